@@ -1,0 +1,232 @@
+import { trainRatio } from '../drive-line/index.js';
+import { quantityOf, readQuantity, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import { rationalToNumber } from '../quantity/index.js';
+
+/** Something that could make every move wrong by one factor, and what to change if it is so. */
+export interface RatioFault {
+  readonly id: string;
+  /** Where in the chain; motor-side faults change how far the motor's shaft turns, the others do not. */
+  readonly side: 'motor' | 'after-motor' | 'reading';
+  /** Measured over commanded if this is the fault, alone. */
+  readonly factor: number;
+  /** How common the mistake is among builders, relative to the others (common practice, no source). */
+  readonly commonness: number;
+  /** The fault in one sentence. */
+  readonly sentence: string;
+  /** The axis described as it really is; null where nothing in the design is wrong. */
+  readonly correct: ((axis: Axis) => Axis) | null;
+}
+
+const MICROSTEP_DIVISORS = [1, 2, 4, 8, 16, 32, 64, 128, 256];
+/** Metric and inch screw pitches in common use, as they are typed. */
+const COMMON_PITCHES = ['1 mm', '1.25 mm', '1.5 mm', '1.75 mm', '2 mm', '2.5 mm', '3 mm', '4 mm', '5 mm', '6 mm', '8 mm', '10 mm', '5 tpi', '8 tpi', '10 tpi', '12 tpi', '13 tpi', '16 tpi', '18 tpi', '20 tpi', '24 tpi'];
+const COMMON_BELT_PITCHES = ['2 mm', '3 mm', '5 mm', '8 mm', '0.08 in', '0.2 in'];
+const COMMON_MODULES = ['0.5 mm', '0.8 mm', '1 mm', '1.25 mm', '1.5 mm', '2 mm', '2.5 mm', '3 mm'];
+const COMMON_STEP_ANGLES = ['0.9 °', '1.8 °', '3.6 °', '3.75 °', '7.5 °', '11.25 °', '15 °'];
+/** How many teeth either way a miscount can be. */
+const MISCOUNT = 2;
+
+/** Teeth found inside small gearheads that are sold by a rounded ratio (common practice, from memory). */
+const KNOWN_GEARHEADS: readonly { readonly nominal: number; readonly stages: readonly Stage[] }[] = [
+  {
+    nominal: 64,
+    stages: [
+      { kind: 'gear', driven: 32, driver: 9 },
+      { kind: 'gear', driven: 22, driver: 11 },
+      { kind: 'gear', driven: 26, driver: 9 },
+      { kind: 'gear', driven: 31, driver: 10 },
+    ],
+  },
+];
+
+/** Every single mistake that would scale an axis' travel, with its factor. */
+export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly RatioFault[] {
+  return [...microstepFaults(axis), ...stepAngleFaults(axis), ...gearheadFaults(axis), ...reductionFaults(axis), ...transmissionFaults(axis), ...readingFaults(axis, machineKind)];
+}
+
+const divisorName = (divisor: number): string => (divisor === 1 ? 'full steps' : `1/${divisor} steps`);
+const timesName = (ratio: number): string => ({ 2: 'twice', 4: 'four times', 8: 'eight times', 16: 'sixteen times' })[ratio] ?? `${ratio} times`;
+
+function microstepFaults({ driver }: Axis): RatioFault[] {
+  const believed = driver.microsteps;
+  return MICROSTEP_DIVISORS.filter((real) => real !== believed).map((real) => {
+    const coarser = believed / real;
+    const how = coarser > 1 ? `${timesName(coarser)} coarser` : `${timesName(1 / coarser)} finer`;
+    return {
+      id: `microsteps-${real}`,
+      side: 'motor',
+      factor: coarser,
+      commonness: 10,
+      sentence: `The driver runs ${how} than set: ${divisorName(real)} where ${divisorName(believed)} are believed.`,
+      correct: (axis) => ({ ...axis, driver: { ...axis.driver, microsteps: real }, setting: null }),
+    };
+  });
+}
+
+function stepAngleFaults({ motor }: Axis): RatioFault[] {
+  const believed = motor.specification.stepAngle;
+  if (!believed) return [];
+  const angle = readQuantity(believed, 'angle').value;
+  return COMMON_STEP_ANGLES.flatMap((text) => {
+    const real = quantityOf(text, 'measured');
+    const factor = readQuantity(real, 'angle').value / angle;
+    if (Math.abs(factor - 1) < 1e-9) return [];
+    return {
+      id: `step-angle-${text}`,
+      side: 'motor' as const,
+      factor,
+      commonness: factor === 2 || factor === 0.5 ? 3 : 0.5,
+      sentence: `The motor steps ${text}, not ${believed.text}.`,
+      correct: (axis: Axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: real } }, setting: null }),
+    };
+  });
+}
+
+function gearheadFaults({ motor }: Axis): RatioFault[] {
+  const { gearhead } = motor.specification;
+  if (!gearhead?.nominal) return [];
+  const nominal = readQuantity(gearhead.nominal, 'ratio').value;
+  // Where the teeth are known they are used already, and the printed ratio is not believed.
+  if (gearhead.stages.length > 0) return [];
+  const train = (stages: readonly Stage[]): number => rationalToNumber(trainRatio(stages));
+  return KNOWN_GEARHEADS.filter((known) => Math.abs(known.nominal - nominal) < 1e-9).map((known) => ({
+    id: `gearhead-${known.nominal}`,
+    side: 'after-motor',
+    factor: nominal / train(known.stages),
+    commonness: 10,
+    sentence: `The printed ${nominal}:1 is rounded: the usual teeth give ${train(known.stages).toFixed(5)}:1.`,
+    correct: (axis) => ({
+      ...axis,
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, gearhead: { nominal: gearhead.nominal, stages: known.stages } } },
+      setting: null,
+    }),
+  }));
+}
+
+const STAGE_WORDS: Readonly<Record<Stage['kind'], { readonly driver: string; readonly driven: string; readonly unit: string }>> = {
+  gear: { driver: 'driving gear', driven: 'driven gear', unit: 'teeth' },
+  belt: { driver: 'driving pulley', driven: 'driven pulley', unit: 'teeth' },
+  worm: { driver: 'worm', driven: 'worm wheel', unit: 'teeth' },
+};
+
+function reductionFaults({ reduction }: Axis): RatioFault[] {
+  const withStage = (index: number, change: Partial<Stage>) => (axis: Axis): Axis => ({
+    ...axis,
+    reduction: axis.reduction.map((stage, place) => (place === index ? { ...stage, ...change } : stage)),
+    setting: null,
+  });
+  return reduction.flatMap((stage, index) => {
+    const words = STAGE_WORDS[stage.kind];
+    const miscounts = (teeth: number): number[] => (stage.kind === 'worm' && teeth <= 4 ? [1, 2, 3, 4] : around(teeth)).filter((real) => real !== teeth);
+    const unitOf = (end: 'driver' | 'driven'): string => (stage.kind === 'worm' && end === 'driver' ? 'starts' : words.unit);
+    const ends = (['driver', 'driven'] as const).flatMap((end) =>
+      miscounts(stage[end]).map(
+        (real): RatioFault => ({
+          id: `reduction-${index}-${end}-${real}`,
+          side: 'after-motor',
+          factor: end === 'driver' ? real / stage.driver : stage.driven / real,
+          commonness: 2,
+          sentence: `The ${words[end]} has ${real} ${unitOf(end)}, not ${stage[end]}.`,
+          correct: withStage(index, { [end]: real }),
+        }),
+      ),
+    );
+    const inverse: RatioFault = {
+      id: `reduction-${index}-inverted`,
+      side: 'after-motor',
+      factor: (stage.driven / stage.driver) ** 2,
+      commonness: 1,
+      sentence: `Driver and driven are the wrong way round: ${stage.driven} drives ${stage.driver}.`,
+      correct: withStage(index, { driver: stage.driven, driven: stage.driver } as Partial<Stage>),
+    };
+    return stage.driver === stage.driven || stage.kind === 'worm' ? ends : [...ends, inverse];
+  });
+}
+
+function around(teeth: number): number[] {
+  return Array.from({ length: 2 * MISCOUNT + 1 }, (_, place) => teeth - MISCOUNT + place).filter((count) => count >= 1);
+}
+
+function transmissionFaults({ transmission }: Axis): RatioFault[] {
+  const { specification } = transmission;
+  const replace = (change: TransmissionSpecification) => (axis: Axis): Axis => ({ ...axis, transmission: { ...axis.transmission, specification: change }, setting: null });
+  switch (specification.kind) {
+    case 'screw': {
+      const starts = [1, 2, 3, 4, 6, 8]
+        .filter((real) => real !== specification.starts)
+        .map(
+          (real): RatioFault => ({
+            id: `starts-${real}`,
+            side: 'after-motor',
+            factor: real / specification.starts,
+            commonness: specification.starts === 1 && (real === 2 || real === 4) ? 4 : 1,
+            sentence: `The screw has ${real} ${real === 1 ? 'start' : 'starts'}, not ${specification.starts}: lead is starts times pitch.`,
+            correct: replace({ ...specification, starts: real }),
+          }),
+        );
+      return [...starts, ...sizeFaults('pitch', 'screw’s pitch', specification.pitch, COMMON_PITCHES, (pitch) => replace({ ...specification, pitch }))];
+    }
+    case 'belt':
+      return [
+        ...toothFaults('pulley', specification.teeth, (teeth) => replace({ ...specification, teeth })),
+        ...sizeFaults('belt-pitch', 'belt’s pitch', specification.pitch, COMMON_BELT_PITCHES, (pitch) => replace({ ...specification, pitch })),
+      ];
+    case 'rack':
+      return [
+        ...toothFaults('pinion', specification.teeth, (teeth) => replace({ ...specification, teeth })),
+        ...sizeFaults('rack-tooth', `rack’s ${specification.size}`, specification.tooth, COMMON_MODULES, (tooth) => replace({ ...specification, tooth })),
+        {
+          id: 'rack-module-or-pitch',
+          side: 'after-motor',
+          factor: specification.size === 'module' ? 1 / Math.PI : Math.PI,
+          commonness: 3,
+          sentence: specification.size === 'module' ? 'The rack’s number is its pitch, not its module.' : 'The rack’s number is its module, not its pitch.',
+          correct: replace({ ...specification, size: specification.size === 'module' ? 'pitch' : 'module' }),
+        },
+      ];
+    case 'roller':
+    case 'rotary':
+      return [];
+  }
+}
+
+function toothFaults(name: string, believed: number, correct: (teeth: number) => (axis: Axis) => Axis): RatioFault[] {
+  const usual = [10, 12, 14, 15, 16, 18, 20, 22, 24, 25, 28, 30, 32, 36, 40, 48, 60];
+  return [...new Set([...around(believed), ...usual])]
+    .filter((real) => real !== believed)
+    .map((real) => ({
+      id: `${name}-${real}`,
+      side: 'after-motor',
+      factor: real / believed,
+      commonness: usual.includes(real) ? 2 : 1,
+      sentence: `The ${name} has ${real} teeth, not ${believed}.`,
+      correct: correct(real),
+    }));
+}
+
+type Size = ReturnType<typeof quantityOf>;
+
+function sizeFaults(id: string, name: string, believed: Size | null, usual: readonly string[], correct: (size: Size) => (axis: Axis) => Axis): RatioFault[] {
+  if (!believed) return [];
+  const size = readQuantity(believed, 'length').value;
+  return usual.flatMap((text) => {
+    const real = quantityOf(text, 'measured');
+    const factor = readQuantity(real, 'length').value / size;
+    if (Math.abs(factor - 1) < 1e-9) return [];
+    return { id: `${id}-${text}`, side: 'after-motor' as const, factor, commonness: 1, sentence: `The ${name} is ${text}, not ${believed.text}.`, correct: correct(real) };
+  });
+}
+
+function readingFaults(axis: Axis, machineKind: MachineKind): RatioFault[] {
+  if (axis.job.kind !== 'linear') return [];
+  const faults: RatioFault[] = [
+    { id: 'read-in-inches', side: 'reading', factor: 1 / 25.4, commonness: 4, sentence: 'Inches were entered as millimetres, or the controller works in inches.', correct: null },
+    { id: 'read-in-millimetres', side: 'reading', factor: 25.4, commonness: 4, sentence: 'Millimetres were entered as inches, or the controller works in millimetres.', correct: null },
+  ];
+  if (machineKind !== 'lathe') return faults;
+  return [
+    ...faults,
+    { id: 'diameter-for-radius', side: 'reading', factor: 2, commonness: 8, sentence: 'A diameter was read where the slide moves by a radius.', correct: null },
+    { id: 'radius-for-diameter', side: 'reading', factor: 0.5, commonness: 8, sentence: 'A radius was read where the controller counts diameters.', correct: null },
+  ];
+}

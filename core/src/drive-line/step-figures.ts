@@ -1,0 +1,233 @@
+import { addRational, divideExact, exact, exactToNumber, multiplyExact, type Dimension, type Exact } from '../quantity/index.js';
+import { figure, law, type Law } from '../reckoner/index.js';
+import type { AxisContext } from './axis-context.js';
+import * as field from './fields.js';
+import { hasTeeth } from './gear-train.js';
+
+type C = AxisContext;
+
+const DEFINITION = 'Definition of the step angle and of a tooth ratio';
+const stepDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'steps-per-length' : 'steps-per-angle');
+const lengthDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'length' : 'angle');
+
+/** Ratio 1 where the motor has no gearhead; the teeth where they are known; else the printed ratio has to be believed. */
+const noGearhead: Law<C> = law({ formula: '1', source: 'No gearhead', inputs: {}, compute: () => 1, exact: () => exact(1) });
+const gearheadFromTeeth: Law<C> = law({ formula: '{teeth}', source: DEFINITION, inputs: { teeth: field.gearheadTeeth }, compute: ({ teeth }) => teeth, exact: ({ teeth }) => teeth });
+const gearheadFromPrint: Law<C> = law({
+  formula: '{nominal}',
+  source: 'The printed ratio; teeth not known, so it may be rounded',
+  inputs: { nominal: field.gearheadNominal },
+  compute: ({ nominal }) => nominal,
+  exact: ({ nominal }) => nominal,
+});
+
+export const gearheadRatio = figure<C>({
+  id: 'gearhead-ratio',
+  name: 'Gearhead ratio, from its teeth',
+  symbol: 'i_g',
+  dimension: 'ratio',
+  significant: 7,
+  law: ({ axis }) => {
+    const { gearhead } = axis.motor.specification;
+    if (!gearhead) return noGearhead;
+    return hasTeeth(gearhead) ? gearheadFromTeeth : gearheadFromPrint;
+  },
+});
+
+export const reductionRatio = figure<C>({
+  id: 'reduction-ratio',
+  name: 'Motor turns for one turn of the last shaft',
+  symbol: 'i',
+  dimension: 'ratio',
+  significant: 7,
+  law: law({
+    formula: '{gearhead} · {reduction}',
+    source: DEFINITION,
+    inputs: { gearhead: gearheadRatio, reduction: field.reductionTeeth },
+    compute: ({ gearhead, reduction }) => gearhead * reduction,
+    exact: ({ gearhead, reduction }) => multiplyExact(gearhead, reduction),
+  }),
+});
+
+export const stepsPerMotorTurn = figure<C>({
+  id: 'steps-per-motor-turn',
+  name: 'Microsteps a turn of the motor',
+  symbol: 'S_m',
+  dimension: 'count',
+  significant: 7,
+  law: law({
+    formula: '360° / {angle} · {microsteps}',
+    source: DEFINITION,
+    inputs: { angle: field.stepAngle, microsteps: field.microsteps },
+    compute: ({ angle, microsteps }) => (field.FULL_TURN_VALUE / angle) * microsteps,
+    exact: ({ angle, microsteps }) => multiplyExact(divideExact(field.FULL_TURN, angle), microsteps),
+  }),
+});
+
+export const stepsPerOutputTurn = figure<C>({
+  id: 'steps-per-output-turn',
+  name: 'Microsteps a turn of the last shaft, exact',
+  symbol: 'S_o',
+  dimension: 'count',
+  significant: 8,
+  law: law({
+    formula: '{steps} · {ratio}',
+    source: DEFINITION,
+    inputs: { steps: stepsPerMotorTurn, ratio: reductionRatio },
+    compute: ({ steps, ratio }) => steps * ratio,
+    exact: ({ steps, ratio }) => multiplyExact(steps, ratio),
+  }),
+});
+
+/** What a builder gets who believes the ratio printed on the gearhead. */
+export const nominalStepsPerOutputTurn = figure<C>({
+  id: 'nominal-steps-per-output-turn',
+  name: 'Microsteps a turn of the last shaft, by the printed ratio',
+  symbol: 'S_nom',
+  dimension: 'count',
+  significant: 8,
+  law: law({
+    formula: '{steps} · {nominal} · {reduction}',
+    source: DEFINITION,
+    inputs: { steps: stepsPerMotorTurn, nominal: field.gearheadNominal, reduction: field.reductionTeeth },
+    compute: ({ steps, nominal, reduction }) => steps * nominal * reduction,
+    exact: ({ steps, nominal, reduction }) => multiplyExact(multiplyExact(steps, nominal), reduction),
+  }),
+});
+
+export const driftPerTurn = figure<C>({
+  id: 'drift-per-turn',
+  name: 'Drift a turn if the printed ratio is believed',
+  symbol: 'δ',
+  dimension: 'angle',
+  significant: 4,
+  law: law({
+    formula: '360° · ({nominal} / {steps} − 1)',
+    source: 'Arithmetic: the steps sent too many or too few, as an angle of the last shaft',
+    inputs: { nominal: nominalStepsPerOutputTurn, steps: stepsPerOutputTurn },
+    compute: ({ nominal, steps }) => field.FULL_TURN_VALUE * (nominal / steps - 1),
+  }),
+});
+
+const travelLaws: Readonly<Record<C['axis']['transmission']['specification']['kind'], Law<C>>> = {
+  screw: law({
+    formula: '{starts} · {pitch}',
+    source: 'Definition of lead: starts times pitch (ISO 5408:2009)',
+    inputs: { starts: field.screwStarts, pitch: field.screwPitch },
+    compute: ({ starts, pitch }) => starts * pitch,
+    exact: ({ starts, pitch }) => multiplyExact(starts, pitch),
+  }),
+  belt: law({
+    formula: '{teeth} · {pitch}',
+    source: 'Pitch line of a synchronous belt (ISO 5296:2012, from memory)',
+    inputs: { teeth: field.pinionTeeth, pitch: field.beltPitch },
+    compute: ({ teeth, pitch }) => teeth * pitch,
+    exact: ({ teeth, pitch }) => multiplyExact(teeth, pitch),
+  }),
+  rack: law({
+    formula: 'π · {tooth} · {teeth}',
+    source: 'Pitch = π · module (ISO 54:1996, from memory)',
+    inputs: { tooth: field.rackTooth, teeth: field.pinionTeeth },
+    compute: ({ tooth, teeth }) => Math.PI * tooth * teeth,
+    exact: ({ tooth, teeth }) => multiplyExact(multiplyExact(tooth, teeth), exact(1, 1)),
+  }),
+  roller: law({
+    formula: 'π · ({diameter} + {stock})',
+    source: 'Neutral line of stock bent round the roller: half its thickness outside the surface (geometry)',
+    inputs: { diameter: field.rollerDiameter, stock: field.stockThickness },
+    compute: ({ diameter, stock }) => Math.PI * (diameter + stock),
+    exact: ({ diameter, stock }) => exact(addRational(diameter.ratio, stock.ratio), 1),
+  }),
+  rotary: law({ formula: '360°', source: 'A whole turn', inputs: {}, compute: () => field.FULL_TURN_VALUE, exact: () => field.FULL_TURN }),
+};
+
+const rackByPitch: Law<C> = law({
+  formula: '{tooth} · {teeth}',
+  source: 'Definition of pitch',
+  inputs: { tooth: field.rackTooth, teeth: field.pinionTeeth },
+  compute: ({ tooth, teeth }) => tooth * teeth,
+  exact: ({ tooth, teeth }) => multiplyExact(tooth, teeth),
+});
+
+export const travelPerTurn = figure<C>({
+  id: 'travel-per-turn',
+  name: 'Travel a turn of the last shaft',
+  symbol: 'l',
+  dimension: lengthDimension,
+  significant: 7,
+  law: ({ axis }) => {
+    const { specification } = axis.transmission;
+    return specification.kind === 'rack' && specification.size === 'pitch' ? rackByPitch : travelLaws[specification.kind];
+  },
+});
+
+export const exactStepsPerUnit = figure<C>({
+  id: 'exact-steps-per-unit',
+  name: 'Steps a unit of travel, from the parts',
+  symbol: 'S',
+  dimension: stepDimension,
+  significant: 7,
+  law: law({
+    formula: '{steps} / {travel}',
+    source: 'Definition: steps of one turn over the travel of one turn, kept as an exact fraction',
+    inputs: { steps: stepsPerOutputTurn, travel: travelPerTurn },
+    compute: ({ steps, travel }) => steps / travel,
+    exact: ({ steps, travel }) => divideExact(steps, travel),
+  }),
+});
+
+const fromParts: Law<C> = law({ formula: '{parts}', source: 'No correction applied: the figure from the parts', inputs: { parts: exactStepsPerUnit }, compute: ({ parts }) => parts, exact: ({ parts }) => parts });
+const fromCheck: Law<C> = law({ formula: '{set}', source: 'Correction applied from a step check', inputs: { set: field.setting }, compute: ({ set }) => set, exact: ({ set }) => set });
+
+export const stepsPerUnit = figure<C>({
+  id: 'steps-per-unit',
+  name: 'Steps a unit of travel, in force',
+  symbol: 'S',
+  dimension: stepDimension,
+  significant: 7,
+  // Without a correction this figure is the one from the parts, and its working goes straight to theirs.
+  law: ({ axis }) => (axis.setting ? fromCheck : fromParts),
+});
+
+export const stepSize = figure<C>({
+  id: 'step-size',
+  name: 'Travel of one microstep',
+  symbol: 'q',
+  dimension: lengthDimension,
+  law: law({
+    formula: '1 / {steps}',
+    source: 'Definition',
+    inputs: { steps: stepsPerUnit },
+    compute: ({ steps }) => 1 / steps,
+    exact: ({ steps }) => divideExact(exact(1), steps),
+  }),
+});
+
+export const pulseRate = figure<C>({
+  id: 'pulse-rate',
+  name: 'Pulse rate at the speed asked for',
+  symbol: 'f',
+  dimension: 'frequency',
+  law: law({ formula: '{speed} · {steps}', source: 'Definition', inputs: { speed: field.speed, steps: stepsPerUnit }, compute: ({ speed, steps }) => speed * steps }),
+});
+
+/** Travel of one motor turn: what lost motion, screw errors and electrical cycles are measured in. */
+export const travelPerMotorTurn = figure<C>({
+  id: 'travel-per-motor-turn',
+  name: 'Travel a turn of the motor',
+  symbol: 'l_m',
+  dimension: lengthDimension,
+  significant: 6,
+  law: law({
+    formula: '{travel} / {ratio}',
+    source: 'Definition',
+    inputs: { travel: travelPerTurn, ratio: reductionRatio },
+    compute: ({ travel, ratio }) => travel / ratio,
+    exact: ({ travel, ratio }) => divideExact(travel, ratio),
+  }),
+});
+
+/** Travel of a number of microsteps in SI (m or rad), rounded only once. */
+export function travelOfSteps(count: number, stepsPerUnitInForce: Exact): number {
+  return exactToNumber(divideExact(exact(count), stepsPerUnitInForce));
+}

@@ -1,0 +1,44 @@
+/**
+ * Chopper drivers hold the phase current where the voltage over a sense resistor equals a fraction of the reference
+ * voltage, so the crest of the sine is
+ *
+ *     I_pk = V_ref / (gain · R_s)
+ *
+ * Common practice, no published source; the gain differs between driver classes (8 and 5 are usual).
+ */
+
+/** @returns crest of the phase current [A] */
+export function currentFromReference(reference: number, gain: number, senseResistor: number): number {
+  return reference / (gain * senseResistor);
+}
+
+/** @returns reference voltage [V] for a crest of the phase current [A] */
+export function referenceFromCurrent(currentPeak: number, gain: number, senseResistor: number): number {
+  return currentPeak * gain * senseResistor;
+}
+
+/** Sine: effective value of a crest. */
+export function rmsFromPeak(currentPeak: number): number {
+  return currentPeak / Math.SQRT2;
+}
+
+/** Sine: crest of an effective value. */
+export function peakFromRms(currentRms: number): number {
+  return currentRms * Math.SQRT2;
+}
+
+/**
+ * What an ammeter in series with one coil reads while the motor holds a full step with both coils on: both coils then
+ * carry sin 45° of the crest (definition of the two-phase-on position).
+ */
+export function ammeterReading(currentPeak: number): number {
+  return currentPeak * Math.SQRT1_2;
+}
+
+/** How the limit follows from the motor's rated current: as the crest, or as the effective value of the sine. */
+export type CurrentSchool = 'crest' | 'rms';
+
+/** @returns crest [A] that a school allows for a rated phase current [A] */
+export function advisedPeak(ratedCurrent: number, school: CurrentSchool): number {
+  return school === 'crest' ? ratedCurrent : peakFromRms(ratedCurrent);
+}

@@ -1,0 +1,1 @@
+export { advisedPeak, ammeterReading, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak, type CurrentSchool } from './current-limit.js';

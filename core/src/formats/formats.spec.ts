@@ -1,0 +1,187 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { plannedReadings, type StepCheckPlan } from '../checks/index.js';
+import { travelOfSteps } from '../drive-line/index.js';
+import { checkMachine, machineJsonSchema, newMachine, quantityOf, type Machine } from '../machine/index.js';
+import { newPart, PART_KINDS, type Part } from '../parts/index.js';
+import { exact, preferredUnit, rational } from '../quantity/index.js';
+import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
+import { readCsv, readMachineJson, readPartsCsv, readPartsJson, readReadingsCsv, writeCsv, writeMachineJson, writeMoveList, writePartsCsv, writePartsJson, writeReadingsCsv } from './index.js';
+
+describe('machine document', () => {
+  const examples: readonly Machine[] = [screwMachine(), cannedMotorMachine(), newMachine('Feeder “2”', 'feeder')];
+
+  it('keeps its bytes through reading and writing', () => {
+    for (const machine of examples) {
+      const text = writeMachineJson(machine);
+      const read = readMachineJson(text);
+      expect(read.ok && writeMachineJson(read.value)).toBe(text);
+    }
+  });
+
+  it('has the same bytes whatever order its keys came in', () => {
+    const reversed = (value: unknown): unknown =>
+      Array.isArray(value)
+        ? value.map(reversed)
+        : typeof value === 'object' && value !== null
+          ? Object.fromEntries(
+              Object.entries(value)
+                .reverse()
+                .map(([key, inner]) => [key, reversed(inner)]),
+            )
+          : value;
+    const machine = cannedMotorMachine();
+    expect(writeMachineJson(reversed(machine) as Machine)).toBe(writeMachineJson(machine));
+  });
+
+  it('is published with the schema that the program checks by', () => {
+    const published = readFileSync(new URL('../../../docs/formats/machine.schema.json', import.meta.url), 'utf8');
+    expect(published).withContext('run npm run schema').toBe(`${JSON.stringify(machineJsonSchema(), null, 2)}\n`);
+  });
+
+  it('is refused with the path of every problem', () => {
+    const machine = screwMachine();
+    const broken = { ...machine, name: '', extra: 1, axes: machine.axes.map((axis) => ({ ...axis, supply: 'nowhere' })) };
+    const first = checkMachine(broken);
+    expect(first.ok ? [] : first.error.map((problem) => problem.path)).toEqual(['name', 'extra']);
+    const second = checkMachine({ ...machine, axes: broken.axes });
+    expect(second.ok ? [] : second.error.map((problem) => problem.path)).toEqual(['axes.0.supply']);
+    const unitless = checkMachine({ ...machine, axes: machine.axes.map((axis) => ({ ...axis, carriage: { name: '', mass: quantityOf('6') } })) });
+    expect(unitless.ok ? '' : unitless.error[0]?.message).toContain('needs a unit');
+  });
+
+  it('survives any JSON without throwing', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => {
+        const checked = checkMachine(value);
+        expect(checked.ok).toBeFalse();
+      }),
+    );
+    expect(readMachineJson('{').ok).toBeFalse();
+    expect(readMachineJson('{"version": 99}').ok).toBeFalse();
+  });
+});
+
+describe('CSV', () => {
+  const cell = fc.string({ maxLength: 20 }).map((text) => text.replace(/\u0000/g, ''));
+
+  it('is read by a reference library as it was written', () => {
+    fc.assert(
+      fc.property(fc.array(fc.array(fc.stringMatching(/^[a-z0-9 ,;"\n]{0,12}$/), { minLength: 3, maxLength: 3 }), { minLength: 1, maxLength: 6 }), (rows) => {
+        const parsed = Papa.parse<string[]>(writeCsv(rows), { delimiter: ',', newline: '\r\n' }).data.slice(0, -1);
+        expect(parsed).toEqual(rows.map((row) => [...row]));
+      }),
+    );
+  });
+
+  it('comes back as it was, hostile cells included', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.constantFrom('a', 'b'), cell, cell), { minLength: 1, maxLength: 6 }), (rows) => {
+        const read = readCsv(writeCsv(rows));
+        expect(read.ok && read.value).toEqual(rows.map((row) => [...row]));
+      }),
+    );
+  });
+
+  it('never hands a spreadsheet a formula, and leaves numbers alone', () => {
+    expect(writeCsv([['=1+1', '@x', '+cmd', '-2+3', '-2.5', '+4']])).toBe("'=1+1,'@x,'+cmd,'-2+3,-2.5,+4\r\n");
+  });
+
+  it('reads semicolons, tabs, byte order marks and lone line feeds', () => {
+    for (const source of ['\ufeffa;b\n1,5;2\n', 'a\tb\n1,5\t2', '"a","b"\r\n"1,5","2"\r\n\r\n']) expect(readCsv(source)).toEqual({ ok: true, value: [['a', 'b'], ['1,5', '2']] });
+  });
+
+  it('names the line of a fault', () => {
+    expect(readCsv('a,b\n"x,1\n')).toEqual({ ok: false, error: 'Line 3: a quote is not closed.' });
+    expect(readCsv('a\n"x"y\n')).toEqual({ ok: false, error: 'Line 2: text after a closing quote.' });
+  });
+});
+
+describe('parts files', () => {
+  const can = cannedMotorMachine().axes[0]?.motor.specification;
+  const parts: readonly Part[] = [
+    ...PART_KINDS.map((kind) => newPart(kind, `${kind}, "plain"`)).filter((part) => part.kind !== 'transmission'),
+    { ...(newPart('motor', 'can-stack') as Extract<Part, { kind: 'motor' }>), ...(can ? { specification: { ...can, stepAngle: quantityOf('11.25 °', 'part'), gearhead: can.gearhead && { ...can.gearhead, nominal: quantityOf('64', 'part') } } } : {}) },
+    {
+      kind: 'driver',
+      name: '=SUM(A1)',
+      note: 'line one\nline two',
+      specification: {
+        formula: { kind: 'sense-resistor', gain: quantityOf('8', 'part'), senseResistor: quantityOf('0.1 Ω', 'part') },
+        currentMost: quantityOf('2 A', 'part'),
+        voltageLeast: quantityOf('8 V', 'part'),
+        voltageMost: quantityOf('35 V', 'part'),
+        finestMicrosteps: 16,
+      },
+    },
+    { kind: 'transmission', name: 'rack', note: '', specification: { kind: 'rack', size: 'module', tooth: quantityOf('1 mm', 'part'), teeth: 22, efficiency: quantityOf('0.9', 'part') } },
+  ];
+
+  it('come back from CSV and JSON as they were', () => {
+    expect(readPartsCsv(writePartsCsv(parts))).toEqual({ ok: true, value: parts });
+    expect(readPartsJson(writePartsJson(parts))).toEqual({ ok: true, value: parts });
+  });
+
+  it('are refused by row and column, all problems at once', () => {
+    const read = readPartsCsv('kind,name,step_angle\r\nmotor,good,1.8 °\r\nmotor,,1.8 °\r\nmotor,bad,fast\r\n');
+    expect(read.ok ? [] : read.error.map((problem) => problem.path)).toEqual(['row 3, name', 'row 4, specification.stepAngle.text']);
+    const columns = readPartsCsv('kind,colour\r\n');
+    expect(columns.ok ? [] : columns.error.map((problem) => problem.message)).toEqual(['the column “colour” is not known', 'the column “name” is missing']);
+  });
+});
+
+describe('readings file', () => {
+  const plan: StepCheckPlan = {
+    targets: [200, 600],
+    runs: 2,
+    approach: 'one-way',
+    returnToZero: true,
+    takeUp: 200,
+    instrument: { kind: 'linear', name: '', form: 'indicator', resolution: quantityOf('0.01 mm'), tilt: null, scaleUncertainty: null },
+    tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
+  };
+  const millimetre = preferredUnit('length', 'metric');
+  const planned = plannedReadings(plan);
+
+  it('comes back as it was, with what is left out and why', () => {
+    const entered = [
+      { index: 0, text: '0.32 mm', excluded: null },
+      { index: 3, text: '0.0125 in', excluded: 'bumped' },
+    ];
+    const csv = writeReadingsCsv(planned, entered, (target) => target * 1.5875e-6, millimetre);
+    expect(readReadingsCsv(csv, planned.length, 'length', millimetre)).toEqual({ ok: true, value: entered });
+    expect(csv).toContain('1,1,200,up,target,0.317500,mm,0.32 mm,');
+  });
+
+  it('takes bare numbers in the unit shown and names bad rows', () => {
+    expect(readReadingsCsv('place,reading\n1,0.32\n2,\n', 6, 'length', millimetre)).toEqual({ ok: true, value: [{ index: 0, text: '0.32 mm', excluded: null }] });
+    const bad = readReadingsCsv('place,reading\n9,0.32\n1,long\n', 6, 'length', millimetre);
+    expect(bad.ok ? [] : bad.error.map((problem) => problem.path)).toEqual(['row 2', 'row 3']);
+  });
+
+  describe('move list', () => {
+    const stepsPerUnit = exact(rational(80_000_000, 127));
+
+    it('holds only words of the language and lands on the microsteps that were planned', () => {
+      for (const [symbol, system] of [
+        ['mm', 'metric'],
+        ['in', 'inch'],
+      ] as const) {
+        const program = writeMoveList(plan, { letter: 'X', stepsPerUnit, unit: preferredUnit('length', system), feed: 300, title: 'Step check (X) – “fine”' });
+        if (!program.ok) throw new Error(program.error);
+        const words = program.value.replace(/\([^)]*\)/g, '').split(/\s+/).filter((word) => word !== '');
+        for (const word of words) expect(word).toMatch(/^(G1|G20|G21|G90|G92|G92\.1|G94|M0|M2|F\d+(\.\d+)?|X-?\d+(\.\d+)?)$/);
+        expect(program.value).toMatch(/^[\x20-\x7e\n]*$/);
+        const perStep = travelOfSteps(1, stepsPerUnit) / (symbol === 'mm' ? 0.001 : 0.0254);
+        const stops = [...program.value.matchAll(/G1 X(\S+)\nM0 \(reading/g)].map((match) => Number(match[1]) / perStep);
+        expect(stops.length).toBe(planned.length);
+        stops.forEach((stop, index) => expect(Math.abs(stop - (planned[index]?.target ?? NaN))).toBeLessThan(0.05));
+      }
+    });
+
+    it('refuses a letter that is no axis word', () => {
+      expect(writeMoveList(plan, { letter: 'Q', stepsPerUnit, unit: millimetre, feed: 300, title: '' }).ok).toBeFalse();
+    });
+  });
+});

@@ -1,0 +1,88 @@
+import { plannedMoves, plannedReadings, type StepCheckPlan } from '../checks/index.js';
+import { travelOfSteps } from '../drive-line/index.js';
+import { failure, inUnit, success, type Exact, type Result, type Unit } from '../quantity/index.js';
+
+/** Axis words of the language (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
+const AXIS_LETTERS = /^[XYZABCUVW]$/;
+
+export interface MoveListOptions {
+  /** Word of the axis, e.g. `X`. */
+  readonly letter: string;
+  readonly stepsPerUnit: Exact;
+  /** Unit of the coordinates: millimetres or inches, or degrees for a turning axis. */
+  readonly unit: Unit;
+  /** Feed in the unit a minute. */
+  readonly feed: number;
+  readonly title: string;
+}
+
+/** Least decimals, and most that a double coordinate keeps. */
+const DECIMALS_LEAST = 4;
+const DECIMALS_MOST = 9;
+
+/** Enough decimals for a coordinate to land within a twentieth of a microstep. */
+export function coordinateDecimals(stepInUnits: number): number {
+  return Math.min(DECIMALS_MOST, Math.max(DECIMALS_LEAST, Math.ceil(-Math.log10(stepInUnits / 10))));
+}
+
+/** Comments may hold neither brackets nor characters outside ASCII. */
+function comment(text: string): string {
+  const plain = text
+    .normalize('NFKD')
+    .replace(/[()]/g, ' ')
+    .replace(/[^\x20-\x7e]/g, '')
+    .trim();
+  return `(${plain})`;
+}
+
+/**
+ * The moves of a step check as a program: absolute coordinates from a zero set where the indicator is zeroed, a stop at
+ * every reading. Only words of NISTIR 6556:2000 (RS274/NGC): G1 G20 G21 G90 G92 G92.1 G94 M0 M2 F.
+ * @returns the program, or why the axis has none
+ */
+export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Result<string, string> {
+  const { letter, stepsPerUnit, unit, feed } = options;
+  if (!AXIS_LETTERS.test(letter)) return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
+  const coordinate = (steps: number): number => inUnit(travelOfSteps(steps, stepsPerUnit), unit);
+  const decimals = coordinateDecimals(Math.abs(coordinate(1)));
+  const total = plannedReadings(plan).length;
+  const lines = [
+    comment(options.title),
+    comment(`${total} readings in ${unit.symbol === '°' ? 'degrees' : unit.symbol}. Zero the indicator at the first stop; start again at each stop.`),
+    comment('Keep hands clear while it moves and an emergency stop within reach.'),
+    ...(unit.symbol === '°' ? [] : [unit.symbol === 'in' ? 'G20' : 'G21']),
+    'G90',
+    'G94',
+    `G92 ${letter}0`,
+    `F${trimmed(feed, 3)}`,
+  ];
+  let isZeroed = false;
+  for (const move of plannedMoves(plan)) {
+    if (move.reading && !isZeroed) {
+      isZeroed = true;
+      lines.push(`M0 ${comment('zero the indicator here')}`);
+    }
+    lines.push(`G1 ${letter}${trimmed(coordinate(move.to), decimals)}`);
+    if (move.reading) {
+      const { index, target, run, approach, isReturn } = move.reading;
+      const what = isReturn ? 'return to zero' : `${target} microsteps, from ${approach === 'up' ? 'below' : 'above'}`;
+      lines.push(`M0 ${comment(`reading ${index + 1} of ${total}, run ${run}: ${what}`)}`);
+    }
+  }
+  return success([...lines, 'G92.1', 'M2', ''].join('\n'));
+}
+
+function trimmed(value: number, decimals: number): string {
+  const text = value.toFixed(decimals).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+  return text === '-0' ? '0' : text;
+}
+
+/**
+ * Positions of a circle divided into n, as a program that stops at each: each position is rounded to a microstep by itself,
+ * so the circle closes.
+ */
+export function writeDividingList(positions: readonly { readonly stop: number; readonly degrees: number }[], letter: string, decimals: number): Result<string, string> {
+  if (!AXIS_LETTERS.test(letter)) return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
+  const moves = positions.flatMap(({ stop, degrees }) => [`G0 ${letter}${trimmed(degrees, decimals)}`, `M0 ${comment(`stop ${stop}`)}`]);
+  return success([comment(`${positions.length} stops`), 'G90', `G92 ${letter}0`, ...moves, 'G92.1', 'M2', ''].join('\n'));
+}

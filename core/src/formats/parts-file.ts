@@ -1,0 +1,188 @@
+import type { Quantity, Stage } from '../machine/index.js';
+import { checkPart, newPart, PART_KINDS, partShape, type Part, type PartKind } from '../parts/index.js';
+import { failure, parseRational, rationalToNumber, success, type Problem, type Result } from '../quantity/index.js';
+import { canonicalJson } from './canonical-json.js';
+import { readTable, writeCsv } from './csv.js';
+import { parseJson } from './machine-json.js';
+
+/** Most parts in one file. */
+const PART_LIMIT = 10_000;
+
+type Cells = Readonly<Record<string, string>>;
+
+/** A column of the parts table: what a part puts into it. Columns that a kind of part has no use for stay empty. */
+interface Column {
+  readonly name: string;
+  readonly write: (part: Part) => string;
+}
+
+const quantityText = (item: Quantity | null | undefined): string => item?.text ?? '';
+
+function specificationText(kind: PartKind, key: string): (part: Part) => string {
+  return (part) => {
+    if (part.kind !== kind) return '';
+    const value = (part.specification as Readonly<Record<string, unknown>>)[key];
+    return typeof value === 'object' ? quantityText(value as Quantity | null) : value === undefined ? '' : String(value);
+  };
+}
+
+const TRANSMISSION_QUANTITIES = ['pitch', 'tooth', 'diameter', 'stock', 'efficiency'] as const;
+const column = (name: string, kind: PartKind, key: string): Column => ({ name, write: specificationText(kind, key) });
+
+const COLUMNS: readonly Column[] = [
+  { name: 'kind', write: (part) => part.kind },
+  { name: 'name', write: (part) => part.name },
+  { name: 'note', write: (part) => part.note },
+  column('leads', 'motor', 'leads'),
+  column('step_angle', 'motor', 'stepAngle'),
+  column('holding_torque', 'motor', 'holdingTorque'),
+  column('rated_current', 'motor', 'ratedCurrent'),
+  column('resistance', 'motor', 'resistance'),
+  column('inductance', 'motor', 'inductance'),
+  column('rotor_inertia', 'motor', 'rotorInertia'),
+  { name: 'gearhead_ratio', write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.nominal) : '') },
+  { name: 'gearhead_teeth', write: (part) => (part.kind === 'motor' ? (part.specification.gearhead?.stages ?? []).map(stageText).join(' ') : '') },
+  { name: 'current_formula', write: (part) => (part.kind === 'driver' ? (part.specification.formula?.kind ?? '') : '') },
+  { name: 'gain', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.gain.text : '') },
+  { name: 'sense_resistor', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.senseResistor.text : '') },
+  { name: 'slope', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.slope.text : '') },
+  { name: 'slope_reads', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.reads : '') },
+  column('current_most', 'driver', 'currentMost'),
+  column('voltage_least', 'driver', 'voltageLeast'),
+  column('voltage_most', 'driver', 'voltageMost'),
+  column('finest_microsteps', 'driver', 'finestMicrosteps'),
+  column('transmission', 'transmission', 'kind'),
+  column('starts', 'transmission', 'starts'),
+  column('teeth', 'transmission', 'teeth'),
+  column('rack_size', 'transmission', 'size'),
+  ...TRANSMISSION_QUANTITIES.map((key) => column(key, 'transmission', key)),
+  column('voltage', 'supply', 'voltage'),
+  column('current', 'supply', 'current'),
+  column('pulse_rate_most', 'controller', 'pulseRateMost'),
+  column('outputs', 'controller', 'outputs'),
+];
+
+/** `32/9` for a pair of gears, with the kind in front where it is not a gear. */
+function stageText(stage: Stage): string {
+  return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${stage.driven}/${stage.driver}`;
+}
+
+export function writePartsCsv(parts: readonly Part[]): string {
+  return writeCsv([COLUMNS.map((item) => item.name), ...parts.map((part) => COLUMNS.map((item) => item.write(part)))]);
+}
+
+export function writePartsJson(parts: readonly Part[]): string {
+  return canonicalJson({ format: 'crisp-notch/parts', version: 1, parts }, { properties: { format: {}, version: {}, parts: { items: partShape.schema } } });
+}
+
+/** Reads a parts file; every problem names its row, counted as a spreadsheet does. */
+export function readPartsCsv(source: string): Result<readonly Part[]> {
+  const table = readTable(source);
+  if (!table.ok) return failure([{ path: '', message: table.error }]);
+  const known = new Set(COLUMNS.map((item) => item.name));
+  const problems: Problem[] = table.value.header.filter((name) => !known.has(name)).map((name) => ({ path: 'row 1', message: `the column “${name}” is not known` }));
+  for (const name of ['kind', 'name']) if (!table.value.header.includes(name)) problems.push({ path: 'row 1', message: `the column “${name}” is missing` });
+  if (problems.length > 0) return failure(problems);
+  return collect(
+    table.value.records.map((cells) => partOfCells(cells)),
+    (index) => `row ${index + 2}`,
+  );
+}
+
+export function readPartsJson(source: string): Result<readonly Part[]> {
+  const parsed = parseJson(source);
+  if (!parsed.ok) return parsed;
+  const file = parsed.value as { format?: unknown; version?: unknown; parts?: unknown } | null;
+  if (file?.format !== 'crisp-notch/parts' || file.version !== 1 || !Array.isArray(file.parts)) return failure([{ path: '', message: 'is not a parts file of version 1' }]);
+  return collect(file.parts.map(checkPart), (index) => `parts.${index}`);
+}
+
+function collect(results: readonly Result<Part>[], place: (index: number) => string): Result<readonly Part[]> {
+  if (results.length > PART_LIMIT) return failure([{ path: '', message: `has more than ${PART_LIMIT} parts` }]);
+  const problems = results.flatMap((result, index) => (result.ok ? [] : result.error.map(({ path, message }) => ({ path: path === '' ? place(index) : `${place(index)}, ${path}`, message }))));
+  return problems.length > 0 ? failure(problems) : success(results.flatMap((result) => (result.ok ? [result.value] : [])));
+}
+
+function partOfCells(cells: Cells): Result<Part> {
+  const kind = PART_KINDS.find((item) => item === cells['kind']);
+  if (!kind) return failure([{ path: 'kind', message: `must be one of ${PART_KINDS.join(', ')}` }]);
+  const base = newPart(kind, cells['name'] ?? '');
+  return checkPart({ ...base, note: cells['note'] ?? '', specification: specificationOfCells(kind, cells) });
+}
+
+const cell = (cells: Cells, name: string): string => cells[name] ?? '';
+const fromPart = (text: string): Quantity | null => (text === '' ? null : { text, from: 'part', on: null, plusMinus: null });
+const orElse = (item: Quantity | null, text: string): Quantity => item ?? { text, from: 'assumed', on: null, plusMinus: null };
+/** A whole number, or the text as it stands so that the check names it. */
+const wholeOf = (text: string, fallback: number): unknown => {
+  if (text === '') return fallback;
+  const number = parseRational(text);
+  return number ? rationalToNumber(number) : text;
+};
+
+function specificationOfCells(kind: PartKind, cells: Cells): unknown {
+  const of = (name: string): Quantity | null => fromPart(cell(cells, name));
+  switch (kind) {
+    case 'motor':
+      return {
+        leads: wholeOf(cell(cells, 'leads'), 4),
+        stepAngle: of('step_angle'),
+        holdingTorque: of('holding_torque'),
+        ratedCurrent: of('rated_current'),
+        resistance: of('resistance'),
+        inductance: of('inductance'),
+        rotorInertia: of('rotor_inertia'),
+        gearhead: cell(cells, 'gearhead_ratio') === '' && cell(cells, 'gearhead_teeth') === '' ? null : { nominal: of('gearhead_ratio'), stages: stagesOfText(cell(cells, 'gearhead_teeth')) },
+      };
+    case 'driver':
+      return {
+        formula: formulaOfCells(cells),
+        currentMost: of('current_most'),
+        voltageLeast: of('voltage_least'),
+        voltageMost: of('voltage_most'),
+        finestMicrosteps: wholeOf(cell(cells, 'finest_microsteps'), 16),
+      };
+    case 'transmission':
+      return transmissionOfCells(cells);
+    case 'supply':
+      return { voltage: of('voltage'), current: of('current') };
+    case 'controller':
+      return { pulseRateMost: of('pulse_rate_most'), outputs: wholeOf(cell(cells, 'outputs'), 4) };
+  }
+}
+
+function formulaOfCells(cells: Cells): unknown {
+  const kind = cell(cells, 'current_formula');
+  if (kind === '') return null;
+  if (kind === 'linear') return { kind, slope: fromPart(cell(cells, 'slope')), reads: cell(cells, 'slope_reads') || 'peak' };
+  return { kind, gain: fromPart(cell(cells, 'gain')), senseResistor: fromPart(cell(cells, 'sense_resistor')) };
+}
+
+function transmissionOfCells(cells: Cells): unknown {
+  const kind = cell(cells, 'transmission');
+  const efficiency = orElse(fromPart(cell(cells, 'efficiency')), kind === 'screw' ? '0.3' : '0.9');
+  const teeth = wholeOf(cell(cells, 'teeth'), 20);
+  switch (kind) {
+    case 'screw':
+      return { kind, pitch: fromPart(cell(cells, 'pitch')), starts: wholeOf(cell(cells, 'starts'), 1), efficiency };
+    case 'belt':
+      return { kind, pitch: fromPart(cell(cells, 'pitch')), teeth, efficiency };
+    case 'rack':
+      return { kind, size: cell(cells, 'rack_size') || 'module', tooth: fromPart(cell(cells, 'tooth')), teeth, efficiency };
+    case 'roller':
+      return { kind, diameter: fromPart(cell(cells, 'diameter')), stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'), efficiency };
+    default:
+      return { kind, efficiency };
+  }
+}
+
+/** `32/9 22/11 worm:60/1` as stages; anything else is handed on for the check to refuse. */
+function stagesOfText(text: string): unknown {
+  return text
+    .split(/[\s·]+/)
+    .filter((item) => item !== '')
+    .map((item) => {
+      const match = /^(?:(gear|belt|worm):)?(\d{1,6})\/(\d{1,6})$/.exec(item);
+      return match ? { kind: match[1] ?? 'gear', driver: Number(match[3]), driven: Number(match[2]) } : item;
+    });
+}

@@ -1,0 +1,2 @@
+export { closingErrorOfRoundedMoves, indexPosition } from './dividing.js';
+export { pulseLoopRate } from './pulse-loop.js';

@@ -1,0 +1,22 @@
+export { failure, success, type Problem, type Result } from './result.js';
+export {
+  addRational,
+  compareRational,
+  divideRational,
+  equalRational,
+  multiplyRational,
+  ONE,
+  parseRational,
+  rational,
+  rationalFromNumber,
+  rationalToNumber,
+  rationalToText,
+  roundRational,
+  subtractRational,
+  ZERO,
+  type Rational,
+} from './rational.js';
+export { divideExact, equalExact, exact, exactToNumber, exactToText, multiplyExact, type Exact } from './exact.js';
+export { dimensionsOfUnit, findUnit, inUnit, PLAIN, preferredUnit, UNITS, unitsOf, type Dimension, type Unit, type UnitSystem } from './units.js';
+export { parseQuantity, parseWhole, type ParsedQuantity } from './parse.js';
+export { formatNumber, formatQuantity, showQuantity, type Precision, type Shown } from './format.js';

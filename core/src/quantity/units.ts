@@ -1,0 +1,202 @@
+import { exact, exactToNumber, type Exact } from './exact.js';
+import { parseRational } from './rational.js';
+
+/** The kinds of quantity that a builder types or reads. Inside the core each is in its coherent SI unit. */
+export type Dimension =
+  | 'length'
+  | 'angle'
+  | 'torque'
+  | 'force'
+  | 'mass'
+  | 'inertia'
+  | 'current'
+  | 'voltage'
+  | 'resistance'
+  | 'inductance'
+  | 'speed'
+  | 'angular-speed'
+  | 'frequency'
+  | 'time'
+  | 'power'
+  | 'ratio'
+  | 'temperature-coefficient'
+  | 'conductance'
+  | 'count'
+  | 'steps-per-length'
+  | 'steps-per-angle'
+  | 'price';
+
+/** One unit of one dimension. */
+export interface Unit {
+  /** As shown, e.g. `N·m`. */
+  readonly symbol: string;
+  readonly dimension: Dimension;
+  /** Exact size in the coherent SI unit of the dimension. */
+  readonly factor: Exact;
+  /** Other spellings accepted when typed, lower case and without spaces. */
+  readonly aliases: readonly string[];
+  /** A typed value is the reciprocal of the quantity, as `20 tpi` is a pitch of 1/20 inch. */
+  readonly isReciprocal: boolean;
+}
+
+function unit(dimension: Dimension, symbol: string, factor: string, aliases = '', piPower = 0, isReciprocal = false): Unit {
+  const ratio = parseRational(factor);
+  if (ratio === null) throw new RangeError(`factor of ${symbol} must be a number, got ${factor}`);
+  return { symbol, dimension, factor: exact(ratio, piPower), aliases: aliases === '' ? [] : aliases.split(' '), isReciprocal };
+}
+
+// Exact definitions: inch = 25.4 mm and pound = 0.45359237 kg (international yard and pound agreement, 1959);
+// standard gravity 9.80665 m/s² (3rd CGPM, 1901). Products are written out: 1 ozf = 0.45359237·9.80665/16 N.
+const OUNCE_FORCE = '0.27801385095378125';
+const POUND_FORCE = '4.4482216152605';
+
+/** Every unit that can be typed. The first of a dimension and system is the one shown by default. */
+export const UNITS: readonly Unit[] = [
+  unit('length', 'm', '1', 'metre metres meter meters'),
+  unit('length', 'cm', '0.01', 'centimetre centimeter'),
+  unit('length', 'mm', '0.001', 'millimetre millimetres millimeter millimeters'),
+  unit('length', 'µm', '0.000001', 'um μm micron microns'),
+  unit('length', 'in', '0.0254', 'inch inches " ″ ”'),
+  unit('length', 'thou', '0.0000254', 'mil mils'),
+  unit('length', 'ft', '0.3048', "foot feet ' ′ ’"),
+  unit('length', 'tpi', '0.0254', 't.p.i. threads/inch threads/in threadsperinch', 0, true),
+  unit('angle', '°', '1/180', 'deg degs degree degrees', 1),
+  unit('angle', '′', '1/10800', 'arcmin arcminute arcminutes min', 1),
+  unit('angle', '″', '1/648000', 'arcsec arcsecond arcseconds sec', 1),
+  unit('angle', 'rad', '1', 'radian radians'),
+  unit('angle', 'turn', '2', 'turns rev revs revolution', 1),
+  unit('torque', 'N·m', '1', 'nm n.m n-m n*m newtonmetre'),
+  unit('torque', 'N·cm', '0.01', 'ncm n.cm n-cm n*cm'),
+  unit('torque', 'mN·m', '0.001', 'mnm mn.m mn-m mn*m'),
+  unit('torque', 'kgf·cm', '0.0980665', 'kgcm kg-cm kg.cm kg·cm kgfcm kgf.cm kgf-cm'),
+  unit('torque', 'gf·cm', '0.0000980665', 'gcm g-cm g.cm g·cm gfcm gf.cm gf-cm'),
+  unit('torque', 'ozf·in', '0.00706155181422604375', 'ozin oz-in oz.in oz·in ozfin ozf.in ozf-in inoz'),
+  unit('torque', 'lbf·in', '0.1129848290276167', 'lbin lb-in lb.in lb·in lbfin lbf.in lbf-in inlb'),
+  unit('force', 'N', '1', 'newton newtons'),
+  unit('force', 'kN', '1000', ''),
+  unit('force', 'mN', '0.001', ''),
+  unit('force', 'kgf', '9.80665', 'kp'),
+  unit('force', 'gf', '0.00980665', ''),
+  unit('force', 'lbf', POUND_FORCE, 'lb'),
+  unit('force', 'ozf', OUNCE_FORCE, 'oz'),
+  unit('mass', 'kg', '1', 'kilogram kilograms'),
+  unit('mass', 'g', '0.001', 'gram grams'),
+  unit('mass', 't', '1000', 'tonne'),
+  unit('mass', 'lb', '0.45359237', 'lbs pound pounds'),
+  unit('mass', 'oz', '0.028349523125', 'ounce ounces'),
+  unit('inertia', 'kg·m²', '1', 'kgm2 kg.m2 kgm²'),
+  unit('inertia', 'kg·cm²', '0.0001', 'kgcm2 kg.cm2 kgcm²'),
+  unit('inertia', 'g·cm²', '0.0000001', 'gcm2 g.cm2 gcm²'),
+  unit('inertia', 'oz·in²', '0.00001828997833932500', 'ozin2 oz.in2 ozin²'),
+  unit('current', 'A', '1', 'amp amps ampere amperes'),
+  unit('current', 'mA', '0.001', 'milliamp milliamps'),
+  unit('voltage', 'V', '1', 'volt volts'),
+  unit('voltage', 'mV', '0.001', 'millivolt millivolts'),
+  unit('resistance', 'Ω', '1', 'ohm ohms Ω r'),
+  unit('resistance', 'mΩ', '0.001', 'mohm mohms milliohm mΩ'),
+  unit('resistance', 'kΩ', '1000', 'kohm kohms k kΩ'),
+  unit('inductance', 'H', '1', 'henry'),
+  unit('inductance', 'mH', '0.001', 'millihenry'),
+  unit('inductance', 'µH', '0.000001', 'uh μh'),
+  unit('speed', 'm/s', '1', ''),
+  unit('speed', 'mm/s', '0.001', ''),
+  unit('speed', 'mm/min', '1/60000', ''),
+  unit('speed', 'm/min', '1/60', ''),
+  unit('speed', 'in/s', '0.0254', 'ips'),
+  unit('speed', 'in/min', '127/300000', 'ipm'),
+  unit('angular-speed', 'rad/s', '1', ''),
+  unit('angular-speed', '°/s', '1/180', 'deg/s', 1),
+  unit('angular-speed', 'turns/s', '2', 'rev/s rps turn/s', 1),
+  unit('angular-speed', 'rpm', '1/30', 'rev/min turns/min turn/min', 1),
+  unit('frequency', 'Hz', '1', 'steps/s pulses/s'),
+  unit('frequency', 'kHz', '1000', ''),
+  unit('time', 's', '1', 'second seconds'),
+  unit('time', 'ms', '0.001', ''),
+  unit('time', 'µs', '0.000001', 'us μs'),
+  unit('time', 'min', '60', 'minute minutes'),
+  unit('power', 'W', '1', 'watt watts'),
+  unit('ratio', '', '1', 'x ×'),
+  unit('ratio', '%', '0.01', 'percent'),
+  unit('conductance', 'A/V', '1', ''),
+  unit('temperature-coefficient', '1/K', '1', ''),
+  unit('count', '', '1', 'steps teeth starts'),
+  unit('steps-per-length', 'steps/m', '1', 'step/m'),
+  unit('steps-per-length', 'steps/mm', '1000', 'step/mm'),
+  unit('steps-per-length', 'steps/in', '5000/127', 'step/in steps/inch'),
+  unit('steps-per-angle', 'steps/rad', '1', 'step/rad'),
+  unit('steps-per-angle', 'steps/°', '180', 'step/° steps/deg step/deg', -1),
+  unit('price', '', '1', ''),
+];
+
+const byDimension = new Map<Dimension, Unit[]>();
+for (const item of UNITS) byDimension.set(item.dimension, [...(byDimension.get(item.dimension) ?? []), item]);
+
+/** Units that measure one dimension, in the order they are offered. */
+export function unitsOf(dimension: Dimension): readonly Unit[] {
+  return byDimension.get(dimension) ?? [];
+}
+
+/**
+ * Finds a unit by symbol or other spelling. Case matters only where two symbols differ by it (mN and MN, g and G).
+ * @returns null if no unit of the dimension is written so
+ */
+export function findUnit(spelling: string, dimension: Dimension): Unit | null {
+  const compact = spelling.replace(/\s+/g, '');
+  const candidates = unitsOf(dimension);
+  const lower = compact.toLowerCase();
+  return (
+    candidates.find((item) => item.symbol === compact) ??
+    candidates.find((item) => item.aliases.includes(compact)) ??
+    candidates.find((item) => item.symbol.toLowerCase() === lower || item.aliases.includes(lower)) ??
+    null
+  );
+}
+
+/** Which dimensions a spelling would fit, to tell a typing slip ("12 V" in a current field) from nonsense. */
+export function dimensionsOfUnit(spelling: string): readonly Dimension[] {
+  return [...byDimension.keys()].filter((dimension) => findUnit(spelling, dimension) !== null);
+}
+
+export type UnitSystem = 'metric' | 'inch';
+
+const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: string]>> = {
+  length: ['mm', 'in'],
+  angle: ['°', '°'],
+  torque: ['N·m', 'ozf·in'],
+  force: ['N', 'lbf'],
+  mass: ['kg', 'lb'],
+  inertia: ['g·cm²', 'oz·in²'],
+  current: ['A', 'A'],
+  voltage: ['V', 'V'],
+  resistance: ['Ω', 'Ω'],
+  inductance: ['mH', 'mH'],
+  speed: ['mm/s', 'in/min'],
+  'angular-speed': ['°/s', '°/s'],
+  frequency: ['Hz', 'Hz'],
+  time: ['s', 's'],
+  power: ['W', 'W'],
+  ratio: ['', ''],
+  conductance: ['A/V', 'A/V'],
+  'temperature-coefficient': ['1/K', '1/K'],
+  count: ['', ''],
+  'steps-per-length': ['steps/mm', 'steps/in'],
+  'steps-per-angle': ['steps/°', 'steps/°'],
+  price: ['', ''],
+};
+
+/** The unit in which a dimension is shown in a system of units. */
+export function preferredUnit(dimension: Dimension, system: UnitSystem): Unit {
+  const symbol = PREFERRED[dimension][system === 'metric' ? 0 : 1];
+  const found = unitsOf(dimension).find((item) => item.symbol === symbol);
+  if (!found) throw new RangeError(`no unit ${symbol} for ${dimension}`);
+  return found;
+}
+
+/** SI value expressed in a unit. */
+export function inUnit(value: number, target: Unit): number {
+  const factor = exactToNumber(target.factor);
+  return target.isReciprocal ? factor / value : value / factor;
+}
+
+/** The dimensionless one, for figures that are plain numbers. */
+export const PLAIN = unitsOf('ratio')[0] as Unit;

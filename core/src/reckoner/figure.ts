@@ -1,0 +1,115 @@
+import type { Dimension, Exact } from '../quantity/index.js';
+import type { Provenance } from '../machine/index.js';
+
+/** A value read from the design: the leaf of every figure. */
+export interface Reading {
+  readonly value: number;
+  /** Exact value, where the world is exact; null where only a double is known. */
+  readonly exact: Exact | null;
+  /** As written in the design. */
+  readonly text: string;
+  readonly from: Provenance;
+  readonly on: string | null;
+  /** Half-width of the tolerance in SI; null if none is stated. */
+  readonly tolerance: number | null;
+}
+
+/** A design field that figures may use. `C` is what it is read from, e.g. one axis within its machine. */
+export interface Field<C> {
+  readonly kind: 'field';
+  readonly id: string;
+  readonly name: string;
+  readonly symbol: string;
+  readonly dimension: Dimension | ((context: C) => Dimension);
+  /** Null while the builder has not said it. */
+  readonly read: (context: C) => Reading | null;
+}
+
+/** Inputs by the key under which the law's formula and compute know them. */
+export type Inputs<C> = { readonly [key: string]: Field<C> | Figure<C> };
+type Values<I> = { readonly [K in keyof I]: number };
+type Exacts<I> = { readonly [K in keyof I]: Exact };
+
+/** One way of working out a figure. */
+export interface Law<C> {
+  /** Right-hand side with inputs in braces: `{lead} · {starts}`. The working puts symbols and then numbers in their place. */
+  readonly formula: string;
+  /** Published source, or the words "definition" or "common practice, no source". */
+  readonly source: string;
+  readonly inputs: Inputs<C>;
+  /** Why these numbers have no result, in plain words; null if they have. */
+  readonly refuse: ((values: Readonly<Record<string, number>>) => string | null) | null;
+  readonly compute: (values: Readonly<Record<string, number>>) => number;
+  readonly exact: ((values: Readonly<Record<string, Exact>>) => Exact) | null;
+}
+
+interface LawDeclaration<I> {
+  readonly formula: string;
+  readonly source: string;
+  readonly inputs: I;
+  readonly refuse?: (values: Values<I>) => string | null;
+  readonly compute: (values: Values<I>) => number;
+  /** The same with exact numbers; must agree with `compute`. */
+  readonly exact?: (values: Exacts<I>) => Exact;
+}
+
+/** Declares a law; the compiler checks that compute uses only declared inputs. */
+export function law<C, const I extends Inputs<C>>(declaration: LawDeclaration<I>): Law<C> {
+  return {
+    formula: declaration.formula,
+    source: declaration.source,
+    inputs: declaration.inputs,
+    refuse: (declaration.refuse as Law<C>['refuse'] | undefined) ?? null,
+    compute: declaration.compute as Law<C>['compute'],
+    exact: (declaration.exact as Law<C>['exact'] | undefined) ?? null,
+  };
+}
+
+/** Two or more accepted ways to reckon the same thing. */
+export interface Schools<C> {
+  readonly question: string;
+  readonly options: readonly { readonly id: string; readonly label: string }[];
+  readonly inForce: (context: C) => string;
+}
+
+/** A number that a user sees, declared once. */
+export interface Figure<C> {
+  readonly kind: 'figure';
+  readonly id: string;
+  readonly name: string;
+  readonly symbol: string;
+  readonly dimension: Dimension | ((context: C) => Dimension);
+  /** Which law holds for this design. */
+  readonly law: (context: C) => Law<C>;
+  readonly schools: Schools<C> | null;
+  /** Significant digits when shown without an uncertainty. */
+  readonly significant: number;
+}
+
+interface FigureDeclaration<C> {
+  readonly id: string;
+  readonly name: string;
+  readonly symbol: string;
+  readonly dimension: Dimension | ((context: C) => Dimension);
+  readonly law: Law<C> | ((context: C) => Law<C>);
+  readonly schools?: Schools<C>;
+  readonly significant?: number;
+}
+
+export function figure<C>(declaration: FigureDeclaration<C>): Figure<C> {
+  const { law: given } = declaration;
+  return {
+    kind: 'figure',
+    id: declaration.id,
+    name: declaration.name,
+    symbol: declaration.symbol,
+    dimension: declaration.dimension,
+    law: typeof given === 'function' ? given : () => given,
+    schools: declaration.schools ?? null,
+    significant: declaration.significant ?? 4,
+  };
+}
+
+export function dimensionOf<C>(item: Field<C> | Figure<C>, context: C): Dimension {
+  return typeof item.dimension === 'function' ? item.dimension(context) : item.dimension;
+}

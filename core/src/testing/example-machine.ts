@@ -1,0 +1,57 @@
+import { axisContext, type AxisContext } from '../drive-line/index.js';
+import { newMachine, quantityOf, type Axis, type Machine } from '../machine/index.js';
+
+/** A one-axis router for tests: 1.8° motor, quarter steps, 20-per-inch single-start screw. */
+export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Machine {
+  const machine = newMachine('Test router', 'router');
+  const axis = machine.axes[0] as Axis;
+  return {
+    ...machine,
+    axes: [
+      change({
+        ...axis,
+        driver: { ...axis.driver, microsteps: 4 },
+        motor: {
+          ...axis.motor,
+          specification: { ...axis.motor.specification, stepAngle: quantityOf('1.8 °'), holdingTorque: quantityOf('0.45 N·m'), ratedCurrent: quantityOf('1.5 A') },
+        },
+        transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('20 tpi'), starts: 1, efficiency: quantityOf('0.3', 'assumed') } },
+      }),
+    ],
+  };
+}
+
+/** A turning axis whose can-stack motor of 32 steps sits behind a gearhead printed 64:1. */
+export function cannedMotorMachine(): Machine {
+  const machine = newMachine('Test table', 'dividing-table');
+  const axis = machine.axes[0] as Axis;
+  const gear = (driven: number, driver: number): { kind: 'gear'; driven: number; driver: number } => ({ kind: 'gear', driven, driver });
+  return {
+    ...machine,
+    axes: [
+      {
+        ...axis,
+        driver: { ...axis.driver, microsteps: 1 },
+        motor: {
+          ...axis.motor,
+          specification: {
+            ...axis.motor.specification,
+            leads: 5,
+            stepAngle: quantityOf('11.25 °'),
+            gearhead: { nominal: quantityOf('64'), stages: [gear(32, 9), gear(22, 11), gear(26, 9), gear(31, 10)] },
+          },
+        },
+      },
+    ],
+  };
+}
+
+/** The first axis of a machine in its context. */
+export function firstAxis(machine: Machine): AxisContext {
+  const context = axisContext(machine, machine.axes[0]?.id ?? '');
+  if (!context) throw new RangeError('machine must have an axis');
+  return context;
+}
+
+/** Writes SI values with their bare number, so that tests can find them in sentences. */
+export const sayPlain = (value: number, dimension: string): string => `${value.toPrecision(4)} ${dimension}`;
