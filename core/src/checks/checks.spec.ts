@@ -147,7 +147,7 @@ describe('step check', () => {
 describe('scale fit', () => {
   const points = (scale: number, reversal: number, offset: number): ScalePoint[] =>
     [10, 23, 41, 57, 80].flatMap((commanded) =>
-      (['up', 'down'] as const).map((approach) => ({ commanded, approach, measured: offset + scale * commanded + (approach === 'up' ? 0.5 : -0.5) * reversal })),
+      (['up', 'down'] as const).map((approach) => ({ commanded, approach, measured: offset + scale * commanded - (approach === 'up' ? 0 : 1) * reversal })),
     );
 
   it('separates scale, offset and reversal', () => {

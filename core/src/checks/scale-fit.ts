@@ -38,8 +38,8 @@ const OFFSET_SPARE = 2;
 const CONFIDENCE = 0.95;
 
 /**
- * Scale, offset and reversal from one regression, y = a + k·x + (B/2)·d with d = ±1 the direction of approach, so that
- * lost motion is not taken for scale. Terms that the readings cannot carry are left out and say so by being null.
+ * Scale, offset and reversal from one regression, y = a + k·x + B·d with d = 0 for an approach from below, from where the
+ * indicator was zeroed, and −1 from above, so that lost motion is taken neither for scale nor for an error of the zero. Terms that the readings cannot carry are left out and say so by being null.
  *
  * Uncertainty: scatter about the fit and the instrument's resolution combined, k from Student's t with effective degrees of
  * freedom by Welch-Satterthwaite, truncated (JCGM 100:2008, G.4.1); the instrument's own scale uncertainty in quadrature.
@@ -57,7 +57,7 @@ export function fitScale(points: readonly ScalePoint[], resolutionUncertainty: n
   const hasOffset = points.length >= baseTerms + 1 + OFFSET_SPARE;
   // Distances are scaled to one so that the columns are of like size.
   const reach = Math.max(...[...distances].map(Math.abs));
-  const rows = points.map((point) => [point.commanded / reach, ...(hasReversal ? [point.approach === 'up' ? 0.5 : -0.5] : []), ...(hasOffset ? [1] : [])]);
+  const rows = points.map((point) => [point.commanded / reach, ...(hasReversal ? [point.approach === 'up' ? 0 : -1] : []), ...(hasOffset ? [1] : [])]);
   const fit = leastSquares(
     rows,
     points.map((point) => point.measured),

@@ -116,16 +116,17 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
     returns,
     ranking,
     verdict,
-    sentence: verdictSentence(verdict, judged, remainingCount, { tolerance, standardUncertainty, digit }, (value) => say(value, dimension)),
+    sentence: verdictSentence(verdict, judged, remainingCount, { tolerance, standardUncertainty, digit }, (value, uncertainty) => say(value, dimension, uncertainty)),
     suggestion: suggestionOf(fit, ranking, remainingCount),
     correctedStepsPerUnit: fit.kind === 'fitted' && fit.scale.value > 0 ? correctedSetting(steps.value, fit.scale.value) : null,
-    notes: notesOf(fit, returns, plan, reckoner, (value) => say(value, dimension)),
+    notes: notesOf(fit, returns, plan, reckoner, (value, uncertainty) => say(value, dimension, uncertainty)),
     standardUncertainty,
     tolerance,
   };
 }
 
-type Tell = (value: number) => string;
+/** A value in the reader's unit; an uncertainty is told by itself, to its own two digits. */
+type Tell = (value: number, uncertainty?: number) => string;
 
 function readPoints(planned: readonly PlannedReading[], plan: StepCheckPlan, entered: readonly EnteredReading[], dimension: Dimension, stepsExact: Exact): Omit<ReadPoint, 'conformity'>[] {
   const tilt = plan.instrument.tilt ? readQuantity(plan.instrument.tilt, 'angle').value : 0;
@@ -167,19 +168,19 @@ function verdictSentence(verdict: VerdictWord, points: readonly ReadPoint[], rem
   const worstPoint = points.reduce<ReadPoint | null>((found, point) => (found && Math.abs(found.deviation) >= Math.abs(point.deviation) ? found : point), null);
   if (!worstPoint) return 'No reading yet.';
   const guard = GUARD_FACTOR * limits.standardUncertainty;
-  const size = tell(Math.abs(worstPoint.deviation));
+  const size = tell(Math.abs(worstPoint.deviation), guard);
   const asked = `±${tell(limits.tolerance)} asked for`;
   switch (verdict) {
     case 'incomplete':
       return `${remainingCount} of ${remainingCount + points.length} readings to take. So far the largest deviation is ${size}.`;
     case 'true':
-      return `Every reading lies within ${asked}, by more than the measurement’s own ±${tell(guard)}. Largest deviation ${size}.`;
+      return `Every reading lies within ${asked}, by more than the measurement’s own ±${tell(guard, guard)}. Largest deviation ${size}.`;
     case 'not-true':
       return `Off by ${size} at ${tell(worstPoint.commanded)}: ${worstPoint.deviation > 0 ? 'too long' : 'too short'}; ${asked}.`;
     case 'undecided':
       return guard >= limits.tolerance
-        ? `The measurement is only good to ±${tell(guard)}, so it cannot show ${asked}. Read with a finer digit than ${tell(limits.digit)}, or take more runs.`
-        : `The largest deviation, ${size}, is within the measurement’s ±${tell(guard)} of the limit, ${asked}. Take more runs or a finer indicator.`;
+        ? `The measurement is only good to ±${tell(guard, guard)}, so it cannot show ${asked}. Read with a finer digit than ${tell(limits.digit)}, or take more runs.`
+        : `The largest deviation, ${size}, is within the measurement’s ±${tell(guard, guard)} of the limit, ${asked}. Take more runs or a finer indicator.`;
   }
 }
 
@@ -214,11 +215,11 @@ function notesOf(fit: ScaleFit, returns: ReturnJudgement, plan: StepCheckPlan, r
     const { value, expanded } = fit.reversal;
     notes.push(
       Math.abs(value) > expanded
-        ? `Lost motion at reversal: ${tell(Math.abs(value))} ± ${tell(expanded)}. It is constant, so it is backlash, not scale.`
-        : `No lost motion shown at reversal (${tell(value)} ± ${tell(expanded)}).`,
+        ? `Lost motion at reversal: ${tell(Math.abs(value), expanded)} ± ${tell(expanded, expanded)}. It is constant, so it is backlash, not scale.`
+        : `No lost motion shown at reversal (${tell(value, expanded)} ± ${tell(expanded, expanded)}).`,
     );
   } else if (plan.approach === 'one-way') notes.push('Read from one side only, so backlash does not show here.');
-  if (fit.kind === 'fitted' && fit.offset && Math.abs(fit.offset.value) > fit.offset.expanded) notes.push(`The zero is off by ${tell(fit.offset.value)} ± ${tell(fit.offset.expanded)} at every distance.`);
+  if (fit.kind === 'fitted' && fit.offset && Math.abs(fit.offset.value) > fit.offset.expanded) notes.push(`The zero is off by ${tell(fit.offset.value, fit.offset.expanded)} ± ${tell(fit.offset.expanded, fit.offset.expanded)} at every distance.`);
   notes.push(...returnNotes(returns, tell));
   const turn = reckoner.value(stepsPerMotorTurn);
   if (turn !== null && plan.targets.every((target) => Math.abs(target / turn - Math.round(target / turn)) < 1e-3))
@@ -227,20 +228,21 @@ function notesOf(fit: ScaleFit, returns: ReturnJudgement, plan: StepCheckPlan, r
 }
 
 function returnNotes(returns: ReturnJudgement, tell: Tell): string[] {
+  const off = returns.kind === 'none' ? '' : tell(returns.mean, returns.expanded);
   switch (returns.kind) {
     case 'none':
       return [];
     case 'returns':
-      return [`Returns to zero within ${tell(returns.expanded)}.`];
+      return [`Returns to zero within ${tell(returns.expanded, returns.expanded)}.`];
     case 'lost-cycles':
       return [
-        `Zero is off by ${tell(returns.mean)}: ${Math.abs(returns.cycles)} whole electrical ${Math.abs(returns.cycles) === 1 ? 'cycle' : 'cycles'} of four full steps. Steps were lost: too fast, too heavy, too little current, or a resonance.`,
+        `Zero is off by ${off}: ${Math.abs(returns.cycles)} whole electrical ${Math.abs(returns.cycles) === 1 ? 'cycle' : 'cycles'} of four full steps. Steps were lost: too fast, too heavy, too little current, or a resonance.`,
       ];
     case 'off':
       return [
         returns.canTestCycles
-          ? `Zero is off by ${tell(returns.mean)} ± ${tell(returns.expanded)}, not by whole electrical cycles: a coupling, pulley or belt slips, or the indicator moved.`
-          : `Zero is off by ${tell(returns.mean)} ± ${tell(returns.expanded)}. Cannot tell yet whether steps were lost or something slipped: use a finer indicator, or a witness mark across the coupling.`,
+          ? `Zero is off by ${off} ± ${tell(returns.expanded, returns.expanded)}, not by whole electrical cycles: a coupling, pulley or belt slips, or the indicator moved.`
+          : `Zero is off by ${off} ± ${tell(returns.expanded, returns.expanded)}. Cannot tell yet whether steps were lost or something slipped: use a finer indicator, or a witness mark across the coupling.`,
       ];
   }
 }

@@ -75,7 +75,8 @@ function stepAngleFaults({ motor }: Axis): RatioFault[] {
       id: `step-angle-${text}`,
       side: 'motor' as const,
       factor,
-      commonness: factor === 2 || factor === 0.5 ? 3 : 0.5,
+      // The two step angles that look alike from outside are the ones that get mixed up.
+      commonness: [text, believed.text].every((item) => /^(0\.9|1\.8)\b/.test(item)) ? 3 : 0.2,
       sentence: `The motor steps ${text}, not ${believed.text}.`,
       correct: (axis: Axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: real } }, setting: null }),
     };

@@ -1,4 +1,4 @@
-import type { Dimension } from '../quantity/index.js';
+import { preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { Field, Figure, Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import * as field from './fields.js';
@@ -8,8 +8,13 @@ import * as torque from './torque-figures.js';
 export type Station = 'supply' | 'driver' | 'motor' | 'reduction' | 'transmission' | 'carriage' | 'controller';
 export type Severity = 'stop' | 'caution';
 
-/** Writes an SI value with its unit in the reader's system. */
-export type Say = (value: number, dimension: Dimension) => string;
+/** Writes an SI value with its unit in the reader's system, rounded to its uncertainty where one is given. */
+export type Say = (value: number, dimension: Dimension, uncertainty?: number) => string;
+
+/** Says in a system of units; four significant digits where no uncertainty rules. */
+export function sayIn(system: UnitSystem): Say {
+  return (value, dimension, uncertainty) => showQuantity(value, preferredUnit(dimension, system), uncertainty === undefined ? { significant: 4 } : { uncertainty });
+}
 
 export interface Finding {
   readonly ruleId: string;

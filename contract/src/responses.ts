@@ -1,0 +1,92 @@
+import type { EnteredReading, StepCheckPlan, VerdictWord } from '@crisp-notch/core/checks';
+import type { Machine, MachineKind } from '@crisp-notch/core/machine';
+import type { Part } from '@crisp-notch/core/parts';
+import type { Problem } from '@crisp-notch/core/quantity';
+import type { LogKind } from './requests.js';
+
+/** The counter that a save must name; it goes up by one with every save, and a save from an older one is refused. */
+export interface Versioned {
+  readonly version: number;
+}
+
+export interface MachineSummary extends Versioned {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: MachineKind;
+  readonly axisLetters: readonly string[];
+  /** Operations stamped on the route card. */
+  readonly stampedCount: number;
+  readonly revision: number;
+  readonly updatedAt: string;
+  /** The latest check's verdict; null before the first. */
+  readonly lastCheck: { readonly axisLetter: string; readonly verdict: VerdictWord; readonly at: string } | null;
+}
+
+export interface MachineCopy extends Versioned {
+  readonly id: string;
+  readonly document: Machine;
+  /** Number of the newest revision. */
+  readonly revision: number;
+  readonly updatedAt: string;
+}
+
+export interface RevisionSummary {
+  readonly number: number;
+  readonly reason: string;
+  readonly at: string;
+}
+
+export interface Revision extends RevisionSummary {
+  readonly document: Machine;
+}
+
+export interface CheckSummary {
+  readonly id: string;
+  readonly axisId: string;
+  readonly axisLetter: string;
+  readonly revision: number;
+  readonly verdict: VerdictWord;
+  readonly sentence: string;
+  readonly at: string;
+  /** What the axis' steps rested on when it was measured; see the core's `stepLines`. */
+  readonly basis: readonly string[];
+}
+
+export interface StoredReading extends EnteredReading {
+  readonly id: string;
+  readonly at: string;
+}
+
+export interface Check extends CheckSummary {
+  readonly plan: StepCheckPlan;
+  /** The design that was measured. */
+  readonly document: Machine;
+  readonly readings: readonly StoredReading[];
+}
+
+export interface LogEntry {
+  readonly id: string;
+  readonly at: string;
+  readonly kind: LogKind;
+  readonly text: string;
+  readonly revision: number;
+  readonly checkId: string | null;
+}
+
+export interface StoredPart extends Versioned {
+  readonly id: string;
+  readonly part: Part;
+  readonly updatedAt: string;
+}
+
+/** Problem details (RFC 9457) with our additions. */
+export interface ProblemDetails {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly instance: string;
+  readonly problems?: readonly Problem[];
+  /** With status 409: what is stored now. */
+  readonly current?: MachineCopy | StoredPart;
+}

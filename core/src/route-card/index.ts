@@ -1,0 +1,13 @@
+export {
+  basisOf,
+  changesBetween,
+  holdOperation,
+  noteOperation,
+  OPERATIONS,
+  operationState,
+  stampOperation,
+  startOperation,
+  stepLines,
+  type OperationState,
+} from './operations.js';
+export { currentCheck, isCurrentCheck, nextStep, type CheckMade, type NextStep } from './next-step.js';

@@ -1,0 +1,141 @@
+import type { VerdictWord } from '../checks/index.js';
+import { axisContext, judgeAxis, stepsPerUnit, type Say, type Station } from '../drive-line/index.js';
+import type { Axis, Machine, OperationNumber } from '../machine/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { changesBetween, operationState, OPERATIONS, stepLines } from './operations.js';
+
+/** What the next step has to know of a check. */
+export interface CheckMade {
+  readonly id: string;
+  readonly axisId: string;
+  readonly verdict: VerdictWord;
+  readonly sentence: string;
+  /** {@link stepLines} of the axis as it was measured. */
+  readonly basis: readonly string[];
+}
+
+/** The one thing to do next: a sentence, a button, and where the button leads. */
+export interface NextStep {
+  readonly sentence: string;
+  readonly button: string;
+  readonly operation: OperationNumber;
+  readonly axisId: string | null;
+  readonly station: Station | null;
+  readonly checkId: string | null;
+}
+
+const step = (operation: OperationNumber, sentence: string, button: string, more: Partial<NextStep> = {}): NextStep => ({
+  sentence,
+  button,
+  operation,
+  axisId: null,
+  station: null,
+  checkId: null,
+  ...more,
+});
+
+/** Whether a check still speaks for its axis. */
+export function isCurrentCheck(axis: Axis, check: CheckMade): boolean {
+  return changesBetween(check.basis, stepLines(axis)).length === 0;
+}
+
+/** The latest check of an axis that still speaks for it. */
+export function currentCheck(axis: Axis, checks: readonly CheckMade[]): CheckMade | null {
+  return checks.find((check) => check.axisId === axis.id && isCurrentCheck(axis, check)) ?? null;
+}
+
+/**
+ * What a builder should do next, most pressing first: what stops the machine, what is not known, what is not confirmed,
+ * set, measured or put right, and last what is not signed.
+ * @param checks newest first
+ */
+export function nextStep(machine: Machine, checks: readonly CheckMade[], say: Say): NextStep {
+  const first = <T>(find: (axis: Axis) => T | null): T | null => {
+    for (const axis of machine.axes) {
+      const found = find(axis);
+      if (found !== null) return found;
+    }
+    return null;
+  };
+  if (machine.axes.length === 0) return step(20, 'This machine has no axis yet. Add the first one.', 'Add an axis');
+  return (
+    first((axis) => missingStep(machine, axis)) ??
+    first((axis) => findingStep(machine, axis, say)) ??
+    first(assumedStep) ??
+    heldStep(machine) ??
+    first(currentStep) ??
+    first((axis) => checkStep(axis, checks)) ??
+    reopenedStep(machine) ??
+    signStep(machine)
+  );
+}
+
+const STATION_OF_FIELD: readonly (readonly [prefix: string, station: Station])[] = [
+  ['motor', 'motor'],
+  ['driver', 'driver'],
+  ['reduction', 'reduction'],
+  ['screw', 'transmission'],
+  ['belt', 'transmission'],
+  ['rack', 'transmission'],
+  ['roller', 'transmission'],
+  ['transmission', 'transmission'],
+];
+
+function missingStep(machine: Machine, axis: Axis): NextStep | null {
+  const context = axisContext(machine, axis.id);
+  const outcome = context ? new Reckoner(context).get(stepsPerUnit) : null;
+  if (outcome?.kind !== 'missing') return null;
+  const field = outcome.fields[0];
+  const station = STATION_OF_FIELD.find(([prefix]) => field?.id.startsWith(prefix))?.[1] ?? 'motor';
+  return step(20, `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`, station === 'motor' ? 'Choose the motor' : 'Fill it in', { axisId: axis.id, station });
+}
+
+function findingStep(machine: Machine, axis: Axis, say: Say): NextStep | null {
+  const context = axisContext(machine, axis.id);
+  const [finding] = context ? judgeAxis(new Reckoner(context), say) : [];
+  return finding?.severity === 'stop' ? step(20, `${axis.letter}: ${finding.reason}`, 'See the station', { axisId: axis.id, station: finding.station }) : null;
+}
+
+function assumedStep(axis: Axis): NextStep | null {
+  const { travel, speed, tolerance, load } = axis.job;
+  const names = Object.entries({ travel, speed, tolerance, load })
+    .filter(([, item]) => item?.from === 'assumed')
+    .map(([name]) => name);
+  return names.length > 0 ? step(10, `Say what ${axis.letter} has to do: its ${names.join(', ')} ${names.length > 1 ? 'are guesses' : 'is a guess'}, and the judgement rests on ${names.length > 1 ? 'them' : 'it'}.`, 'Say the job', { axisId: axis.id }) : null;
+}
+
+function heldStep(machine: Machine): NextStep | null {
+  for (const { number, name } of OPERATIONS) {
+    const state = operationState(machine, number);
+    if (state.kind === 'held') return step(number, `${name} is held: ${state.reason}`, `Go on with ${name.toLowerCase()}`);
+  }
+  return null;
+}
+
+function currentStep(axis: Axis): NextStep | null {
+  return axis.driver.currentLimit === null ? step(50, `Set the current limit of ${axis.letter} before its motor is connected.`, 'Set the current', { axisId: axis.id }) : null;
+}
+
+function checkStep(axis: Axis, checks: readonly CheckMade[]): NextStep | null {
+  const check = currentCheck(axis, checks);
+  const where = { axisId: axis.id, checkId: check?.id ?? null };
+  if (!check) return step(70, `Check ${axis.letter}: send a known number of steps and measure what comes.`, 'Plan a step check', where);
+  if (check.verdict === 'incomplete') return step(70, `The step check on ${axis.letter} waits for readings.`, 'Enter readings', where);
+  if (check.verdict === 'not-true') return step(70, `${axis.letter} is not true. ${check.sentence}`, 'See what is wrong', where);
+  if (check.verdict === 'undecided') return step(70, `The check on ${axis.letter} is undecided. ${check.sentence}`, 'See the check', where);
+  return null;
+}
+
+function reopenedStep(machine: Machine): NextStep | null {
+  for (const { number, name } of OPERATIONS) {
+    const state = operationState(machine, number);
+    if (state.kind === 'reopened') return step(number, `${name} needs another look: ${state.changes[0]}.`, `Look at ${name.toLowerCase()}`);
+  }
+  return null;
+}
+
+function signStep(machine: Machine): NextStep {
+  const open = OPERATIONS.find(({ number }) => number !== 80 && operationState(machine, number).kind !== 'stamped');
+  if (open) return step(open.number, `Every axis is measured true. Stamp ${open.name.toLowerCase()} when it is done.`, `Go to ${open.name.toLowerCase()}`);
+  return operationState(machine, 80).kind === 'stamped' ? step(80, 'This machine is signed off. Print its card and put it in the box.', 'Print the card') : step(80, 'Everything is stamped. Sign the machine off.', 'Sign off');
+}

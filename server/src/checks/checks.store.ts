@@ -1,0 +1,164 @@
+import type { Check, CheckSummary, MachineCopy, StoredReading } from '@crisp-notch/contract';
+import { evaluateStepCheck, plannedReadings, readingValue, travelDimension, type EnteredReading, type StepCheckEvaluation, type StepCheckPlan } from '@crisp-notch/core/checks';
+import { axisContext, sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
+import type { Machine } from '@crisp-notch/core/machine';
+import { stepLines } from '@crisp-notch/core/route-card';
+import { and, desc, eq, max } from 'drizzle-orm';
+import { inTransaction, type Database, type Session } from '../database/connection';
+import { newId } from '../database/identity';
+import { check, reading, revision } from '../database/schema';
+import { writeLog } from '../log/log.store';
+import { applyDocument, cutRevision, demandVersion, loadMachine, lockMachine, opened } from '../machines/machines.store';
+import { ApiProblem } from '../problem';
+
+const noCheck = (): ApiProblem => new ApiProblem('not-found', 'This check is not here.');
+
+/** The log keeps its sentences in metric units, whatever units are shown. */
+const say = sayIn('metric');
+
+/** Most readings kept for one check, corrections included. */
+const READING_LIMIT = 20_000;
+
+function contextOf(document: Machine, axisId: string): AxisContext {
+  const context = axisContext(document, axisId);
+  if (!context) throw new ApiProblem('conflict', 'The machine has no such axis.');
+  return context;
+}
+
+/** @throws ApiProblem if the plan measures in other quantities than the axis moves in, or nothing could be commanded */
+function judge(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): StepCheckEvaluation {
+  if (plan.instrument.kind !== context.axis.job.kind || plan.tolerance.kind !== context.axis.job.kind) {
+    throw new ApiProblem('conflict', `This axis ${context.axis.job.kind === 'rotary' ? 'turns: plan in angles' : 'slides: plan in lengths'}.`);
+  }
+  const evaluation = evaluateStepCheck(context, plan, entered, say);
+  if (!evaluation) throw new ApiProblem('conflict', 'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.');
+  return evaluation;
+}
+
+export interface StartCheck {
+  readonly version: number;
+  readonly axisId: string;
+  readonly plan: StepCheckPlan;
+}
+
+/** Starts a check on the design as it stands: the design is kept as a revision and the check names it. */
+export async function startCheck(database: Database, machineId: string, request: StartCheck): Promise<Check> {
+  const id = newId();
+  await inTransaction(database, async (session) => {
+    const row = await lockMachine(session, machineId);
+    demandVersion(row, request.version);
+    const document = opened(row.document);
+    const context = contextOf(document, request.axisId);
+    const evaluation = judge(context, request.plan, []);
+    const { letter } = context.axis;
+    const cut = await cutRevision(session, row, document, `Step check on ${letter}`);
+    await session.insert(check).values({
+      id,
+      machineId,
+      revisionId: cut.id,
+      axisId: request.axisId,
+      axisLetter: letter,
+      kind: 'step-check',
+      plan: request.plan,
+      verdict: evaluation.verdict,
+      sentence: evaluation.sentence,
+      at: new Date(),
+    });
+    await writeLog(session, { machineId, revisionId: cut.id, checkId: id, kind: 'check', text: `Step check on ${letter} planned: ${evaluation.planned.length} readings.` });
+  });
+  return loadCheck(database, machineId, id);
+}
+
+async function findCheck(session: Session, machineId: string, checkId: string, isLocked: boolean): Promise<{ row: typeof check.$inferSelect; document: Machine; number: number }> {
+  const query = session
+    .select()
+    .from(check)
+    .where(and(eq(check.id, checkId), eq(check.machineId, machineId)));
+  const [row] = isLocked ? await query.for('update') : await query;
+  if (!row) throw noCheck();
+  const [made] = await session.select({ number: revision.number, document: revision.document }).from(revision).where(eq(revision.id, row.revisionId));
+  if (!made) throw noCheck();
+  return { row, document: opened(made.document), number: made.number };
+}
+
+async function readingsOf(session: Session, checkId: string): Promise<StoredReading[]> {
+  const rows = await session.select().from(reading).where(eq(reading.checkId, checkId)).orderBy(reading.sequence);
+  return rows.map((row) => ({ id: row.id, index: row.place, text: row.text, excluded: row.excluded, at: row.at.toISOString() }));
+}
+
+export async function loadCheck(database: Database, machineId: string, checkId: string): Promise<Check> {
+  const { row, document, number } = await findCheck(database, machineId, checkId, false);
+  return {
+    id: row.id,
+    axisId: row.axisId,
+    axisLetter: row.axisLetter,
+    revision: number,
+    verdict: row.verdict,
+    sentence: row.sentence,
+    at: row.at.toISOString(),
+    basis: basisFor(document, row.axisId),
+    plan: row.plan,
+    document,
+    readings: await readingsOf(database, checkId),
+  };
+}
+
+/** Newest first. */
+export async function listChecks(database: Database, machineId: string): Promise<readonly CheckSummary[]> {
+  await loadMachine(database, machineId);
+  const rows = await database
+    .select({ id: check.id, axisId: check.axisId, axisLetter: check.axisLetter, verdict: check.verdict, sentence: check.sentence, at: check.at, revision: revision.number, document: revision.document })
+    .from(check)
+    .innerJoin(revision, eq(revision.id, check.revisionId))
+    .where(eq(check.machineId, machineId))
+    .orderBy(desc(check.at), desc(check.id));
+  return rows.map(({ document, ...row }) => ({ ...row, at: row.at.toISOString(), basis: basisFor(opened(document), row.axisId) }));
+}
+
+function basisFor(document: Machine, axisId: string): readonly string[] {
+  return stepLines(contextOf(document, axisId).axis);
+}
+
+const VERDICT_WORDS = { incomplete: 'not complete', true: 'true', undecided: 'undecided', 'not-true': 'not true' } as const;
+
+/** Adds readings, judges the check anew, and logs a verdict that is new. */
+export async function addReadings(database: Database, machineId: string, checkId: string, entered: readonly EnteredReading[]): Promise<Check> {
+  await inTransaction(database, async (session) => {
+    const { row, document } = await findCheck(session, machineId, checkId, true);
+    const context = contextOf(document, row.axisId);
+    demandReadings(entered, row.plan, context);
+    const [last] = await session.select({ sequence: max(reading.sequence) }).from(reading).where(eq(reading.checkId, checkId));
+    const first = (last?.sequence ?? 0) + 1;
+    if (first + entered.length > READING_LIMIT) throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
+    const at = new Date();
+    await session.insert(reading).values(entered.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
+    const evaluation = judge(context, row.plan, await readingsOf(session, checkId));
+    await session.update(check).set({ verdict: evaluation.verdict, sentence: evaluation.sentence }).where(eq(check.id, checkId));
+    if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {
+      const text = `Step check on ${row.axisLetter}: ${VERDICT_WORDS[evaluation.verdict]}. ${evaluation.sentence}`;
+      await writeLog(session, { machineId, revisionId: row.revisionId, checkId, kind: 'check', text });
+    }
+  });
+  return loadCheck(database, machineId, checkId);
+}
+
+function demandReadings(entered: readonly EnteredReading[], plan: StepCheckPlan, context: AxisContext): void {
+  const plannedCount = plannedReadings(plan).length;
+  const dimension = travelDimension(context);
+  const problems = entered.flatMap((item, index) => {
+    if (item.index >= plannedCount) return [{ path: `readings.${index}.index`, message: `the plan has ${plannedCount} readings` }];
+    return readingValue(item.text, dimension) === null ? [{ path: `readings.${index}.text`, message: `must be a ${dimension} with its unit` }] : [];
+  });
+  if (problems.length > 0) throw new ApiProblem('invalid', 'Nothing was changed.', { problems });
+}
+
+/** Applies what a check led to: the changed design becomes a revision, and the log says why. */
+export async function applyCorrection(
+  database: Database,
+  machineId: string,
+  checkId: string,
+  change: { readonly version: number; readonly document: Machine; readonly reason: string },
+): Promise<MachineCopy> {
+  await findCheck(database, machineId, checkId, false);
+  return applyDocument(database, machineId, change, (session, revisionId) => writeLog(session, { machineId, revisionId, checkId, kind: 'correction', text: change.reason }));
+}

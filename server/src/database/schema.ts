@@ -1,0 +1,112 @@
+import type { LogKind } from '@crisp-notch/contract';
+import type { StepCheckPlan, VerdictWord } from '@crisp-notch/core/checks';
+import type { Machine } from '@crisp-notch/core/machine';
+import type { Part, PartKind } from '@crisp-notch/core/parts';
+import { char, datetime, index, int, mysqlTable, unique, varchar, type AnyMySqlColumn } from 'drizzle-orm/mysql-core';
+import { jsonColumn } from './json-column';
+
+const identity = () => char('id', { length: 36 }).primaryKey();
+const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 }).notNull();
+const machineReference = () =>
+  char('machine_id', { length: 36 })
+    .notNull()
+    .references((): AnyMySqlColumn => machine.id, { onDelete: 'cascade' });
+
+/** A machine's working copy. `version` counts saves; `revision_count` is the number of the newest revision. */
+export const machine = mysqlTable(
+  'machine',
+  {
+    id: identity(),
+    version: int('version').notNull(),
+    revisionCount: int('revision_count').notNull(),
+    document: jsonColumn<Machine>('document').notNull(),
+    createdAt: moment('created_at'),
+    updatedAt: moment('updated_at'),
+  },
+  (table) => [index('machine_updated').on(table.updatedAt)],
+);
+
+/** An immutable saved design. */
+export const revision = mysqlTable(
+  'revision',
+  {
+    id: identity(),
+    machineId: machineReference(),
+    number: int('number').notNull(),
+    reason: varchar('reason', { length: 200 }).notNull(),
+    document: jsonColumn<Machine>('document').notNull(),
+    at: moment('at'),
+  },
+  (table) => [unique('revision_number').on(table.machineId, table.number)],
+);
+
+export const check = mysqlTable(
+  'check',
+  {
+    id: identity(),
+    machineId: machineReference(),
+    revisionId: char('revision_id', { length: 36 })
+      .notNull()
+      .references(() => revision.id),
+    axisId: varchar('axis_id', { length: 40 }).notNull(),
+    axisLetter: varchar('axis_letter', { length: 3 }).notNull(),
+    kind: varchar('kind', { length: 20 }).notNull(),
+    plan: jsonColumn<StepCheckPlan>('plan').notNull(),
+    verdict: varchar('verdict', { length: 20 }).$type<VerdictWord>().notNull(),
+    sentence: varchar('sentence', { length: 1000 }).notNull(),
+    at: moment('at'),
+  },
+  (table) => [index('check_machine').on(table.machineId, table.at), index('check_revision').on(table.revisionId)],
+);
+
+/** Readings are only ever added; a later one for the same place corrects the earlier. */
+export const reading = mysqlTable(
+  'reading',
+  {
+    id: identity(),
+    checkId: char('check_id', { length: 36 })
+      .notNull()
+      .references(() => check.id, { onDelete: 'cascade' }),
+    /** Order of entry within the check. */
+    sequence: int('sequence').notNull(),
+    place: int('place').notNull(),
+    text: varchar('text', { length: 60 }).notNull(),
+    excluded: varchar('excluded', { length: 200 }),
+    at: moment('at'),
+  },
+  (table) => [unique('reading_sequence').on(table.checkId, table.sequence)],
+);
+
+export const logEntry = mysqlTable(
+  'log_entry',
+  {
+    id: identity(),
+    machineId: machineReference(),
+    revisionId: char('revision_id', { length: 36 })
+      .notNull()
+      .references(() => revision.id),
+    checkId: char('check_id', { length: 36 }).references(() => check.id),
+    kind: varchar('kind', { length: 20 }).$type<LogKind>().notNull(),
+    text: varchar('text', { length: 4000 }).notNull(),
+    at: moment('at'),
+  },
+  (table) => [index('log_machine').on(table.machineId, table.at)],
+);
+
+export const part = mysqlTable(
+  'part',
+  {
+    id: identity(),
+    version: int('version').notNull(),
+    kind: varchar('kind', { length: 20 }).$type<PartKind>().notNull(),
+    name: varchar('name', { length: 120 }).notNull(),
+    document: jsonColumn<Part>('document').notNull(),
+    updatedAt: moment('updated_at'),
+  },
+  (table) => [index('part_kind_name').on(table.kind, table.name)],
+);
+
+export const setting = mysqlTable('setting', {
+  name: varchar('name', { length: 60 }).primaryKey(),
+  value: jsonColumn<unknown>('value').notNull(),
+});

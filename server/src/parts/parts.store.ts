@@ -1,0 +1,57 @@
+import type { StoredPart } from '@crisp-notch/contract';
+import type { Part } from '@crisp-notch/core/parts';
+import { and, asc, eq } from 'drizzle-orm';
+import { inTransaction, type Database } from '../database/connection';
+import { newId } from '../database/identity';
+import { part } from '../database/schema';
+import { ApiProblem } from '../problem';
+
+type PartRow = typeof part.$inferSelect;
+
+const storedOf = (row: PartRow): StoredPart => ({ id: row.id, version: row.version, part: row.document, updatedAt: row.updatedAt.toISOString() });
+const rowOf = (item: Part): Omit<PartRow, 'id' | 'version'> => ({ kind: item.kind, name: item.name, document: item, updatedAt: new Date() });
+
+export async function listParts(database: Database): Promise<readonly StoredPart[]> {
+  const rows = await database.select().from(part).orderBy(asc(part.kind), asc(part.name), asc(part.id));
+  return rows.map(storedOf);
+}
+
+export async function loadPart(database: Database, id: string): Promise<StoredPart> {
+  const [row] = await database.select().from(part).where(eq(part.id, id));
+  if (!row) throw new ApiProblem('not-found', 'This part is not on the shelf.');
+  return storedOf(row);
+}
+
+export async function addPart(database: Database, item: Part): Promise<StoredPart> {
+  const id = newId();
+  await database.insert(part).values({ id, version: 1, ...rowOf(item) });
+  return loadPart(database, id);
+}
+
+/** Rows an insert takes at once, well below the packet limit. */
+const CHUNK = 500;
+
+/** All or none. */
+export async function addParts(database: Database, items: readonly Part[]): Promise<number> {
+  await inTransaction(database, async (session) => {
+    for (let start = 0; start < items.length; start += CHUNK) {
+      await session.insert(part).values(items.slice(start, start + CHUNK).map((item) => ({ id: newId(), version: 1, ...rowOf(item) })));
+    }
+  });
+  return items.length;
+}
+
+export async function savePart(database: Database, id: string, version: number, item: Part): Promise<StoredPart> {
+  const [result] = await database
+    .update(part)
+    .set({ version: version + 1, ...rowOf(item) })
+    .where(and(eq(part.id, id), eq(part.version, version)));
+  const current = await loadPart(database, id);
+  if (result.affectedRows === 0) throw new ApiProblem('stale', 'This part was changed elsewhere since you opened it. Nothing was overwritten.', { current });
+  return current;
+}
+
+export async function removePart(database: Database, id: string): Promise<void> {
+  const [result] = await database.delete(part).where(eq(part.id, id));
+  if (result.affectedRows === 0) throw new ApiProblem('not-found', 'This part is not on the shelf.');
+}
