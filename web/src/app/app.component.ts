@@ -1,0 +1,41 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { PreferencesStore } from './data/preferences';
+import { HeaderContext } from './shell/header-context';
+import { KeysDialogComponent } from './shell/keys-dialog.component';
+import { isTyping } from './ui/is-typing';
+
+@Component({
+  selector: 'cn-root',
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysDialogComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './app.component.html',
+  styleUrl: './app.component.css',
+  host: { '(document:keydown)': 'onKey($event)' },
+})
+export class AppComponent {
+  private readonly preferencesStore = inject(PreferencesStore);
+  protected readonly preferences = this.preferencesStore.preferences;
+  protected readonly machine = inject(HeaderContext).machine;
+  protected readonly isShowingKeys = signal(false);
+
+  protected showIn(units: 'metric' | 'inch'): void {
+    this.preferencesStore.showIn(units);
+  }
+
+  protected light(theme: 'day' | 'night'): void {
+    this.preferencesStore.light(theme);
+  }
+
+  protected skipToContent(event: Event): void {
+    event.preventDefault();
+    const content = document.getElementById('content');
+    content?.focus();
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    if (event.key !== '?' || isTyping(event)) return;
+    event.preventDefault();
+    this.isShowingKeys.set(true);
+  }
+}

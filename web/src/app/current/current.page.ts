@@ -1,0 +1,48 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { advisedLimit, coilAmmeter, limitInForce, limitRms, torqueAtLimit, trimmerVoltage } from '@crisp-notch/core/drive-line';
+import type { Quantity } from '@crisp-notch/core/machine';
+import { DesignStore, type AxisView } from '../data/design-store';
+import { CautionComponent } from '../ui/caution.component';
+import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { FigureComponent } from '../ui/figure.component';
+import { OperationFrameComponent } from '../ui/operation-frame.component';
+import { QuantityFieldComponent } from '../ui/quantity-field.component';
+
+const SCHOOLS: readonly ChoiceOption[] = [
+  { value: 'crest', label: 'crest = rated number (cooler)' },
+  { value: 'rms', label: 'effective value = rated number (full torque)' },
+];
+
+/** Operation 50: the current limit of each axis, and the voltage to set at its trimmer. */
+@Component({
+  selector: 'cn-current-page',
+  imports: [CautionComponent, ChoiceFieldComponent, FigureComponent, OperationFrameComponent, QuantityFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './current.page.html',
+  styleUrl: './current.page.css',
+})
+export class CurrentPage {
+  /** From the address: the axis to look at first. */
+  readonly axis = input<string>();
+
+  private readonly store = inject(DesignStore);
+  private readonly views = toSignal(this.store.axes$, { initialValue: [] });
+  protected readonly schools = SCHOOLS;
+  protected readonly figures = { advisedLimit, coilAmmeter, limitInForce, limitRms, torqueAtLimit, trimmerVoltage };
+  protected readonly items = computed(() => this.views().map((view) => ({ view, findings: view.findings.filter((finding) => finding.station === 'driver') })));
+
+  protected setLimit(view: AxisView, currentLimit: Quantity | null): void {
+    this.store.editAxis(view.axis.id, 'driver.current-limit', (axis) => ({ ...axis, driver: { ...axis.driver, currentLimit } }));
+  }
+
+  protected setSchool(view: AxisView, school: string): void {
+    this.store.editAxis(view.axis.id, 'school', (axis) => ({ ...axis, currentSchool: school === 'rms' ? 'rms' : 'crest' }));
+  }
+
+  protected formulaWords(view: AxisView): string {
+    const { formula } = view.axis.driver.specification;
+    if (!formula) return 'This driver is not set by a reference voltage, or its formula is not known: see the driver’s station.';
+    return formula.kind === 'linear' ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'effective value' : 'crest'}` : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;
+  }
+}

@@ -1,0 +1,120 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { Check, CheckSummary, LogEntry, MachineCopy, MachineHistory, MachineSummary, ProblemDetails, Revision, RevisionSummary, StoredPart } from '@crisp-notch/contract';
+import type { EnteredReading, StepCheckPlan } from '@crisp-notch/core/checks';
+import type { Machine } from '@crisp-notch/core/machine';
+import type { Part } from '@crisp-notch/core/parts';
+import type { Observable } from 'rxjs';
+
+/** What the server can be asked, in its own addresses. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  machines(): Observable<readonly MachineSummary[]> {
+    return this.http.get<readonly MachineSummary[]>('/api/machines');
+  }
+
+  createMachine(document: Machine): Observable<MachineCopy> {
+    return this.http.post<MachineCopy>('/api/machines', { document });
+  }
+
+  importMachine(history: MachineHistory): Observable<MachineCopy> {
+    return this.http.post<MachineCopy>('/api/machines/import', { history });
+  }
+
+  machine(id: string): Observable<MachineCopy> {
+    return this.http.get<MachineCopy>(`/api/machines/${id}`);
+  }
+
+  saveMachine(id: string, version: number, document: Machine): Observable<MachineCopy> {
+    return this.http.put<MachineCopy>(`/api/machines/${id}`, { version, document });
+  }
+
+  deleteMachine(id: string): Observable<unknown> {
+    return this.http.delete(`/api/machines/${id}`);
+  }
+
+  history(id: string): Observable<MachineHistory> {
+    return this.http.get<MachineHistory>(`/api/machines/${id}/history`);
+  }
+
+  applyDocument(id: string, version: number, document: Machine, reason: string): Observable<MachineCopy> {
+    return this.http.post<MachineCopy>(`/api/machines/${id}/apply`, { version, document, reason });
+  }
+
+  revisions(id: string): Observable<readonly RevisionSummary[]> {
+    return this.http.get<readonly RevisionSummary[]>(`/api/machines/${id}/revisions`);
+  }
+
+  revision(id: string, number: number): Observable<Revision> {
+    return this.http.get<Revision>(`/api/machines/${id}/revisions/${number}`);
+  }
+
+  cutRevision(id: string, version: number, reason: string): Observable<MachineCopy> {
+    return this.http.post<MachineCopy>(`/api/machines/${id}/revisions`, { version, reason });
+  }
+
+  checks(id: string): Observable<readonly CheckSummary[]> {
+    return this.http.get<readonly CheckSummary[]>(`/api/machines/${id}/checks`);
+  }
+
+  startCheck(id: string, version: number, axisId: string, plan: StepCheckPlan): Observable<Check> {
+    return this.http.post<Check>(`/api/machines/${id}/checks`, { version, axisId, plan });
+  }
+
+  check(id: string, checkId: string): Observable<Check> {
+    return this.http.get<Check>(`/api/machines/${id}/checks/${checkId}`);
+  }
+
+  addReadings(id: string, checkId: string, readings: readonly EnteredReading[]): Observable<Check> {
+    return this.http.post<Check>(`/api/machines/${id}/checks/${checkId}/readings`, { readings });
+  }
+
+  applyCorrection(id: string, checkId: string, version: number, document: Machine, reason: string): Observable<MachineCopy> {
+    return this.http.post<MachineCopy>(`/api/machines/${id}/checks/${checkId}/apply`, { version, document, reason });
+  }
+
+  log(id: string): Observable<readonly LogEntry[]> {
+    return this.http.get<readonly LogEntry[]>(`/api/machines/${id}/log`);
+  }
+
+  writeNote(id: string, text: string): Observable<readonly LogEntry[]> {
+    return this.http.post<readonly LogEntry[]>(`/api/machines/${id}/log`, { text });
+  }
+
+  parts(): Observable<readonly StoredPart[]> {
+    return this.http.get<readonly StoredPart[]>('/api/parts');
+  }
+
+  addPart(part: Part): Observable<StoredPart> {
+    return this.http.post<StoredPart>('/api/parts', { part });
+  }
+
+  savePart(id: string, version: number, part: Part): Observable<StoredPart> {
+    return this.http.put<StoredPart>(`/api/parts/${id}`, { version, part });
+  }
+
+  deletePart(id: string): Observable<unknown> {
+    return this.http.delete(`/api/parts/${id}`);
+  }
+
+  importParts(parts: readonly Part[]): Observable<{ readonly added: number }> {
+    return this.http.post<{ readonly added: number }>('/api/parts/import', { parts });
+  }
+}
+
+/** What the server said of a failed request; null if it did not answer at all. */
+export function problemIn(error: unknown): ProblemDetails | null {
+  if (!(error instanceof HttpErrorResponse)) return null;
+  const body: unknown = error.error;
+  return typeof body === 'object' && body !== null && 'title' in body && 'status' in body ? (body as ProblemDetails) : null;
+}
+
+/** A failed request in words for the page. */
+export function messageOf(error: unknown): string {
+  const problem = problemIn(error);
+  if (!problem) return 'The server does not answer. Nothing was lost here; try again when it runs.';
+  const first = problem.problems?.[0];
+  return first ? `${problem.title}: ${first.message.startsWith(first.path) ? '' : `${first.path} `}${first.message}.` : `${problem.title}. ${problem.detail}`;
+}

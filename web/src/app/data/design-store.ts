@@ -1,0 +1,205 @@
+import { inject, Injectable, type OnDestroy } from '@angular/core';
+import type { CheckSummary, MachineCopy } from '@crisp-notch/contract';
+import { axisContext, judgeAxis, sayIn, type AxisContext, type Finding } from '@crisp-notch/core/drive-line';
+import type { Axis, Machine } from '@crisp-notch/core/machine';
+import type { UnitSystem } from '@crisp-notch/core/quantity';
+import { Reckoner } from '@crisp-notch/core/reckoner';
+import { nextStep, type NextStep } from '@crisp-notch/core/route-card';
+import {
+  BehaviorSubject,
+  catchError,
+  combineLatest,
+  concatMap,
+  debounceTime,
+  distinctUntilChanged,
+  EMPTY,
+  filter,
+  firstValueFrom,
+  map,
+  merge,
+  of,
+  shareReplay,
+  Subject,
+  Subscription,
+  switchMap,
+  tap,
+  timer,
+  type Observable,
+} from 'rxjs';
+import { Api, messageOf, problemIn } from './api';
+import { acknowledged, edited, oursKept, openedDesign, redone, replaced, theirsTaken, undone, type DesignState, type SaveState } from './design.state';
+import { PreferencesStore } from './preferences';
+
+/** One axis, its figures and what is wrong with it. A new object for every change, so that views notice. */
+export interface AxisView {
+  readonly axis: Axis;
+  readonly context: AxisContext;
+  readonly reckoner: Reckoner<AxisContext>;
+  readonly findings: readonly Finding[];
+}
+
+export type Loading = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly state: DesignState };
+
+/** Quiet time after a keystroke before it is sent: acknowledged within a second. */
+const AUTOSAVE_IN_MILLISECONDS = 350;
+const RETRY_IN_MILLISECONDS = 3000;
+
+/** The open machine: a stream of design documents with undo and redo, saved as it changes. Provided by the machine's page. */
+@Injectable()
+export class DesignStore implements OnDestroy {
+  private readonly api = inject(Api);
+  private readonly preferences = inject(PreferencesStore);
+  private readonly subject = new BehaviorSubject<Loading>({ kind: 'loading' });
+  private readonly flushNow = new Subject<void>();
+  private readonly checksChanged = new BehaviorSubject<void>(undefined);
+  private readonly reckoners = new Map<string, Reckoner<AxisContext>>();
+  private readonly subscriptions = new Subscription();
+
+  readonly loading$: Observable<Loading> = this.subject;
+  readonly state$: Observable<DesignState> = this.subject.pipe(
+    filter((loading) => loading.kind === 'open'),
+    map((loading) => loading.state),
+  );
+  readonly document$: Observable<Machine> = this.state$.pipe(
+    map((state) => state.document),
+    distinctUntilChanged(),
+    shareReplay({ bufferSize: 1, refCount: true }),
+  );
+  readonly save$: Observable<SaveState> = this.state$.pipe(
+    map((state) => state.save),
+    distinctUntilChanged(),
+  );
+  readonly axes$: Observable<readonly AxisView[]> = combineLatest([this.document$, this.preferences.preferences$]).pipe(
+    map(([document, { units }]) => this.viewsOf(document, units)),
+    shareReplay({ bufferSize: 1, refCount: true }),
+  );
+  readonly checks$: Observable<readonly CheckSummary[]> = combineLatest([
+    this.state$.pipe(
+      map((state) => state.id),
+      distinctUntilChanged(),
+    ),
+    this.checksChanged,
+  ]).pipe(
+    switchMap(([id]) => this.api.checks(id).pipe(catchError(() => of([] as readonly CheckSummary[])))),
+    shareReplay({ bufferSize: 1, refCount: true }),
+  );
+  readonly next$: Observable<NextStep> = combineLatest([this.document$, this.checks$, this.preferences.preferences$]).pipe(
+    map(([document, checks, { units }]) => nextStep(document, checks, sayIn(units))),
+  );
+
+  constructor() {
+    const typed = this.state$.pipe(
+      filter((state) => state.save.kind === 'unsaved'),
+      debounceTime(AUTOSAVE_IN_MILLISECONDS),
+    );
+    const retried = this.save$.pipe(switchMap((save) => (save.kind === 'failed' ? timer(RETRY_IN_MILLISECONDS) : EMPTY)));
+    // One save after the other: each starts from the version that the one before was acknowledged with.
+    this.subscriptions.add(
+      merge(typed, retried, this.flushNow)
+        .pipe(concatMap(() => this.send()))
+        .subscribe(),
+    );
+  }
+
+  ngOnDestroy(): void {
+    this.subscriptions.unsubscribe();
+  }
+
+  open(id: string): void {
+    this.reckoners.clear();
+    this.subject.next({ kind: 'loading' });
+    this.api.machine(id).subscribe({
+      next: (copy) => this.subject.next({ kind: 'open', state: openedDesign(copy) }),
+      error: (error: unknown) => this.subject.next({ kind: 'failed', message: messageOf(error) }),
+    });
+  }
+
+  /** Changes the design. @param key what is edited; edits of one key in quick succession are one step of undo */
+  edit(key: string, change: (document: Machine) => Machine): void {
+    this.update((state) => edited(state, change(state.document), key, Date.now()));
+  }
+
+  editAxis(axisId: string, key: string, change: (axis: Axis) => Axis): void {
+    this.edit(`${axisId}.${key}`, (document) => ({ ...document, axes: document.axes.map((axis) => (axis.id === axisId ? change(axis) : axis)) }));
+  }
+
+  undo(): void {
+    this.update(undone);
+  }
+
+  redo(): void {
+    this.update(redone);
+  }
+
+  takeTheirs(): void {
+    this.update(theirsTaken);
+  }
+
+  keepOurs(): void {
+    this.update(oursKept);
+  }
+
+  refreshChecks(): void {
+    this.checksChanged.next();
+  }
+
+  /**
+   * Saves what is still unsaved, then gives the state that the server acknowledged.
+   * @throws Error in the user's words if it cannot be saved now
+   */
+  async settled(): Promise<DesignState> {
+    this.flushNow.next();
+    const state = await firstValueFrom(this.state$.pipe(filter((item) => item.save.kind !== 'unsaved')));
+    if (state.save.kind === 'failed') throw new Error(state.save.message);
+    if (state.save.kind === 'stale') throw new Error('The machine was changed elsewhere. Choose which version to go on with first.');
+    return state;
+  }
+
+  /** Applies a change that is a revision by its nature, through the given request. */
+  async apply(change: (document: Machine) => Machine, request: (state: DesignState, document: Machine) => Observable<MachineCopy>): Promise<void> {
+    const state = await this.settled();
+    const copy = await firstValueFrom(request(state, change(state.document)));
+    this.update((present) => replaced(present, copy));
+  }
+
+  /** Keeps the present design as a revision with a reason. */
+  async cutRevision(reason: string): Promise<void> {
+    await this.apply(
+      (document) => document,
+      (state) => this.api.cutRevision(state.id, state.version, reason),
+    );
+  }
+
+  private update(change: (state: DesignState) => DesignState): void {
+    const loading = this.subject.value;
+    if (loading.kind !== 'open') return;
+    const state = change(loading.state);
+    if (state !== loading.state) this.subject.next({ kind: 'open', state });
+  }
+
+  private send(): Observable<unknown> {
+    const loading = this.subject.value;
+    if (loading.kind !== 'open' || (loading.state.save.kind !== 'unsaved' && loading.state.save.kind !== 'failed')) return EMPTY;
+    const { id, version, document } = loading.state;
+    return this.api.saveMachine(id, version, document).pipe(
+      tap((copy) => this.update((state) => acknowledged(state, copy, document))),
+      catchError((error: unknown) => {
+        const current = problemIn(error)?.current;
+        const save: SaveState = current && 'document' in current ? { kind: 'stale', theirs: current } : { kind: 'failed', message: messageOf(error) };
+        this.update((state) => ({ ...state, save }));
+        return EMPTY;
+      }),
+    );
+  }
+
+  private viewsOf(document: Machine, units: UnitSystem): readonly AxisView[] {
+    return document.axes.flatMap((axis) => {
+      const context = axisContext(document, axis.id);
+      if (!context) return [];
+      const reckoner = this.reckoners.get(axis.id) ?? new Reckoner(context);
+      this.reckoners.set(axis.id, reckoner);
+      reckoner.update(context);
+      return [{ axis, context, reckoner, findings: judgeAxis(reckoner, sayIn(units)) }];
+    });
+  }
+}

@@ -1,0 +1,96 @@
+import type { MachineCopy } from '@crisp-notch/contract';
+import type { Machine } from '@crisp-notch/core/machine';
+
+export type SaveState =
+  | { readonly kind: 'saved' }
+  /** Changed here, not yet sent or acknowledged. */
+  | { readonly kind: 'unsaved' }
+  | { readonly kind: 'failed'; readonly message: string }
+  /** Saved elsewhere meanwhile: both versions are kept until the user chooses. */
+  | { readonly kind: 'stale'; readonly theirs: MachineCopy };
+
+/** The open machine: its working copy, the way back and forward, and how it stands with the server. */
+export interface DesignState {
+  readonly id: string;
+  readonly document: Machine;
+  /** The server's counter that the working copy started from. */
+  readonly version: number;
+  readonly revision: number;
+  readonly savedAt: string;
+  readonly past: readonly Machine[];
+  readonly future: readonly Machine[];
+  readonly save: SaveState;
+  /** What the last edit was of and when, so that typing in one field is one step back. */
+  readonly lastEdit: { readonly key: string; readonly at: number } | null;
+}
+
+/** Steps that can be undone. */
+const PAST_LIMIT = 200;
+/** Edits under one key within this time are one step. */
+const ONE_STEP_IN_MILLISECONDS = 1500;
+
+export function openedDesign(copy: MachineCopy): DesignState {
+  return {
+    id: copy.id,
+    document: copy.document,
+    version: copy.version,
+    revision: copy.revision,
+    savedAt: copy.updatedAt,
+    past: [],
+    future: [],
+    save: { kind: 'saved' },
+    lastEdit: null,
+  };
+}
+
+const unsaved = (state: DesignState): SaveState => (state.save.kind === 'stale' ? state.save : { kind: 'unsaved' });
+
+/** @param key what is edited, e.g. a field's path @param now milliseconds of any steady clock */
+export function edited(state: DesignState, document: Machine, key: string, now: number): DesignState {
+  if (document === state.document) return state;
+  const isSameStep = state.lastEdit?.key === key && now - state.lastEdit.at < ONE_STEP_IN_MILLISECONDS;
+  const past = isSameStep ? state.past : [...state.past, state.document].slice(-PAST_LIMIT);
+  return { ...state, document, past, future: [], save: unsaved(state), lastEdit: { key, at: now } };
+}
+
+export function undone(state: DesignState): DesignState {
+  const document = state.past.at(-1);
+  return document ? { ...state, document, past: state.past.slice(0, -1), future: [state.document, ...state.future], save: unsaved(state), lastEdit: null } : state;
+}
+
+export function redone(state: DesignState): DesignState {
+  const [document, ...future] = state.future;
+  return document ? { ...state, document, past: [...state.past, state.document], future, save: unsaved(state), lastEdit: null } : state;
+}
+
+/** @param sent the document that the server acknowledged; edits made since then are still to be sent */
+export function acknowledged(state: DesignState, copy: MachineCopy, sent: Machine): DesignState {
+  return { ...state, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save: state.document === sent ? { kind: 'saved' } : { kind: 'unsaved' } };
+}
+
+/** The server changed the document by itself, as a correction does; it becomes one step that can be undone. */
+export function replaced(state: DesignState, copy: MachineCopy): DesignState {
+  return {
+    ...state,
+    document: copy.document,
+    version: copy.version,
+    revision: copy.revision,
+    savedAt: copy.updatedAt,
+    past: [...state.past, state.document].slice(-PAST_LIMIT),
+    future: [],
+    save: { kind: 'saved' },
+    lastEdit: null,
+  };
+}
+
+/** After a conflict: go on with what the server has; what was here can be brought back by undo. */
+export function theirsTaken(state: DesignState): DesignState {
+  return state.save.kind === 'stale' ? replaced(state, state.save.theirs) : state;
+}
+
+/** After a conflict: save what is here over what the server has; theirs can be brought back by undo. */
+export function oursKept(state: DesignState): DesignState {
+  if (state.save.kind !== 'stale') return state;
+  const { theirs } = state.save;
+  return { ...state, version: theirs.version, revision: theirs.revision, past: [...state.past, theirs.document], future: [], save: { kind: 'unsaved' }, lastEdit: null };
+}

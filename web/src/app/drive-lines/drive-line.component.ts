@@ -1,0 +1,83 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChildren } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  axisField,
+  driftPerTurn,
+  exactStepsPerUnit,
+  loadLag,
+  nominalStepsPerOutputTurn,
+  pulseRate,
+  stepsPerMotorTurn,
+  stepsPerOutputTurn,
+  stepsPerUnit,
+  stepSize,
+  torqueMargin,
+} from '@crisp-notch/core/drive-line';
+import { currentCheck } from '@crisp-notch/core/route-card';
+import { shortDay } from '../data/dates';
+import { DesignStore, type AxisView } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { LatestReadings } from '../data/latest-readings';
+import { FigureComponent } from '../ui/figure.component';
+import { NotchRulerComponent } from '../ui/notch-ruler.component';
+import { stationOf, STATIONS, stationViews, type LineStation } from './stations';
+
+/** One axis as a chain of stations on a toothed shaft, with its notch ruler and its figures. */
+@Component({
+  selector: 'cn-drive-line',
+  imports: [FigureComponent, NotchRulerComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './drive-line.component.html',
+  styleUrl: './drive-line.component.css',
+})
+export class DriveLineComponent {
+  readonly view = input.required<AxisView>();
+  readonly selected = input.required<LineStation>();
+  readonly select = output<LineStation>();
+
+  private readonly units = inject(PreferencesStore).units;
+  private readonly checks = toSignal(inject(DesignStore).checks$, { initialValue: [] });
+  private readonly readings = inject(LatestReadings);
+  private readonly buttons = viewChildren<ElementRef<HTMLButtonElement>>('stationButton');
+
+  protected readonly figures = { stepsPerMotorTurn, stepsPerOutputTurn, nominalStepsPerOutputTurn, driftPerTurn, stepsPerUnit, exactStepsPerUnit, stepSize, loadLag, pulseRate, torqueMargin };
+  protected readonly stations = computed(() => stationViews(this.view(), this.units()));
+  protected readonly weakest = computed(() => {
+    const [first] = this.view().findings;
+    return first ? { ...first, station: stationOf(first) } : null;
+  });
+  protected readonly hasNominal = computed(() => this.view().axis.motor.specification.gearhead?.nominal != null);
+  protected readonly isRotary = computed(() => this.view().axis.job.kind === 'rotary');
+  protected readonly driftWords = computed(() => {
+    const drift = this.view().reckoner.value(driftPerTurn);
+    return drift === null ? '' : `too ${drift > 0 ? 'far' : 'short'} each turn if the print is believed`;
+  });
+  protected readonly latest = computed(() => {
+    const check = currentCheck(this.view().axis, this.checks());
+    return check ? (this.checks().find((item) => item.id === check.id) ?? null) : null;
+  });
+  private readonly deviations = this.readings.of(this.latest);
+  protected readonly measuredWords = computed(() => {
+    const check = this.latest();
+    return check ? `measured ${shortDay(check.at)}: ${{ true: 'true', 'not-true': 'not true', undecided: 'undecided', incomplete: 'not complete' }[check.verdict]}` : '';
+  });
+  protected readonly ruler = computed(() => {
+    const { reckoner } = this.view();
+    const step = reckoner.value(stepSize);
+    if (step === null) return null;
+    const tolerance = reckoner.reading(axisField.tolerance)?.value ?? null;
+    return { step, lag: reckoner.value(loadLag), tolerance, deviations: this.deviations() };
+  });
+  protected readonly missing = computed(() => {
+    const outcome = this.view().reckoner.get(stepsPerUnit);
+    return outcome.kind === 'missing' ? outcome.fields.map((field) => field.name.toLowerCase()).join(', ') : '';
+  });
+
+  protected onArrow(event: Event, step: number): void {
+    event.preventDefault();
+    const next = STATIONS[(STATIONS.indexOf(this.selected()) + step + STATIONS.length) % STATIONS.length];
+    if (!next) return;
+    this.select.emit(next);
+    this.buttons()[STATIONS.indexOf(next)]?.nativeElement.focus();
+  }
+}

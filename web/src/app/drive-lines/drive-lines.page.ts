@@ -1,0 +1,111 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { StoredPart } from '@crisp-notch/contract';
+import { newAxis, type Axis } from '@crisp-notch/core/machine';
+import { choosePart, fitsAxis, type Part } from '@crisp-notch/core/parts';
+import { stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
+import { Api, messageOf } from '../data/api';
+import { DesignStore } from '../data/design-store';
+import { FigureComponent } from '../ui/figure.component';
+import { OperationFrameComponent } from '../ui/operation-frame.component';
+import { DriveLineComponent } from './drive-line.component';
+import { FindingsComponent } from './findings.component';
+import { StationEditorComponent } from './station-editor.component';
+import { stationOf, STATIONS, type LineStation } from './stations';
+
+const LETTERS = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'];
+const AXIS_LIMIT = 12;
+
+/** Operation 20: every axis as a drive line; the selected one open, its stations edited in place. */
+@Component({
+  selector: 'cn-drive-lines-page',
+  imports: [DriveLineComponent, StationEditorComponent, FindingsComponent, FigureComponent, OperationFrameComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './drive-lines.page.html',
+  styleUrl: './drive-lines.page.css',
+})
+export class DriveLinesPage {
+  /** From the address: which axis and station to open. */
+  readonly axis = input<string>();
+  readonly station = input<string>();
+
+  private readonly store = inject(DesignStore);
+  private readonly api = inject(Api);
+  protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  private readonly chosenAxis = signal<string | null>(null);
+  protected readonly selectedStation = signal<LineStation>('motor');
+  protected readonly message = signal('');
+  protected readonly figures = { stepsPerUnit, stepSize };
+  protected readonly canAdd = computed(() => this.axes().length < AXIS_LIMIT);
+  protected readonly open = computed(() => this.axes().find((view) => view.axis.id === this.chosenAxis()) ?? this.axes()[0] ?? null);
+
+  constructor() {
+    effect(() => {
+      const [axis, station] = [this.axis(), this.station()];
+      untracked(() => {
+        if (axis) this.chosenAxis.set(axis);
+        const known = STATIONS.find((item) => item === (station === 'controller' ? 'driver' : station));
+        if (known) this.selectedStation.set(known);
+      });
+    });
+  }
+
+  protected openAxis(id: string): void {
+    this.chosenAxis.set(id);
+  }
+
+  protected worst(view: ReturnType<typeof this.axes>[number]): { readonly mark: string; readonly tone: string; readonly words: string } {
+    const [finding] = view.findings;
+    if (finding) return finding.severity === 'stop' ? { mark: '⬢', tone: 'stop', words: finding.reason } : { mark: '▲', tone: 'caution', words: finding.reason };
+    return view.reckoner.value(stepsPerUnit) === null ? { mark: '○', tone: 'open', words: 'not known yet' } : { mark: '●', tone: 'good', words: 'holds' };
+  }
+
+  protected seeFinding(station: LineStation): void {
+    this.selectedStation.set(station);
+  }
+
+  protected readonly stationOf = stationOf;
+
+  protected addAxis(): void {
+    this.store.edit('axes', (document) => {
+      const used = document.axes.map((item) => item.letter);
+      const letter = LETTERS.find((item) => !used.includes(item)) ?? `A${document.axes.length + 1}`;
+      const numbers = document.axes.map((item) => Number(/^axis-(\d+)$/.exec(item.id)?.[1] ?? 0));
+      const id = `axis-${Math.max(0, ...numbers) + 1}`;
+      this.chosenAxis.set(id);
+      this.selectedStation.set('motor');
+      return { ...document, axes: [...document.axes, newAxis(id, letter, 'screw', document.supplies[0]?.id ?? null)] };
+    });
+  }
+
+  protected removeAxis(id: string): void {
+    this.store.edit('axes', (document) => ({ ...document, axes: document.axes.filter((item) => item.id !== id) }));
+    this.chosenAxis.set(null);
+  }
+
+  protected change(event: { readonly key: string; readonly change: (axis: Axis) => Axis }): void {
+    const axis = this.open()?.axis;
+    if (axis) this.store.editAxis(axis.id, event.key, event.change);
+  }
+
+  protected async choose(stored: StoredPart): Promise<void> {
+    const axis = this.open()?.axis;
+    if (!axis || !fitsAxis(axis, stored.part)) return;
+    this.message.set('');
+    const reason = `${axis.letter}: ${stored.part.name}`.slice(0, 200);
+    try {
+      await this.store.apply(
+        (document) => choosePart(document, axis.id, { id: stored.id, part: stored.part }),
+        (state, document) => this.api.applyDocument(state.id, state.version, document, reason),
+      );
+    } catch (error) {
+      this.message.set(error instanceof Error && !('status' in error) ? error.message : messageOf(error));
+    }
+  }
+
+  protected fitsOpen(): (part: Part) => boolean {
+    const axis = this.open()?.axis;
+    return (part) => axis !== undefined && fitsAxis(axis, part);
+  }
+
+}

@@ -1,0 +1,121 @@
+import { reductionRatio, torqueAtLimit, trainText, travelPerTurn, type Finding, type Station } from '@crisp-notch/core/drive-line';
+import { readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
+import { formatQuantity, preferredUnit, type Dimension, type Shown, type UnitSystem } from '@crisp-notch/core/quantity';
+import type { AxisView } from '../data/design-store';
+
+/** The links of the chain in the order of the power that flows through them. */
+export const STATIONS = ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage'] as const satisfies readonly Station[];
+export type LineStation = (typeof STATIONS)[number];
+
+/** What a station shows in the line: its part, one headline figure, and what is wrong. */
+export interface StationView {
+  readonly station: LineStation;
+  readonly label: string;
+  readonly name: string;
+  readonly headline: Shown;
+  readonly detail: string;
+  readonly finding: Finding | null;
+  readonly isAssumed: boolean;
+}
+
+const NOT_KNOWN: Shown = { digits: '–', unit: '' };
+
+/** The station where a finding is shown: pulses come from the controller, which stands beside the driver. */
+export function stationOf(finding: Finding): LineStation {
+  return finding.station === 'controller' ? 'driver' : finding.station;
+}
+
+const TRANSMISSION_LABELS = { screw: 'Screw', belt: 'Belt', rack: 'Rack', roller: 'Roller', rotary: 'Table' } as const;
+
+export function stationViews(view: AxisView, units: UnitSystem): readonly StationView[] {
+  return STATIONS.map((station) => ({ station, finding: view.findings.find((item) => stationOf(item) === station) ?? null, ...faceOf(station, view, units) }));
+}
+
+type Face = Omit<StationView, 'station' | 'finding'>;
+
+function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
+  const { axis, context, reckoner } = view;
+  const show = (item: Quantity | null | undefined, dimension: Dimension): Shown =>
+    item ? formatQuantity(readQuantity(item, dimension).value, preferredUnit(dimension, units), { significant: 4 }) : NOT_KNOWN;
+  const text = (item: Quantity | null | undefined, dimension: Dimension): string => {
+    const shown = show(item, dimension);
+    return item ? `${shown.digits} ${shown.unit}` : '';
+  };
+  const join = (...parts: readonly string[]): string => parts.filter((part) => part.trim() !== '').join(', ');
+  switch (station) {
+    case 'supply': {
+      const specification = context.supply?.specification;
+      return {
+        label: 'Supply',
+        name: context.supply?.name || 'not chosen',
+        headline: show(specification?.voltage, 'voltage'),
+        detail: specification?.current ? `up to ${text(specification.current, 'current')}` : '',
+        isAssumed: specification?.voltage?.from === 'assumed',
+      };
+    }
+    case 'driver': {
+      const { driver } = axis;
+      return {
+        label: 'Driver',
+        name: driver.name || 'not chosen',
+        headline: { digits: driver.microsteps === 1 ? 'full' : `1/${driver.microsteps}`, unit: driver.microsteps === 1 ? 'steps' : 'step' },
+        detail: driver.currentLimit ? `limit ${text(driver.currentLimit, 'current')} crest` : 'limit not set',
+        isAssumed: false,
+      };
+    }
+    case 'motor': {
+      const { specification } = axis.motor;
+      const held = reckoner.value(torqueAtLimit);
+      const { ratedCurrent, resistance, inductance } = specification;
+      return {
+        label: 'Motor',
+        name: axis.motor.name || 'not chosen',
+        headline: show(specification.stepAngle, 'angle'),
+        detail: held === null ? join(text(ratedCurrent, 'current'), text(resistance, 'resistance'), text(inductance, 'inductance')) : `holds ${torqueText(held, units)}`,
+        isAssumed: specification.stepAngle?.from === 'assumed',
+      };
+    }
+    case 'reduction': {
+      const ratio = reckoner.value(reductionRatio);
+      return { label: 'Reduction', name: reductionName(axis), headline: { digits: ratio === null ? '–' : formatQuantity(ratio, preferredUnit('ratio', units), { significant: 7 }).digits, unit: ': 1' }, detail: reductionDetail(axis), isAssumed: false };
+    }
+    case 'transmission': {
+      const { specification } = axis.transmission;
+      const travel = reckoner.value(travelPerTurn);
+      const dimension = axis.job.kind === 'linear' ? 'length' : 'angle';
+      const shown = travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 5 });
+      return {
+        label: TRANSMISSION_LABELS[specification.kind],
+        name: axis.transmission.name || 'not chosen',
+        headline: { digits: shown.digits, unit: `${shown.unit}/turn` },
+        detail: `efficiency ${specification.efficiency.text}`,
+        isAssumed: specification.efficiency.from === 'assumed',
+      };
+    }
+    case 'carriage':
+      return {
+        label: 'Carriage',
+        name: axis.carriage.name || 'not named',
+        headline: show(axis.carriage.mass, 'mass'),
+        detail: axis.carriage.mass?.from === 'assumed' ? 'assumed' : axis.job.kind === 'linear' ? `load ${text(axis.job.load, 'force')}` : `load ${text(axis.job.load, 'torque')}`,
+        isAssumed: axis.carriage.mass?.from === 'assumed',
+      };
+  }
+}
+
+function torqueText(value: number, units: UnitSystem): string {
+  const { digits, unit } = formatQuantity(value, preferredUnit('torque', units), { significant: 3 });
+  return `${digits} ${unit}`;
+}
+
+function reductionName(axis: Axis): string {
+  const stageCount = axis.reduction.length;
+  const gearhead = axis.motor.specification.gearhead ? 'gearhead' : '';
+  const own = stageCount === 0 ? '' : `${stageCount} ${stageCount === 1 ? 'stage' : 'stages'}`;
+  return [gearhead, own].filter((part) => part !== '').join(' and ') || 'none';
+}
+
+function reductionDetail(axis: Axis): string {
+  const stages = [...(axis.motor.specification.gearhead?.stages ?? []), ...axis.reduction];
+  return stages.length === 0 ? '' : trainText(stages);
+}

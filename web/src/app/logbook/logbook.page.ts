@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { LogEntry, RevisionSummary } from '@crisp-notch/contract';
+import { basisOf, changesBetween } from '@crisp-notch/core/route-card';
+import { InputTextModule } from 'primeng/inputtext';
+import { TextareaModule } from 'primeng/textarea';
+import { firstValueFrom, forkJoin } from 'rxjs';
+import { Api, messageOf } from '../data/api';
+import { shortMoment } from '../data/dates';
+import { DesignStore } from '../data/design-store';
+
+const KIND_WORDS = { note: 'note', check: 'check', correction: 'correction', revision: 'change' } as const;
+
+/** What happened to a machine, and its revisions beside each other. */
+@Component({
+  selector: 'cn-logbook-page',
+  imports: [InputTextModule, RouterLink, TextareaModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './logbook.page.html',
+  styleUrl: './logbook.page.css',
+})
+export class LogbookPage {
+  private readonly store = inject(DesignStore);
+  private readonly api = inject(Api);
+  private readonly state = toSignal(this.store.state$);
+  protected readonly machineId = computed(() => this.state()?.id ?? '');
+  private readonly revision = computed(() => this.state()?.revision ?? 0);
+  protected readonly log = signal<readonly LogEntry[] | null>(null);
+  protected readonly revisions = signal<readonly RevisionSummary[]>([]);
+  protected readonly message = signal('');
+  protected readonly note = signal('');
+  protected readonly reason = signal('');
+  protected readonly chosen = signal<readonly number[]>([]);
+  protected readonly comparison = signal<{ readonly from: number; readonly to: number; readonly lines: readonly string[] } | null>(null);
+  protected readonly kindWords = KIND_WORDS;
+  protected readonly shortMoment = shortMoment;
+
+  constructor() {
+    effect(() => {
+      const [id] = [this.machineId(), this.revision()];
+      if (id !== '') this.load(id);
+    });
+  }
+
+  private load(id: string): void {
+    forkJoin([this.api.log(id), this.api.revisions(id)]).subscribe({
+      next: ([log, revisions]) => {
+        this.log.set(log);
+        this.revisions.set(revisions);
+      },
+      error: (error: unknown) => this.message.set(messageOf(error)),
+    });
+  }
+
+  protected async writeNote(): Promise<void> {
+    const text = this.note().trim();
+    if (text === '') return;
+    await this.attempt(async () => {
+      await this.store.settled();
+      this.log.set(await firstValueFrom(this.api.writeNote(this.machineId(), text)));
+      this.note.set('');
+      this.load(this.machineId());
+    });
+  }
+
+  protected async keepRevision(): Promise<void> {
+    const reason = this.reason().trim();
+    if (reason === '') return;
+    await this.attempt(async () => {
+      await this.store.cutRevision(reason);
+      this.reason.set('');
+      this.load(this.machineId());
+    });
+  }
+
+  /** Two revisions at a time; a third takes the place of the first. */
+  protected toggle(number: number): void {
+    const chosen = this.chosen().includes(number) ? this.chosen().filter((item) => item !== number) : [...this.chosen(), number].slice(-2);
+    this.chosen.set(chosen);
+    if (chosen.length === 2) void this.compare(Math.min(...chosen), Math.max(...chosen));
+    else this.comparison.set(null);
+  }
+
+  private async compare(from: number, to: number): Promise<void> {
+    await this.attempt(async () => {
+      const [older, newer] = await Promise.all([from, to].map((number) => firstValueFrom(this.api.revision(this.machineId(), number))));
+      if (older && newer) this.comparison.set({ from, to, lines: changesBetween(basisOf(older.document, 80), basisOf(newer.document, 80)) });
+    });
+  }
+
+  /** Takes an old design up again; the present one can be brought back by undo. */
+  protected async takeUp(number: number): Promise<void> {
+    await this.attempt(async () => {
+      const old = await firstValueFrom(this.api.revision(this.machineId(), number));
+      this.store.edit('revision', () => old.document);
+    });
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.message.set('');
+    try {
+      await work();
+    } catch (error) {
+      this.message.set(error instanceof Error && !('status' in error) ? error.message : messageOf(error));
+    }
+  }
+}

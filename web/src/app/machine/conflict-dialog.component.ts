@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { MachineCopy } from '@crisp-notch/contract';
+import type { Machine } from '@crisp-notch/core/machine';
+import { basisOf, changesBetween } from '@crisp-notch/core/route-card';
+import { shortMoment } from '../data/dates';
+import { DialogComponent } from '../ui/dialog.component';
+
+const LINES_SHOWN = 12;
+
+/** Another tab or person saved the machine meanwhile: shows what differs and lets the user choose. Nothing is lost either way. */
+@Component({
+  selector: 'cn-conflict-dialog',
+  imports: [DialogComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <cn-dialog heading="Changed in two places">
+      <div class="stack">
+        <p>This machine was saved elsewhere at {{ savedAt() }} while you changed it here. Choose which version to go on with; undo brings the other one back.</p>
+        @if (differences().length) {
+          <div>
+            <h3>What the other version has differently</h3>
+            <ul>
+              @for (line of differences(); track line) {
+                <li class="small wrap-anywhere">{{ line }}</li>
+              }
+            </ul>
+          </div>
+        }
+        <p class="row">
+          <button type="button" class="button primary" (click)="keepOurs.emit()">Keep what is here</button>
+          <button type="button" class="button" (click)="takeTheirs.emit()">Take the other version</button>
+        </p>
+      </div>
+    </cn-dialog>
+  `,
+})
+export class ConflictDialogComponent {
+  readonly ours = input.required<Machine>();
+  readonly theirs = input.required<MachineCopy>();
+  readonly takeTheirs = output<void>();
+  readonly keepOurs = output<void>();
+
+  protected readonly savedAt = computed(() => shortMoment(this.theirs().updatedAt));
+  protected readonly differences = computed(() => changesBetween(basisOf(this.ours(), 80), basisOf(this.theirs().document, 80)).slice(0, LINES_SHOWN));
+}

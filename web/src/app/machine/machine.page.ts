@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterOutlet } from '@angular/router';
+import type { AxisContext } from '@crisp-notch/core/drive-line';
+import type { Figure } from '@crisp-notch/core/reckoner';
+import { DesignStore } from '../data/design-store';
+import { WorkingStore } from '../data/working-store';
+import { HeaderContext } from '../shell/header-context';
+import { isTyping } from '../ui/is-typing';
+import { ConflictDialogComponent } from './conflict-dialog.component';
+import { OPERATION_PATHS } from '../ui/operation-paths';
+import { RouteCardComponent } from './route-card.component';
+import { saveWords } from './save-words';
+import { WorkingPanelComponent } from '../workings/working-panel.component';
+
+/** Second key of `g 1` and its like, and where it leads. */
+const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
+
+/** One machine: its route card on the left, the operation in work on the right. */
+@Component({
+  selector: 'cn-machine-page',
+  imports: [RouterOutlet, RouteCardComponent, ConflictDialogComponent, WorkingPanelComponent],
+  providers: [DesignStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './machine.page.html',
+  styleUrl: './machine.page.css',
+  host: { '(document:keydown)': 'onKey($event)' },
+})
+export class MachinePage implements OnDestroy {
+  readonly machineId = input.required<string>();
+
+  private readonly store = inject(DesignStore);
+  private readonly router = inject(Router);
+  private readonly header = inject(HeaderContext);
+  protected readonly workings = inject(WorkingStore);
+  protected readonly loading = toSignal(this.store.loading$, { requireSync: true });
+  private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  private readonly next = toSignal(this.store.next$, { initialValue: null });
+  private readonly working = toSignal(this.workings.working$, { initialValue: null });
+  private goAt = 0;
+
+  protected readonly conflict = computed(() => {
+    const loading = this.loading();
+    return loading.kind === 'open' && loading.state.save.kind === 'stale' ? { ours: loading.state.document, theirs: loading.state.save.theirs } : null;
+  });
+  protected readonly openWorking = computed(() => {
+    const working = this.working();
+    const view = this.axes().find((item) => item.axis.id === working?.axisId);
+    const figure = working?.trail.at(-1);
+    return working && view && figure ? { view, figure, isDeep: working.trail.length > 1 } : null;
+  });
+
+  constructor() {
+    effect(() => {
+      this.store.open(this.machineId());
+      this.workings.close();
+    });
+    effect(() => {
+      const loading = this.loading();
+      if (loading.kind !== 'open') return;
+      const { document, revision, save, savedAt } = loading.state;
+      this.header.show({ name: document.name, revision, ...saveWords(save, savedAt) });
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.header.show(null);
+    this.workings.close();
+  }
+
+  protected retry(): void {
+    this.store.open(this.machineId());
+  }
+
+  protected takeTheirs(): void {
+    this.store.takeTheirs();
+  }
+
+  protected keepOurs(): void {
+    this.store.keepOurs();
+  }
+
+  protected follow(figure: Figure<AxisContext>): void {
+    this.workings.follow(figure);
+  }
+
+  protected chooseSchool(axisId: string, school: string): void {
+    this.store.editAxis(axisId, 'school', (axis) => ({ ...axis, currentSchool: school === 'rms' ? 'rms' : 'crest' }));
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+      event.preventDefault();
+      if (event.shiftKey) this.store.redo();
+      else this.store.undo();
+      return;
+    }
+    if (isTyping(event)) return;
+    const isSecond = event.timeStamp - this.goAt < SEQUENCE_LIMIT_IN_MILLISECONDS;
+    this.goAt = event.key === 'g' ? event.timeStamp : 0;
+    if (isSecond) this.go(event.key);
+    else if (event.key === 'n') this.goNext();
+  }
+
+  private go(key: string): void {
+    const operation = OPERATION_PATHS[Number(key) - 1];
+    if (operation) void this.router.navigate(['/machines', this.machineId(), operation.path]);
+    else if (key === 'l') void this.router.navigate(['/machines', this.machineId(), 'logbook']);
+    else if (key === 'm') void this.router.navigate(['/']);
+    else if (key === 's') void this.router.navigate(['/shelf']);
+  }
+
+  private goNext(): void {
+    const next = this.next();
+    if (!next) return;
+    const path = OPERATION_PATHS.find((item) => item.number === next.operation)?.path ?? 'drive-lines';
+    const commands = ['/machines', this.machineId(), path, ...(next.checkId ? [next.checkId] : [])];
+    void this.router.navigate(commands, { queryParams: { axis: next.axisId, station: next.station } });
+  }
+}

@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { currentCheck, OPERATIONS, operationState, type OperationState } from '@crisp-notch/core/route-card';
+import { shortDay } from '../data/dates';
+import { DesignStore, type AxisView } from '../data/design-store';
+import { OPERATION_PATHS } from '../ui/operation-paths';
+
+interface CardLine {
+  readonly number: number;
+  readonly name: string;
+  readonly path: string;
+  readonly stamp: string | null;
+  readonly remark: string;
+  readonly tone: 'quiet' | 'caution';
+}
+
+/** The workshop route card: operations with their state, and the one thing to do next. */
+@Component({
+  selector: 'cn-route-card',
+  imports: [RouterLink, RouterLinkActive],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './route-card.component.html',
+  styleUrl: './route-card.component.css',
+})
+export class RouteCardComponent {
+  readonly machineId = input.required<string>();
+
+  private readonly store = inject(DesignStore);
+  private readonly document = toSignal(this.store.document$);
+  private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  private readonly checks = toSignal(this.store.checks$, { initialValue: [] });
+  protected readonly next = toSignal(this.store.next$);
+  protected readonly nextCommands = computed(() => {
+    const next = this.next();
+    const path = OPERATION_PATHS.find((item) => item.number === next?.operation)?.path ?? 'drive-lines';
+    return ['/machines', this.machineId(), path, ...(next?.checkId ? [next.checkId] : [])];
+  });
+  protected readonly lines = computed<readonly CardLine[]>(() => {
+    const document = this.document();
+    if (!document) return [];
+    return OPERATIONS.map(({ number, name }) => {
+      const state = operationState(document, number);
+      const path = OPERATION_PATHS.find((item) => item.number === number)?.path ?? '';
+      const said = remarkOf(state);
+      const own = number === 20 ? judgedWords(this.axes()) : number === 70 ? this.checkWords() : '';
+      return { number, name, path, stamp: state.kind === 'stamped' ? shortDay(state.date) : null, remark: said || own, tone: said && state.kind !== 'started' ? 'caution' : 'quiet' };
+    });
+  });
+
+  private checkWords(): string {
+    const checks = this.checks();
+    if (checks.length === 0) return '';
+    const trueCount = this.axes().filter(({ axis }) => currentCheck(axis, checks)?.verdict === 'true').length;
+    return `${trueCount} of ${this.axes().length} axes measured true`;
+  }
+}
+
+function remarkOf(state: OperationState): string {
+  switch (state.kind) {
+    case 'held':
+      return `held: ${state.reason}`;
+    case 'reopened':
+      return `since ${shortDay(state.date)}: ${state.changes[0]}${state.changes.length > 1 ? ` and ${state.changes.length - 1} more` : ''}`;
+    case 'blank':
+    case 'started':
+    case 'stamped':
+      return '';
+  }
+}
+
+function judgedWords(axes: readonly AxisView[]): string {
+  const stopped = axes.filter((view) => view.findings.some((finding) => finding.severity === 'stop')).length;
+  const cautions = axes.filter((view) => view.findings.length > 0).length - stopped;
+  if (stopped > 0) return `${stopped} of ${axes.length} axes cannot work`;
+  return cautions > 0 ? `${cautions} of ${axes.length} axes with a caution` : '';
+}

@@ -1,0 +1,78 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { playAngle, torqueFromScale } from '@crisp-notch/core/checks';
+import { stepsPerMotorTurn, stepsPerOutputTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
+import { coordinateDecimals, writeDividingList } from '@crisp-notch/core/formats';
+import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
+import { closingErrorOfRoundedMoves, indexPosition, pulseLoopRate } from '@crisp-notch/core/motion';
+import { formatNumber, preferredUnit, rationalFromNumber, rationalToNumber, showQuantity } from '@crisp-notch/core/quantity';
+import { DesignStore } from '../data/design-store';
+import { downloadText, fileName } from '../data/download';
+import { PreferencesStore } from '../data/preferences';
+import { CautionComponent } from '../ui/caution.component';
+import { FigureComponent } from '../ui/figure.component';
+import { OperationFrameComponent } from '../ui/operation-frame.component';
+import { QuantityFieldComponent } from '../ui/quantity-field.component';
+import { WholeFieldComponent } from '../ui/whole-field.component';
+
+const STOPS_SHOWN = 12;
+
+/** Operation 60: one turn forward and back, and the small sums of the bench. */
+@Component({
+  selector: 'cn-moves-page',
+  imports: [CautionComponent, FigureComponent, OperationFrameComponent, QuantityFieldComponent, WholeFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './moves.page.html',
+  styleUrl: './moves.page.css',
+})
+export class MovesPage {
+  private readonly units = inject(PreferencesStore).units;
+  protected readonly axes = toSignal(inject(DesignStore).axes$, { initialValue: [] });
+  protected readonly figures = { stepsPerMotorTurn, travelPerMotorTurn };
+  protected readonly stops = signal(60);
+  protected readonly edgeDelay = signal<Quantity>(quantityOf('500 µs'));
+  protected readonly scaleReading = signal<Quantity>(quantityOf('33 g'));
+  protected readonly arm = signal<Quantity>(quantityOf('100 mm'));
+  protected readonly play = signal<Quantity>(quantityOf('7 mm'));
+
+  protected readonly rate = computed(() => showQuantity(pulseLoopRate(readQuantity(this.edgeDelay(), 'time').value), preferredUnit('frequency', this.units())));
+  protected readonly torque = computed(() => showQuantity(torqueFromScale(readQuantity(this.scaleReading(), 'mass').value, readQuantity(this.arm(), 'length').value), preferredUnit('torque', this.units()), { significant: 3 }));
+  protected readonly backlash = computed(() => showQuantity(playAngle(readQuantity(this.play(), 'length').value, readQuantity(this.arm(), 'length').value), preferredUnit('angle', this.units()), { significant: 2 }));
+
+  /** A turning axis divided into equal stops. */
+  protected readonly divided = computed(() => {
+    const view = this.axes().find((item) => item.axis.job.kind === 'rotary');
+    const turn = view?.reckoner.get(stepsPerOutputTurn);
+    if (!view || turn?.kind !== 'value') return null;
+    const exactTurn = turn.exact?.ratio ?? rationalFromNumber(turn.value);
+    const count = this.stops();
+    const all = Array.from({ length: count }, (_, index) => {
+      const steps = Number(indexPosition(index + 1, count, exactTurn));
+      return { stop: index + 1, steps, degrees: (steps * 360) / turn.value };
+    });
+    return {
+      letter: view.axis.letter,
+      turn: turn.value,
+      all,
+      shown: all.slice(0, STOPS_SHOWN),
+      closing: rationalToNumber(closingErrorOfRoundedMoves(count, exactTurn)),
+    };
+  });
+
+  protected degrees(value: number): string {
+    return `${formatNumber(value, { decimals: 4 })}°`;
+  }
+
+  protected closingWords(closing: number, turn: number): string {
+    if (Math.abs(closing) < 1e-9) return 'Rounding each move by itself would close here too.';
+    const angle = showQuantity(Math.abs(closing / turn) * 2 * Math.PI, preferredUnit('angle', this.units()), { significant: 3 });
+    return `Rounding each move by itself would ${closing < 0 ? 'fall short' : 'overrun'} by ${formatNumber(Math.abs(closing), { significant: 3 })} steps (${angle}) each turn.`;
+  }
+
+  protected download(): void {
+    const divided = this.divided();
+    if (!divided) return;
+    const list = writeDividingList(divided.all, divided.letter, coordinateDecimals(360 / divided.turn));
+    if (list.ok) downloadText(fileName(`${divided.letter} ${divided.all.length} stops`, 'nc'), list.value, 'text/plain');
+  }
+}

@@ -1,0 +1,80 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { defaultTransmission, type ControllerSpecification, type DriverSpecification, type MotorSpecification, type SupplySpecification, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/machine';
+import type { Part, PartKind } from '@crisp-notch/core/parts';
+import { InputTextModule } from 'primeng/inputtext';
+import { TextareaModule } from 'primeng/textarea';
+import { ControllerFieldsComponent } from '../ui/specifications/controller-fields.component';
+import { DriverFieldsComponent } from '../ui/specifications/driver-fields.component';
+import { MotorFieldsComponent } from '../ui/specifications/motor-fields.component';
+import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
+import { TransmissionFieldsComponent } from '../ui/specifications/transmission-fields.component';
+
+type AnySpecification = MotorSpecification | DriverSpecification | TransmissionSpecification | SupplySpecification | ControllerSpecification;
+
+/** Edits a part of any kind; the fields are those of the station that it can fill. */
+@Component({
+  selector: 'cn-part-editor',
+  imports: [ControllerFieldsComponent, DriverFieldsComponent, InputTextModule, MotorFieldsComponent, SupplyFieldsComponent, TextareaModule, TransmissionFieldsComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="field-row">
+      <label for="part-name">Described as</label>
+      <input pInputText id="part-name" class="field" maxlength="120" autocomplete="off" autofocus [value]="part().name" (input)="rename($any($event.target).value)" />
+    </div>
+    @if (motor(); as specification) {
+      <cn-motor-fields [specification]="specification" (changed)="respecify($event)" />
+    }
+    @if (driver(); as specification) {
+      <cn-driver-fields [specification]="specification" (changed)="respecify($event)" />
+    }
+    @if (transmission(); as specification) {
+      <cn-transmission-fields [specification]="specification" (changed)="respecify($event)" (kindChanged)="changeKind($event)" />
+    }
+    @if (supply(); as specification) {
+      <cn-supply-fields [specification]="specification" (changed)="respecify($event)" />
+    }
+    @if (controller(); as specification) {
+      <cn-controller-fields [specification]="specification" (changed)="respecify($event)" />
+    }
+    <div class="field-row">
+      <label for="part-note">Note</label>
+      <textarea pTextarea id="part-note" class="field" rows="2" maxlength="1000" [value]="part().note" (input)="annotate($any($event.target).value)"></textarea>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+  `,
+})
+export class PartEditorComponent {
+  readonly part = input.required<Part>();
+  readonly changed = output<Part>();
+  protected readonly motor = computed(() => this.only('motor')?.specification);
+  protected readonly driver = computed(() => this.only('driver')?.specification);
+  protected readonly transmission = computed(() => this.only('transmission')?.specification);
+  protected readonly supply = computed(() => this.only('supply')?.specification);
+  protected readonly controller = computed(() => this.only('controller')?.specification);
+
+  protected rename(name: string): void {
+    this.changed.emit({ ...this.part(), name });
+  }
+
+  protected annotate(note: string): void {
+    this.changed.emit({ ...this.part(), note });
+  }
+
+  protected respecify(specification: AnySpecification): void {
+    this.changed.emit({ ...this.part(), specification } as Part);
+  }
+
+  protected changeKind(kind: TransmissionKind): void {
+    this.respecify(defaultTransmission(kind));
+  }
+
+  private only<K extends PartKind>(kind: K): Extract<Part, { kind: K }> | null {
+    const part = this.part();
+    return part.kind === kind ? (part as Extract<Part, { kind: K }>) : null;
+  }
+}

@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild, type OnInit } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { StoredPart } from '@crisp-notch/contract';
+import { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from '@crisp-notch/core/formats';
+import { newPart, PART_KINDS, type Part, type PartKind } from '@crisp-notch/core/parts';
+import { InputTextModule } from 'primeng/inputtext';
+import { TableModule } from 'primeng/table';
+import { messageOf } from '../data/api';
+import { downloadText } from '../data/download';
+import { ShelfStore } from '../data/shelf-store';
+import { DialogComponent } from '../ui/dialog.component';
+import { PartEditorComponent } from './part-editor.component';
+import { partSummary } from './part-summary';
+
+const ROWS_A_PAGE = 14;
+const KIND_WORDS: Readonly<Record<PartKind, string>> = { motor: 'motor', driver: 'driver', transmission: 'transmission', supply: 'supply', controller: 'controller' };
+
+/** The parts shelf: what is there to build with, by what it is. */
+@Component({
+  selector: 'cn-shelf-page',
+  imports: [DialogComponent, InputTextModule, PartEditorComponent, TableModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shelf.page.html',
+  styleUrl: './shelf.page.css',
+})
+export class ShelfPage implements OnInit {
+  private readonly shelf = inject(ShelfStore);
+  private readonly fileBox = viewChild.required<ElementRef<HTMLInputElement>>('file');
+  protected readonly state = toSignal(this.shelf.state$, { requireSync: true });
+  protected readonly search = signal('');
+  protected readonly kind = signal<PartKind | null>(null);
+  protected readonly message = signal('');
+  protected readonly done = signal('');
+  /** The part in the editor; without an identity it is a new one. */
+  protected readonly editing = signal<{ readonly stored: StoredPart | null; readonly part: Part } | null>(null);
+  protected readonly editorMessage = signal('');
+  protected readonly deleting = signal<StoredPart | null>(null);
+  protected readonly kinds = PART_KINDS;
+  protected readonly kindWords = KIND_WORDS;
+  protected readonly rowsAPage = ROWS_A_PAGE;
+  private readonly all = computed(() => {
+    const state = this.state();
+    return state.kind === 'open' ? state.parts.map((stored) => ({ stored, name: stored.part.name, kind: stored.part.kind, summary: partSummary(stored.part), haystack: `${stored.part.name} ${stored.part.note} ${stored.part.kind}`.toLowerCase() })) : [];
+  });
+  protected readonly rows = computed(() => {
+    const words = this.search().toLowerCase().split(/\s+/).filter((word) => word !== '');
+    const kind = this.kind();
+    return this.all().filter((row) => (kind === null || row.kind === kind) && words.every((word) => row.haystack.includes(word)));
+  });
+
+  ngOnInit(): void {
+    this.shelf.load();
+  }
+
+  protected load(): void {
+    this.shelf.load();
+  }
+
+  protected begin(): void {
+    this.editorMessage.set('');
+    this.editing.set({ stored: null, part: newPart(this.kind() ?? 'motor', '') });
+  }
+
+  protected beginKind(kind: PartKind): void {
+    const present = this.editing();
+    if (present) this.editing.set({ stored: null, part: newPart(kind, present.part.name) });
+  }
+
+  protected edit(stored: StoredPart): void {
+    this.editorMessage.set('');
+    this.editing.set({ stored, part: stored.part });
+  }
+
+  protected change(part: Part): void {
+    const present = this.editing();
+    if (present) this.editing.set({ ...present, part });
+  }
+
+  protected async save(): Promise<void> {
+    const present = this.editing();
+    if (!present || present.part.name.trim() === '') return;
+    try {
+      const stored = present.stored ? await this.shelf.save(present.stored, present.part) : await this.shelf.add(present.part);
+      this.editing.set(null);
+      this.done.set(`“${stored.part.name}” is on the shelf.`);
+    } catch (error) {
+      this.editorMessage.set(messageOf(error));
+    }
+  }
+
+  protected async duplicate(stored: StoredPart): Promise<void> {
+    await this.attempt(async () => {
+      const copy = await this.shelf.add({ ...stored.part, name: `${stored.part.name.slice(0, 112)} (copy)` });
+      this.done.set(`“${copy.part.name}” is on the shelf.`);
+    });
+  }
+
+  protected async remove(stored: StoredPart): Promise<void> {
+    this.deleting.set(null);
+    await this.attempt(async () => {
+      await this.shelf.remove(stored);
+      this.done.set(`“${stored.part.name}” was taken off the shelf.`);
+    });
+  }
+
+  protected exportCsv(): void {
+    downloadText('parts.csv', writePartsCsv(this.rows().map((row) => row.stored.part)), 'text/csv');
+  }
+
+  protected exportJson(): void {
+    downloadText('parts.json', writePartsJson(this.rows().map((row) => row.stored.part)), 'application/json');
+  }
+
+  protected chooseFile(): void {
+    this.fileBox().nativeElement.click();
+  }
+
+  protected async import(box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    if (!file) return;
+    const text = await file.text();
+    box.value = '';
+    const read = /\.json$/i.test(file.name) ? readPartsJson(text) : readPartsCsv(text);
+    if (!read.ok) {
+      const lines = read.error.slice(0, 5).map((problem) => `${problem.path} ${problem.message}`.trim());
+      this.message.set(`Nothing was imported from ${file.name}: ${lines.join('; ')}${read.error.length > lines.length ? `; and ${read.error.length - lines.length} more` : ''}.`);
+    } else if (read.value.length === 0) this.message.set(`${file.name} holds no parts.`);
+    else await this.attempt(async () => this.done.set(`${await this.shelf.importAll(read.value)} parts imported.`));
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.message.set('');
+    this.done.set('');
+    try {
+      await work();
+    } catch (error) {
+      this.message.set(messageOf(error));
+    }
+  }
+}

@@ -1,0 +1,27 @@
+/** The page's colours and faces as a chart needs them: resolved, because a canvas knows no variables. */
+export interface ChartInk {
+  readonly ink: string;
+  readonly quiet: string;
+  readonly rule: string;
+  readonly card: string;
+  readonly blue: string;
+  readonly brass: string;
+  readonly text: string;
+  readonly mono: string;
+}
+
+/** Reads the tokens that are in force now, so that charts change with day and night. */
+export function chartInk(): ChartInk {
+  const style = getComputedStyle(document.documentElement);
+  const token = (name: string): string => style.getPropertyValue(name).trim();
+  return {
+    ink: token('--ink'),
+    quiet: token('--ink-2'),
+    rule: token('--rule'),
+    card: token('--card'),
+    blue: token('--blue'),
+    brass: token('--brass'),
+    text: token('--text'),
+    mono: token('--mono'),
+  };
+}

@@ -1,0 +1,88 @@
+import { ChangeDetectionStrategy, Component, effect, ElementRef, input, viewChild, type OnDestroy } from '@angular/core';
+import { LineChart, ScatterChart } from 'echarts/charts';
+import { GridComponent, LegendComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { init, use, type ECharts, type EChartsCoreOption } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { downloadBlob, downloadText, fileName } from '../data/download';
+
+use([LineChart, ScatterChart, GridComponent, LegendComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+
+const PNG_SCALE = 2;
+
+/** A chart that follows its options and its size, and can be taken away as SVG, PNG or CSV. */
+@Component({
+  selector: 'cn-chart',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div #canvas class="canvas" role="img" [attr.aria-label]="description()"></div>
+    <p class="row small no-print">
+      <span class="quiet">Take it away as</span>
+      <button type="button" class="link" (click)="saveSvg()">SVG</button>
+      <button type="button" class="link" (click)="savePng()">PNG</button>
+      <button type="button" class="link" (click)="saveCsv()">CSV</button>
+    </p>
+  `,
+  styles: `
+    .canvas {
+      height: 270px;
+    }
+  `,
+})
+export class ChartComponent implements OnDestroy {
+  readonly options = input.required<EChartsCoreOption>();
+  /** What the chart shows, for those who cannot see it. */
+  readonly description = input.required<string>();
+  readonly title = input.required<string>();
+  /** The chart's numbers as CSV. */
+  readonly csv = input.required<string>();
+
+  private readonly canvas = viewChild.required<ElementRef<HTMLElement>>('canvas');
+  private chart: ECharts | null = null;
+  private readonly sizes = new ResizeObserver(() => this.chart?.resize());
+
+  constructor() {
+    effect(() => {
+      const options = this.options();
+      const element = this.canvas().nativeElement;
+      if (!this.chart) {
+        this.chart = init(element, null, { renderer: 'svg' });
+        this.sizes.observe(element);
+      }
+      this.chart.setOption(options, true);
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.sizes.disconnect();
+    this.chart?.dispose();
+  }
+
+  protected saveSvg(): void {
+    downloadText(fileName(this.title(), 'svg'), this.svg(), 'image/svg+xml');
+  }
+
+  protected savePng(): void {
+    const element = this.canvas().nativeElement;
+    const picture = new Image();
+    picture.onload = (): void => {
+      const sheet = document.createElement('canvas');
+      sheet.width = element.clientWidth * PNG_SCALE;
+      sheet.height = element.clientHeight * PNG_SCALE;
+      const pen = sheet.getContext('2d');
+      if (!pen) return;
+      pen.fillStyle = getComputedStyle(document.documentElement).getPropertyValue('--card');
+      pen.fillRect(0, 0, sheet.width, sheet.height);
+      pen.drawImage(picture, 0, 0, sheet.width, sheet.height);
+      sheet.toBlob((blob) => blob && downloadBlob(fileName(this.title(), 'png'), blob));
+    };
+    picture.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(this.svg())}`;
+  }
+
+  protected saveCsv(): void {
+    downloadText(fileName(this.title(), 'csv'), this.csv(), 'text/csv');
+  }
+
+  private svg(): string {
+    return this.chart?.renderToSVGString() ?? '';
+  }
+}

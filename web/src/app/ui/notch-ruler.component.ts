@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
+import { PreferencesStore } from '../data/preferences';
+import { layOutRuler, type RulerContent } from './notch-ruler.layout';
+
+const WIDTH = 1000;
+
+/** The notch ruler: commanded notches, where the motor holds, what was asked and what was measured, to scale. */
+@Component({
+  selector: 'cn-notch-ruler',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './notch-ruler.component.html',
+  styleUrl: './notch-ruler.component.css',
+})
+export class NotchRulerComponent {
+  readonly content = input.required<RulerContent>();
+  readonly dimension = input.required<Dimension>();
+  /** Words for the dots, e.g. `measured 5 Nov`. */
+  readonly measuredWords = input('');
+
+  private readonly units = inject(PreferencesStore).units;
+  protected readonly width = WIDTH;
+  protected readonly layout = computed(() => layOutRuler(this.content(), WIDTH, this.dimension(), this.units()));
+  protected readonly stepWords = computed(() => this.say(this.content().step));
+  protected readonly toleranceWords = computed(() => {
+    const { tolerance } = this.content();
+    return tolerance === null ? '' : `asked ±${this.say(tolerance)}`;
+  });
+  protected readonly lagWords = computed(() => {
+    const { lag } = this.content();
+    return lag === null ? '' : `±${this.say(lag)}`;
+  });
+  protected readonly description = computed(() =>
+    [
+      `Notch ruler: one notch is ${this.stepWords()}.`,
+      this.lagWords() ? `Under load the motor holds within ${this.lagWords()} of a notch.` : '',
+      this.toleranceWords() ? `${this.toleranceWords()}.` : '',
+      this.content().deviations.length > 0 ? `Measured errors: ${this.content().deviations.map((item) => this.say(item)).join(', ')}.` : '',
+    ].join(' '),
+  );
+
+  protected say(value: number): string {
+    return showQuantity(value, preferredUnit(this.dimension(), this.units()), { significant: 3 });
+  }
+}

@@ -1,0 +1,54 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { TransmissionKind, TransmissionSpecification } from '@crisp-notch/core/machine';
+import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { QuantityFieldComponent } from '../quantity-field.component';
+import { WholeFieldComponent } from '../whole-field.component';
+
+export const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = { screw: 'screw', belt: 'belt and pulley', rack: 'rack and pinion', roller: 'feed roller', rotary: 'turning table' };
+const KINDS: readonly ChoiceOption[] = Object.entries(TRANSMISSION_NAMES).map(([value, label]) => ({ value, label }));
+const RACK_SIZES: readonly ChoiceOption[] = [
+  { value: 'module', label: 'module' },
+  { value: 'pitch', label: 'pitch' },
+];
+
+type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecification, { kind: K }>;
+
+/** What turns turning into travel. */
+@Component({
+  selector: 'cn-transmission-fields',
+  imports: [QuantityFieldComponent, ChoiceFieldComponent, WholeFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './transmission-fields.component.html',
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+  `,
+})
+export class TransmissionFieldsComponent {
+  readonly specification = input.required<TransmissionSpecification>();
+  readonly changed = output<TransmissionSpecification>();
+  /** Another kind of transmission is wanted; its sizes start blank. */
+  readonly kindChanged = output<TransmissionKind>();
+  protected readonly kinds = KINDS;
+  protected readonly rackSizes = RACK_SIZES;
+  protected readonly screw = computed(() => this.only('screw'));
+  protected readonly belt = computed(() => this.only('belt'));
+  protected readonly rack = computed(() => this.only('rack'));
+  protected readonly roller = computed(() => this.only('roller'));
+  protected readonly ratioBounds = { isPositive: true, most: 1 };
+
+  protected change(change: object): void {
+    this.changed.emit({ ...this.specification(), ...change });
+  }
+
+  protected setKind(kind: string): void {
+    if (kind in TRANSMISSION_NAMES) this.kindChanged.emit(kind as TransmissionKind);
+  }
+
+  private only<K extends TransmissionKind>(kind: K): SpecificationOf<K> | null {
+    const specification = this.specification();
+    return specification.kind === kind ? (specification as SpecificationOf<K>) : null;
+  }
+}

@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, viewChild } from '@angular/core';
+import type { AxisContext } from '@crisp-notch/core/drive-line';
+import { working, type Figure, type Reading } from '@crisp-notch/core/reckoner';
+import { shortDay } from '../data/dates';
+import type { AxisView } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+
+const STRONGEST_SHOWN = 4;
+
+/** Shows the working of one figure: formula, numbers, where they came from, the source, and what it depends on most. */
+@Component({
+  selector: 'cn-working-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './working-panel.component.html',
+  styleUrl: './working-panel.component.css',
+  host: { '(keydown.escape)': 'closed.emit()' },
+})
+export class WorkingPanelComponent {
+  readonly view = input.required<AxisView>();
+  readonly figure = input.required<Figure<AxisContext>>();
+  readonly isDeep = input(false);
+  readonly closed = output<void>();
+  readonly back = output<void>();
+  readonly follow = output<Figure<AxisContext>>();
+  readonly school = output<string>();
+
+  private readonly units = inject(PreferencesStore).units;
+  private readonly heading = viewChild.required<ElementRef<HTMLElement>>('heading');
+  protected readonly working = computed(() => working(this.view().reckoner, this.figure(), this.units()));
+  protected readonly strongest = computed(() => this.working().sensitivities.slice(0, STRONGEST_SHOWN).map(({ field, elasticity }) => ({ name: field.name, words: elasticityWords(elasticity) })));
+  protected readonly schools = computed(() => {
+    const { schools } = this.figure();
+    return schools && { ...schools, inForce: schools.inForce(this.view().context) };
+  });
+  protected readonly trouble = computed(() => {
+    const { outcome } = this.working();
+    if (outcome.kind === 'missing') return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
+    return outcome.kind === 'impossible' ? outcome.reason : '';
+  });
+
+  constructor() {
+    effect(() => {
+      this.figure();
+      this.heading().nativeElement.focus();
+    });
+  }
+
+  protected whence(reading: Reading | null): string {
+    if (!reading) return 'not said';
+    if (reading.from === 'measured') return reading.on ? `measured ${shortDay(reading.on)}` : 'measured';
+    return { typed: 'typed', assumed: 'assumed', part: 'from the part' }[reading.from];
+  }
+}
+
+/** `1 % more makes it 0.5 % less`. */
+export function elasticityWords(elasticity: number): string {
+  const size = Math.abs(elasticity);
+  const shown = size >= 0.95 && size <= 1.05 ? '1' : size.toPrecision(2).replace(/\.0+$/, '');
+  return `1 % more makes it ${shown} % ${elasticity > 0 ? 'more' : 'less'}`;
+}
