@@ -86,7 +86,7 @@ export const machineHistory = object({
   .noUnknown()
   .strict();
 
-export const importMachineRequest = object({ history: machineHistory }).noUnknown().strict();
+export const importMachineRequest = object({ history: machineHistory.required() }).noUnknown().strict();
 
 export type MachineHistory = InferType<typeof machineHistory>;
 export type Preferences = InferType<typeof preferencesRequest>;

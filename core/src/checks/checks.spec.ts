@@ -102,6 +102,12 @@ describe('step check', () => {
     expect(excluded.points.length).withContext('kept in sight').toBe(3);
   });
 
+  it('does not let one misread place pass for a doubtful measurement, nor trim the scale by it', () => {
+    const result = evaluate(screwMachine(), planOf({ targets: [200, 400, 600] }), readings('0.0125 in', '9 in', '0.0375 in'));
+    expect(result.verdict).toBe('not-true');
+    expect(result.suggestion.kind === 'measure-more' && result.suggestion.reason).toContain('may be misread');
+  });
+
   it('says that the carriage ran the wrong way instead of trimming a negative scale', () => {
     const result = evaluate(screwMachine(), planOf(), readings('-0.0125 in', '-0.0375 in'));
     expect(result.suggestion.kind === 'measure-more' && result.suggestion.reason).toContain('wrong way');

@@ -95,7 +95,9 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
   const outward = counted.filter((point) => !point.isReturn);
   const scaleUncertainty = plan.instrument.scaleUncertainty ? readQuantity(plan.instrument.scaleUncertainty, 'ratio').value : 0;
   const fit = fitScale(outward, resolution, scaleUncertainty);
-  const standardUncertainty = fit.kind === 'fitted' ? fit.readingUncertainty : resolution;
+  // The decision rests on what the instrument may be wrong by, not on the scatter of the machine, which is what is judged.
+  const reach = Math.max(0, ...counted.map((point) => Math.abs(point.measured)));
+  const standardUncertainty = Math.hypot(resolution, (scaleUncertainty * reach) / 2);
   const points = raw.map((point) => ({ ...point, conformity: conformity(point.deviation, tolerance, standardUncertainty) }));
 
   const returns = judgeReturns(
@@ -117,7 +119,7 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
     ranking,
     verdict,
     sentence: verdictSentence(verdict, judged, remainingCount, { tolerance, standardUncertainty, digit }, (value, uncertainty) => say(value, dimension, uncertainty)),
-    suggestion: suggestionOf(fit, ranking, remainingCount),
+    suggestion: suggestionOf(fit, ranking, verdict, remainingCount),
     correctedStepsPerUnit: fit.kind === 'fitted' && fit.scale.value > 0 ? correctedSetting(steps.value, fit.scale.value) : null,
     notes: notesOf(fit, returns, plan, reckoner, (value, uncertainty) => say(value, dimension, uncertainty)),
     standardUncertainty,
@@ -179,8 +181,8 @@ function verdictSentence(verdict: VerdictWord, points: readonly ReadPoint[], rem
       return `Off by ${size} at ${tell(worstPoint.commanded)}: ${worstPoint.deviation > 0 ? 'too long' : 'too short'}; ${asked}.`;
     case 'undecided':
       return guard >= limits.tolerance
-        ? `The measurement is only good to ±${tell(guard, guard)}, so it cannot show ${asked}. Read with a finer digit than ${tell(limits.digit)}, or take more runs.`
-        : `The largest deviation, ${size}, is within the measurement’s ±${tell(guard, guard)} of the limit, ${asked}. Take more runs or a finer indicator.`;
+        ? `The measurement is only good to ±${tell(guard, guard)}, so it cannot show ${asked}. Read with a finer digit than ${tell(limits.digit)}.`
+        : `The largest deviation, ${size}, is within the measurement’s ±${tell(guard, guard)} of the limit, ${asked}. Use a finer indicator.`;
   }
 }
 
@@ -189,12 +191,15 @@ const NAMED_CHANCE = 0.2;
 /** Relative error that trimming a number should not hide: something is not what it was said to be (common practice, no source). */
 const TRIM_MOST = 0.03;
 
-function suggestionOf(fit: ScaleFit, ranking: Ranking | null, remainingCount: number): Suggestion {
+function suggestionOf(fit: ScaleFit, ranking: Ranking | null, verdict: VerdictWord, remainingCount: number): Suggestion {
   if (fit.kind === 'refused') return { kind: 'measure-more', reason: fit.reason };
   const percent = (value: number): string => `${(value * 100).toPrecision(2)} %`;
   const off = fit.scale.value - 1;
   const interval = `scale ${fit.scale.value.toPrecision(6)} ± ${percent(fit.scale.expanded)} (95 %)`;
   if (!(fit.scale.value > 0)) return { kind: 'measure-more', reason: 'The carriage ran the wrong way. Swap the two leads of one coil, or turn the direction round in the controller, and measure again.' };
+  if (!ranking && verdict === 'not-true') {
+    return { kind: 'measure-more', reason: `The error does not grow with distance (${interval}), so no setting mends it. Read the worst place again: it may be misread, and is then left out with a reason; else look at reversal, return and coupling.` };
+  }
   if (!ranking) return { kind: 'keep', reason: `Not significant, leave it: ${interval} holds 1, so the setting stays exactly as it is.` };
   const [first] = ranking.faults;
   if (first && first.chance >= NAMED_CHANCE) return { kind: 'fault', reason: `${first.fault.sentence} Measured ${interval}.` };

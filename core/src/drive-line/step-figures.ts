@@ -161,23 +161,23 @@ export const travelPerTurn = figure<C>({
   },
 });
 
+const fromParts: Law<C> = law({
+  formula: '{steps} / {travel}',
+  source: 'Definition: steps of one turn over the travel of one turn, kept as an exact fraction',
+  inputs: { steps: stepsPerOutputTurn, travel: travelPerTurn },
+  compute: ({ steps, travel }) => steps / travel,
+  exact: ({ steps, travel }) => divideExact(steps, travel),
+});
+const fromCheck: Law<C> = law({ formula: '{set}', source: 'Correction applied from a step check', inputs: { set: field.setting }, compute: ({ set }) => set, exact: ({ set }) => set });
+
 export const exactStepsPerUnit = figure<C>({
   id: 'exact-steps-per-unit',
   name: 'Steps a unit of travel, from the parts',
   symbol: 'S',
   dimension: stepDimension,
   significant: 7,
-  law: law({
-    formula: '{steps} / {travel}',
-    source: 'Definition: steps of one turn over the travel of one turn, kept as an exact fraction',
-    inputs: { steps: stepsPerOutputTurn, travel: travelPerTurn },
-    compute: ({ steps, travel }) => steps / travel,
-    exact: ({ steps, travel }) => divideExact(steps, travel),
-  }),
+  law: fromParts,
 });
-
-const fromParts: Law<C> = law({ formula: '{parts}', source: 'No correction applied: the figure from the parts', inputs: { parts: exactStepsPerUnit }, compute: ({ parts }) => parts, exact: ({ parts }) => parts });
-const fromCheck: Law<C> = law({ formula: '{set}', source: 'Correction applied from a step check', inputs: { set: field.setting }, compute: ({ set }) => set, exact: ({ set }) => set });
 
 export const stepsPerUnit = figure<C>({
   id: 'steps-per-unit',
@@ -185,7 +185,6 @@ export const stepsPerUnit = figure<C>({
   symbol: 'S',
   dimension: stepDimension,
   significant: 7,
-  // Without a correction this figure is the one from the parts, and its working goes straight to theirs.
   law: ({ axis }) => (axis.setting ? fromCheck : fromParts),
 });
 

@@ -75,9 +75,13 @@ export class DriveLineComponent {
 
   protected onArrow(event: Event, step: number): void {
     event.preventDefault();
-    const next = STATIONS[(STATIONS.indexOf(this.selected()) + step + STATIONS.length) % STATIONS.length];
-    if (!next) return;
-    this.select.emit(next);
-    this.buttons()[STATIONS.indexOf(next)]?.nativeElement.focus();
+    // From the button in focus, not from the selected station: the next key may come before that one is drawn.
+    const buttons = this.buttons();
+    const place = buttons.findIndex((button) => button.nativeElement === event.target);
+    const next = (place + step + STATIONS.length) % STATIONS.length;
+    const station = STATIONS[next];
+    if (place < 0 || !station) return;
+    this.select.emit(station);
+    buttons[next]?.nativeElement.focus();
   }
 }

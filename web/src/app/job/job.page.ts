@@ -20,6 +20,7 @@ type JobKey = 'travel' | 'speed' | 'tolerance' | 'load';
   styles: `
     :host {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 14px;
     }
 

@@ -13,7 +13,7 @@ import { PartEditorComponent } from './part-editor.component';
 import { partSummary } from './part-summary';
 
 const ROWS_A_PAGE = 14;
-const KIND_WORDS: Readonly<Record<PartKind, string>> = { motor: 'motor', driver: 'driver', transmission: 'transmission', supply: 'supply', controller: 'controller' };
+const KIND_PLURALS: Readonly<Record<PartKind, string>> = { motor: 'motors', driver: 'drivers', transmission: 'transmissions', supply: 'supplies', controller: 'controllers' };
 
 /** The parts shelf: what is there to build with, by what it is. */
 @Component({
@@ -36,7 +36,7 @@ export class ShelfPage implements OnInit {
   protected readonly editorMessage = signal('');
   protected readonly deleting = signal<StoredPart | null>(null);
   protected readonly kinds = PART_KINDS;
-  protected readonly kindWords = KIND_WORDS;
+  protected readonly plurals = KIND_PLURALS;
   protected readonly rowsAPage = ROWS_A_PAGE;
   private readonly all = computed(() => {
     const state = this.state();

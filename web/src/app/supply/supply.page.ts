@@ -42,6 +42,7 @@ import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.compon
   styles: `
     :host {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 14px;
     }
   `,

@@ -14,6 +14,7 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 
     .box > span:first-child {
       color: var(--caution);
+      margin-right: 0.4em;
     }
   `,
 })

@@ -39,8 +39,13 @@ import { WorkingStore } from '../data/working-store';
       border-bottom: 1px dashed var(--field-rule);
     }
 
+    .unit,
+    .small {
+      margin-left: 0.3em;
+    }
+
     .why {
-      margin-left: 5px;
+      margin-left: 6px;
       font-size: 13px;
     }
   `,

@@ -42,6 +42,7 @@ const NOTCHES_LEAST = 12;
 /** Beyond this, single notches can no longer be told apart. */
 const NOTCHES_MOST = 60;
 const TICKS_ABOUT = 7;
+const DOTS_MOST = 6;
 
 const SMALL_UNITS: Readonly<Record<string, readonly string[]>> = { 'length-metric': ['µm', 'mm'], 'length-inch': ['thou', 'in'], 'angle-metric': ['″', '′', '°'], 'angle-inch': ['″', '′', '°'] };
 
@@ -71,7 +72,9 @@ export function layOutRuler(content: RulerContent, width: number, dimension: Dim
   const span = notchCount * step;
   const x = (position: number): number => (position / span) * width;
   const notches = Array.from({ length: notchCount + 1 }, (_, index) => x(index * step));
-  const holds = lag === null ? [] : notches.map((notch) => clip(notch - x(lag), notch + x(lag), width));
+  // Bars that would run into each other tell nothing, so only so many notches carry one as leave gaps between.
+  const every = lag === null ? 1 : Math.ceil((2 * lag) / step + 0.2);
+  const holds = lag === null ? [] : notches.filter((_notch, index) => (index - Math.round(notchCount / 2)) % every === 0).map((notch) => clip(notch - x(lag), notch + x(lag), width));
   const middle = x(Math.round(notchCount / 2) * step);
   const asked = tolerance === null ? null : { ...clip(middle - x(tolerance), middle + x(tolerance), width), isWider: 2 * tolerance > span };
   const unit = rulerUnit(span, dimension, system);
@@ -84,7 +87,7 @@ function clip(left: number, right: number, width: number): { x: number; width: n
 }
 
 function dotsOf(deviations: readonly number[], notches: readonly number[], x: (position: number) => number, width: number): readonly RulerDot[] {
-  return deviations.slice(0, notches.length - 1).map((deviation, index, all) => {
+  return mostTelling(deviations).map((deviation, index, all) => {
     // Spread over the whole ruler, each at a notch of its own; only the error is to scale.
     const place = Math.round(((index + 1) * (notches.length - 1)) / (all.length + 1));
     const from = notches[place] ?? 0;
@@ -92,6 +95,14 @@ function dotsOf(deviations: readonly number[], notches: readonly number[], x: (p
     const to = Math.min(width, Math.max(0, exactEnd));
     return { from, to, isBeyond: to !== exactEnd, deviation };
   });
+}
+
+/** Evenly picked readings, the largest among them; more than these would hide each other. */
+function mostTelling(deviations: readonly number[]): readonly number[] {
+  if (deviations.length <= DOTS_MOST) return deviations;
+  const largest = deviations.reduce((best, item) => (Math.abs(item) > Math.abs(best) ? item : best));
+  const picked = Array.from({ length: DOTS_MOST }, (_, index) => deviations[Math.floor((index * deviations.length) / DOTS_MOST)] as number);
+  return picked.includes(largest) ? picked : [...picked.slice(0, -1), largest];
 }
 
 function ticksOf(span: number, unit: Unit, x: (position: number) => number): readonly RulerTick[] {

@@ -45,6 +45,7 @@ const scheme = {
 export const cardAndInk = definePreset(
   { primitive, semantic, components: { button, datatable, dialog, inputtext, paginator, select, textarea } },
   {
+    components: { paginator: { navButton: { borderRadius: SQUARE }, root: { borderRadius: SQUARE } } },
     semantic: {
       transitionDuration: '0s',
       focusRing,

@@ -13,6 +13,11 @@ const VERDICTS: Readonly<Record<VerdictWord, { readonly mark: string; readonly w
   selector: 'cn-verdict',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<span [class]="'verdict ' + face().tone"><span aria-hidden="true">{{ face().mark }}</span> {{ face().word }}</span>`,
+  styles: `
+    :host {
+      margin-right: 0.5em;
+    }
+  `,
 })
 export class VerdictComponent {
   readonly verdict = input.required<VerdictWord>();

@@ -49,7 +49,7 @@ let count = 0;
 
     @media (max-width: 700px) {
       :host {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
       }
     }
   `,

@@ -61,6 +61,7 @@ const FINDING_COILS: Readonly<Record<number, string>> = {
   styles: `
     :host {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 14px;
     }
 

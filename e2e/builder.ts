@@ -1,0 +1,67 @@
+import { expect, type Page } from '@playwright/test';
+
+/** What a builder does with mouse and keys, in the words of the pages. */
+export class Builder {
+  constructor(readonly page: Page) {}
+
+  async makeMachine(name: string, kind = 'router'): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByRole('button', { name: 'New machine' }).click();
+    const dialog = this.page.getByRole('dialog');
+    await dialog.getByLabel('Name').fill(name);
+    await dialog.getByLabel('It is a').selectOption(kind);
+    await dialog.getByRole('button', { name: 'Begin it' }).click();
+    await this.page.waitForURL(/drive-lines/);
+    await expect(this.page.getByRole('group', { name: /Stations of/ })).toBeVisible();
+  }
+
+  /** Opens a station of the open drive line by its label, e.g. `Motor`. */
+  async station(label: string): Promise<void> {
+    await this.page
+      .getByRole('group', { name: /Stations of/ })
+      .getByRole('button', { name: new RegExp(`^${label}`) })
+      .click();
+  }
+
+  async fill(label: string, value: string): Promise<void> {
+    await this.page.getByLabel(label, { exact: true }).fill(value);
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
+  }
+
+  /** A 1.8° motor in quarter steps on a single-start screw of 20 threads an inch. */
+  async describeScrewAxis(): Promise<void> {
+    await this.station('Motor');
+    await this.fill('Step angle', '1.8 deg');
+    await this.station('Driver');
+    await this.page.getByLabel('Microsteps', { exact: true }).selectOption('4');
+    await this.station('Screw');
+    await this.fill('Thread pitch', '20tpi');
+    await this.saved();
+  }
+
+  async goTo(operation: string): Promise<void> {
+    await this.page
+      .getByRole('navigation', { name: 'Operations' })
+      .getByRole('link', { name: new RegExp(`^\\d* ?${operation}`) })
+      .click();
+  }
+
+  async startCheck(moves: string): Promise<void> {
+    await this.goTo('Checks');
+    await this.page.getByLabel('Moves, in microsteps').fill(moves);
+    await this.page.getByRole('button', { name: /^Start the check/ }).click();
+    await expect(this.page.getByRole('heading', { name: 'Readings' })).toBeVisible();
+  }
+
+  /** Types readings into the sheet, each ended with Enter. */
+  async read(...readings: readonly string[]): Promise<void> {
+    await this.page.getByLabel(/^Reading 1,/).focus();
+    for (const reading of readings) {
+      await this.page.keyboard.type(reading);
+      await this.page.keyboard.press('Enter');
+    }
+  }
+}

@@ -1,0 +1,172 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import { Builder } from '../builder';
+
+test.describe('a builder verifies an axis', () => {
+  test('from its parts to a check that finds it true', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Bench slide');
+    await builder.describeScrewAxis();
+    const line = page.locator('cn-drive-line');
+    await expect(line).toContainText('800 steps a turn');
+    await expect(line).toContainText('629.9213 steps/mm');
+
+    await line.getByRole('button', { name: 'why Steps a unit of travel, in force' }).click();
+    const working = page.getByRole('region', { name: /Steps a unit of travel/ });
+    await expect(working).toContainText('80000/127 steps/mm exactly');
+    await expect(working).toContainText('S = S_o / l');
+    await page.keyboard.press('Escape');
+    await expect(working).toBeHidden();
+
+    await builder.startCheck('200, 600');
+    await expect(page.getByLabel('Move list')).toContainText('G1 X0.3175');
+    await expect(page.getByLabel('Move list')).toContainText('G1 X0.9525');
+    await builder.read('0.0125 in', '0.0375 in');
+    await expect(page.locator('.verdict-card')).toContainText('● True');
+    await expect(page.getByText('Not significant, leave it')).toBeVisible();
+  });
+
+  test('finds a driver that runs four times coarser than set, and puts it right', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Coarse slide');
+    await builder.describeScrewAxis();
+    await builder.startCheck('200, 600');
+    await builder.read('0.05 in', '0.15 in');
+    await expect(page.locator('.verdict-card')).toContainText('⬢ Not true');
+    const causes = page.getByRole('list', { name: /Likely causes/ }).getByRole('listitem');
+    await expect(causes.first()).toContainText('The driver runs four times coarser than set');
+    await expect(page.getByText('count its turns')).toBeVisible();
+    await causes.first().getByRole('button', { name: /^Apply/ }).click();
+    await expect(page.getByText(/Applied as revision 3 and written in the logbook/)).toBeVisible();
+
+    await page.reload();
+    await builder.goTo('Drive lines');
+    await expect(page.locator('cn-drive-line')).toContainText('200 steps a turn');
+    await expect(page.locator('cn-drive-line')).toContainText('157.4803 steps/mm');
+    await expect(page.getByRole('banner')).toContainText('revision 3');
+    await page.getByRole('link', { name: 'Logbook and revisions' }).click();
+    await expect(page.getByRole('region', { name: 'Entries' })).toContainText('correction X: The driver runs four times coarser than set');
+    await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('four times coarser');
+    await page.getByLabel('Compare revision 2').check();
+    await page.getByLabel('Compare revision 3').check();
+    await expect(page.getByText('X microsteps was 4, is 1')).toBeVisible();
+  });
+
+  test('does the whole journey from the keyboard', async ({ page }) => {
+    await page.goto('/');
+    await page.getByRole('link', { name: 'Crisp Notch, all machines' }).focus();
+    const tabTo = async (name: RegExp): Promise<void> => {
+      for (let count = 0; count < 120; count += 1) {
+        await page.keyboard.press('Tab');
+        const label = await page.evaluate(() => {
+          const element = document.activeElement as HTMLElement | null;
+          const own = (element as HTMLInputElement | null)?.labels?.[0]?.textContent ?? '';
+          return `${element?.getAttribute('aria-label') ?? ''} ${own} ${element?.textContent ?? ''}`.trim();
+        });
+        if (name.test(label)) return;
+      }
+      throw new Error(`no focus stop called ${name}`);
+    };
+    await tabTo(/^New machine/);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await page.getByLabel('Name').waitFor();
+    await tabTo(/^Name/);
+    await page.keyboard.type('Keyboard slide');
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/drive-lines/);
+
+    await tabTo(/^Motor/);
+    await tabTo(/^Step angle/);
+    await page.keyboard.type('1.8');
+    await page.getByRole('button', { name: /^Motor/ }).focus();
+    await page.keyboard.press('ArrowLeft');
+    await tabTo(/^Microsteps/);
+    await page.keyboard.press('Home');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await page.getByRole('button', { name: /^Driver/ }).focus();
+    for (let count = 0; count < 3; count += 1) await page.keyboard.press('ArrowRight');
+    await tabTo(/^Thread pitch/);
+    await page.keyboard.type('20tpi');
+    await expect(page.locator('cn-drive-line')).toContainText('629.9213 steps/mm');
+
+    await tabTo(/^why Steps a unit of travel, in force/).catch(async () => {
+      await page.getByRole('button', { name: /^Screw/ }).focus();
+      await tabTo(/why Steps a unit of travel, in force/);
+    });
+    await page.keyboard.press('w');
+    await expect(page.getByRole('region', { name: /Steps a unit of travel/ })).toBeVisible();
+    await page.keyboard.press('Escape');
+
+    await page.keyboard.press('g');
+    await page.keyboard.press('7');
+    await page.waitForURL(/checks/);
+    await tabTo(/^Moves, in microsteps/);
+    await page.keyboard.press('ControlOrMeta+a');
+    await page.keyboard.type('200, 600');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Readings' })).toBeVisible();
+    await tabTo(/^Reading 1/);
+    await page.keyboard.type('0.05in');
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('0.15in');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('.verdict-card')).toContainText('Not true');
+    await tabTo(/^Apply: The driver runs four times coarser/);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/Applied as revision 3/)).toBeVisible();
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toContainText('Do what stands under Next');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+  });
+
+  test('takes readings from a file, gives them back, and leaves one out with a reason', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('File slide');
+    await builder.describeScrewAxis();
+    await builder.startCheck('200, 400, 600');
+    await page.getByLabel('Readings as CSV').setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n1,0.0125 in\n2,9 in\n3,0.0375 in\n') });
+    await expect(page.locator('.verdict-card')).toContainText('Not true');
+    await page.getByRole('button', { name: 'leave out reading 2' }).click();
+    await page.getByLabel('Why it is left out').fill('knocked the stand');
+    await page.getByRole('button', { name: 'Leave out', exact: true }).click();
+    await expect(page.locator('.verdict-card')).toContainText('● True');
+    await expect(page.getByText('left out: knocked the stand')).toBeVisible();
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV out' }).click()]);
+    const csv = await readFile(await download.path(), 'utf8');
+    expect(csv).toContain('2,1,400,up,target,0.635000,mm,9 in,knocked the stand');
+    await page.getByLabel('Readings as CSV').setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n7,1\n') });
+    await expect(page.getByRole('alert')).toContainText('row 2: place must be from 1 to 3');
+  });
+
+  test('keeps a mistyped reading in its field and says what is wrong', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Typo slide');
+    await builder.describeScrewAxis();
+    await builder.startCheck('200, 600');
+    await builder.read('0.3x');
+    await expect(page.getByRole('alert')).toContainText('“0.3x” is not a reading');
+    await expect(page.getByLabel(/^Reading 1,/)).toHaveValue('0.3x');
+    await page.getByLabel(/^Reading 1,/).fill('0.3175');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel(/^Reading 2,/)).toBeFocused();
+    await expect(page.locator('.verdict-card')).toContainText('1 of 2 readings to take');
+  });
+
+  test('reads nominal and exact steps of a geared motor side by side, and the drift a turn', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Little table', 'dividing-table');
+    await builder.station('Driver');
+    await page.getByLabel('Microsteps', { exact: true }).selectOption('1');
+    await builder.station('Motor');
+    await page.getByRole('combobox', { name: /Choose a motor/ }).click();
+    await page.getByRole('option', { name: /Can-stack motor, 32 steps/ }).click();
+    const line = page.locator('cn-drive-line');
+    await expect(line).toContainText('2048 by the print');
+    await expect(line).toContainText('2037.8864 exact, by the teeth');
+    await expect(line).toContainText('1.787 ° too far each turn');
+    await expect(page.getByRole('banner')).toContainText('revision 2');
+  });
+});

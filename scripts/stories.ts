@@ -1,0 +1,29 @@
+/** Starts the application on a throw-away database and runs the stories of e2e against it. */
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { BROWSER_FLAGS, chromiumPath } from './browser';
+import { buildAll, ROOT } from './build';
+import { startMariaDb } from './mariadb';
+import { startServer } from './server-process';
+
+const data = join(ROOT, '.test-data', 'stories');
+const browser = chromiumPath();
+await buildAll();
+rmSync(data, { recursive: true, force: true });
+const database = await startMariaDb(data);
+const server = await startServer({ DATABASE_URL: database.url('stories'), PORT: '0', LOG_LEVEL: 'warn' });
+try {
+  const stories = spawn('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', ...process.argv.slice(2)], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, E2E_ADDRESS: server.address, E2E_BROWSER: browser, E2E_BROWSER_FLAGS: BROWSER_FLAGS.join(' ') },
+  });
+  const [code] = (await once(stories, 'exit')) as [number | null];
+  process.exitCode = code ?? 1;
+} finally {
+  await server.stop();
+  await database.stop();
+  rmSync(data, { recursive: true, force: true });
+}

@@ -1,0 +1,65 @@
+import request, { type Response } from 'supertest';
+import { startTestApp, type TestApp } from '../testing/test-app';
+import { isLoopback } from './same-site';
+
+describe('security', () => {
+  let test: TestApp;
+  beforeAll(async () => {
+    test = await startTestApp({ allowedNames: ['shed.example'] });
+  });
+  afterAll(() => test.close());
+
+  const withHeaders = (headers: Record<string, string>, method: 'get' | 'put' = 'get'): Promise<Response> =>
+    Promise.resolve(
+      request(test.app)
+        [method]('/api/settings/preferences')
+        .set(headers)
+        .send(method === 'put' ? { units: 'metric', theme: 'day' } : undefined),
+    );
+
+  it('answers to its own names only, so that a rebound name reaches nothing', async () => {
+    for (const host of ['localhost:4173', '127.0.0.1', '[::1]:80', 'shed.example']) expect((await withHeaders({ Host: host })).status).withContext(host).toBe(200);
+    for (const host of ['evil.example', '127.0.0.1.evil.example', 'localhost.evil.example:4173', '']) expect((await withHeaders({ Host: host })).status).withContext(host).toBe(403);
+  });
+
+  it('takes no request that a page of another site makes', async () => {
+    const own = { Host: 'localhost:4173' };
+    expect((await withHeaders({ ...own, Origin: 'http://localhost:4173' }, 'put')).status).toBe(200);
+    for (const origin of ['http://evil.example', 'null', 'http://localhost:9999', 'file://']) expect((await withHeaders({ ...own, Origin: origin }, 'put')).status).withContext(origin).toBe(403);
+    expect((await withHeaders({ ...own, 'Sec-Fetch-Site': 'cross-site' }, 'put')).status).toBe(403);
+    expect((await withHeaders({ ...own, 'Sec-Fetch-Site': 'same-origin' }, 'put')).status).toBe(200);
+  });
+
+  it('forbids inline script and unsafe styles, with a nonce new for each answer', async () => {
+    const policies = await Promise.all([1, 2].map(async () => String((await withHeaders({ Host: 'localhost' })).headers['content-security-policy'])));
+    expect(policies[0]).toContain("script-src 'self'");
+    expect(policies[0]).not.toContain('unsafe');
+    expect(policies[0]).toMatch(/style-src 'self' 'nonce-[A-Za-z0-9+/=]{20,}'/);
+    expect(policies[0]).not.toBe(String(policies[1]));
+  });
+
+  it('asks for the passphrase where one is set', async () => {
+    const guarded = await startTestApp({ passphrase: 'harbour wall' });
+    const ask = (header?: string): Promise<Response> => Promise.resolve(header ? request(guarded.app).get('/api/health').set('Authorization', header) : request(guarded.app).get('/api/health'));
+    const basic = (text: string): string => `Basic ${Buffer.from(text).toString('base64')}`;
+    expect((await ask()).status).toBe(401);
+    expect((await ask()).headers['www-authenticate']).toContain('Basic');
+    expect((await ask(basic('any:wrong'))).status).toBe(401);
+    expect((await ask('Basic %%%')).status).toBe(401);
+    expect((await ask(basic('any:harbour wall'))).status).toBe(200);
+    await guarded.close();
+  });
+
+  it('limits how often one address may ask', async () => {
+    const limited = await startTestApp({ requestsPerMinute: 3 });
+    const answers = [];
+    for (let count = 0; count < 5; count += 1) answers.push((await request(limited.app).get('/api/health')).status);
+    expect(answers).toEqual([200, 200, 200, 429, 429]);
+    await limited.close();
+  });
+
+  it('knows loopback from the rest', () => {
+    expect(['127.0.0.1', '127.1.2.3', '::1', 'localhost'].every(isLoopback)).toBeTrue();
+    expect(['0.0.0.0', '192.168.1.5', '::', '127.0.0.1.evil.example'].some(isLoopback)).toBeFalse();
+  });
+});

@@ -1,0 +1,43 @@
+import { axisContext } from '@crisp-notch/core/drive-line';
+import { newMachine, quantityOf, type Axis } from '@crisp-notch/core/machine';
+import { Reckoner } from '@crisp-notch/core/reckoner';
+import type { AxisView } from '../data/design-store';
+import { firstDraft, planOf, readTargets } from './plan.state';
+
+function viewOf(stepAngle: string | null): AxisView {
+  const machine = newMachine('M', 'router');
+  const axis = machine.axes[0] as Axis;
+  const known: Axis = {
+    ...axis,
+    motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: stepAngle === null ? null : quantityOf(stepAngle) } },
+    transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('2 mm'), starts: 1, efficiency: quantityOf('0.3') } },
+  };
+  const context = axisContext({ ...machine, axes: [known] }, axis.id);
+  if (!context) throw new Error('axis');
+  return { axis: known, context, reckoner: new Reckoner(context), findings: [] };
+}
+
+describe('the plan of a step check', () => {
+  it('begins with targets that an indicator reaches', () => {
+    const draft = firstDraft(viewOf('1.8 °'), 'metric');
+    const { targets, message } = readTargets(draft.targets);
+    expect(message).toBe('');
+    expect(targets.length).toBe(4);
+    expect(Math.max(...targets) / 1600).withContext('millimetres').toBeLessThanOrEqual(20);
+  });
+
+  it('reads targets in any spacing and says which word is wrong', () => {
+    expect(readTargets(' 200, 600;800 ').targets).toEqual([200, 600, 800]);
+    expect(readTargets('').message).toContain('at least one');
+    expect(readTargets('200, 12.5').message).toContain('“12.5”');
+    expect(readTargets('200 200').message).toContain('twice');
+    expect(readTargets('-4').message).toContain('“-4”');
+  });
+
+  it('becomes a plan in the quantities of its axis', () => {
+    const view = viewOf('1.8 °');
+    const made = planOf({ ...firstDraft(view, 'inch'), targets: '200, 600' }, view);
+    expect('plan' in made && [made.plan.targets, made.plan.instrument.kind, made.plan.instrument.resolution.text, made.plan.takeUp]).toEqual([[200, 600], 'linear', '0.0005 in', 800]);
+    expect(planOf({ ...firstDraft(view, 'metric'), targets: 'x' }, view)).toEqual({ message: jasmine.any(String) as unknown as string });
+  });
+});
