@@ -17,7 +17,9 @@ if (major < (LEAST_NODE[0] ?? 0) || (major === LEAST_NODE[0] && minor < (LEAST_N
 }
 
 const stamp = join(root, 'node_modules', '.installed-lock');
-const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+const lock = createHash('sha256')
+  .update(readFileSync(join(root, 'package-lock.json')))
+  .digest('hex');
 if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== lock) {
   process.stdout.write('Installing npm packages (a few minutes the first time) …\n');
   const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' });

@@ -28,7 +28,10 @@ describe('pulling the plug', () => {
     server = await startServer({ DATABASE_URL: database.url('durability'), PORT: '0', LOG_LEVEL: 'fatal', DEMO: 'none' });
   };
   const call = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
-    const response = await fetch(`${server.address}${path}`, { method, ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }) });
+    const response = await fetch(`${server.address}${path}`, {
+      method,
+      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+    });
     if (!response.ok) throw new Error(`${method} ${path}: ${response.status}`);
     return (await response.json()) as T;
   };
@@ -92,7 +95,9 @@ describe('pulling the plug', () => {
         for (const id of parts) expect((await call<{ id: string }>('GET', `/api/parts/${id}`)).id).toBe(id);
         expect(parts.length).toBeGreaterThan(0);
       }
-      expect(savedInAll).withContext('the plug was pulled while it was busy').toBeGreaterThan(ROUNDS * WRITERS);
+      expect(savedInAll)
+        .withContext('the plug was pulled while it was busy')
+        .toBeGreaterThan(ROUNDS * WRITERS);
     },
     LIMIT_IN_MILLISECONDS,
   );

@@ -48,7 +48,10 @@ export async function startMariaDb(folder: string): Promise<MariaDb> {
   if (!existsSync(join(data, 'mysql'))) install(folder, data);
 
   const sql = (statements: string): string | null => {
-    const result = spawnSync('mariadb', ['--no-defaults', `--socket=${socket}`, `--user=${userInfo().username}`, '--batch', '--skip-column-names'], { input: statements, encoding: 'utf8' });
+    const result = spawnSync('mariadb', ['--no-defaults', `--socket=${socket}`, `--user=${userInfo().username}`, '--batch', '--skip-column-names'], {
+      input: statements,
+      encoding: 'utf8',
+    });
     return result.status === 0 ? result.stdout.trim() : null;
   };
   const child = sql('select 1') === null ? await launch(program, folder, data, socket, () => sql('select 1') !== null) : null;
@@ -56,7 +59,9 @@ export async function startMariaDb(folder: string): Promise<MariaDb> {
   const processId = child?.pid ?? Number(readFileSync(processFile ?? '', 'utf8'));
   const password = passwordOf(folder);
   const account = `'${ACCOUNT}'@'127.0.0.1'`;
-  const prepared = sql(`create user if not exists ${account} identified by '${password}'; alter user ${account} identified by '${password}'; grant all on *.* to ${account}; delete from mysql.global_priv where User = ''; flush privileges;`);
+  const prepared = sql(
+    `create user if not exists ${account} identified by '${password}'; alter user ${account} identified by '${password}'; grant all on *.* to ${account}; delete from mysql.global_priv where User = ''; flush privileges;`,
+  );
   if (prepared === null) throw new Refusal('The database would not take its account. Run npm start -- --fresh to begin with a new one.');
   return {
     processId,

@@ -11,7 +11,7 @@ interface Shot {
   readonly name: string;
   readonly theme?: 'night';
   readonly width?: number;
-  readonly open: (page: Page) => Promise<void>;
+  readonly open: (page: Page) => Promise<unknown>;
 }
 
 const onMachine =
@@ -37,17 +37,14 @@ const openCheck =
   };
 
 const SHOTS: readonly Shot[] = [
-  { name: 'machines', open: async (page) => void (await page.goto('/')) },
+  { name: 'machines', open: (page) => page.goto('/') },
   { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
   { name: 'drive-lines-night', theme: 'night', open: onMachine('Fret mill', 'drive-lines?station=transmission') },
   {
     name: 'working',
     open: async (page) => {
       await onMachine('Fret mill', 'drive-lines')(page);
-      await page
-        .getByRole('button', { name: 'why Steps a unit of travel, in force' })
-        .first()
-        .click();
+      await page.getByRole('button', { name: 'why Steps a unit of travel, in force' }).first().click();
     },
   },
   { name: 'job', open: onMachine('Fret mill', 'job') },
@@ -58,7 +55,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'step-check-night', theme: 'night', open: openCheck('Fret mill') },
   { name: 'logbook', open: onMachine('Fret mill', 'logbook') },
   { name: 'sign-off', open: onMachine('Fret mill', 'sign-off') },
-  { name: 'shelf', open: async (page) => void (await page.goto('/shelf')) },
+  { name: 'shelf', open: (page) => page.goto('/shelf') },
   { name: 'phone-drive-lines', width: 390, open: onMachine('Fret mill', 'drive-lines') },
   { name: 'phone-step-check', width: 390, open: openCheck('Clock-wheel table') },
 ];

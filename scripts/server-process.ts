@@ -17,7 +17,12 @@ export interface ServerProcess {
  * @throws Refusal if it ends before that; its own message has been printed
  */
 export async function startServer(environment: Readonly<Record<string, string>>): Promise<ServerProcess> {
-  const child = fork(join(DIST, 'server.mjs'), { env: { ...process.env, ...environment }, execArgv: ['--enable-source-maps'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true });
+  const child = fork(join(DIST, 'server.mjs'), {
+    env: { ...process.env, ...environment },
+    execArgv: ['--enable-source-maps'],
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    detached: true,
+  });
   const address = await Promise.race([
     once(child, 'message').then(([message]) => (message as { address: string }).address),
     once(child, 'exit').then(() => Promise.reject(new Refusal('The server did not start; its message is above.'))),

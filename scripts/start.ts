@@ -1,12 +1,13 @@
 /** `npm start`: builds what is out of date, starts the database and the server, and stops both on Ctrl-C. */
 import { rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { buildAll, ROOT } from './build';
 import { startMariaDb, type MariaDb } from './mariadb';
 import { startServer, type ServerProcess } from './server-process';
 import { Refusal } from './system-package';
 
-const DATA = join(ROOT, 'data', 'mariadb');
+/** Where the project's own database lives; DATA_FOLDER puts it elsewhere. */
+const DATA = join(resolve(process.env['DATA_FOLDER'] ?? join(ROOT, 'data')), 'mariadb');
 const DATABASE = 'crisp_notch';
 
 async function main(): Promise<void> {
@@ -40,7 +41,7 @@ async function main(): Promise<void> {
     throw error;
   }
   server.child.on('exit', () => void stop(1));
-  process.stdout.write(`Crisp Notch is at ${server.address}\nStop it with Ctrl-C. Your machines are kept in ${ownUrl ? 'the database of DATABASE_URL' : 'data/'}.\n`);
+  process.stdout.write(`Crisp Notch is at ${server.address}\nStop it with Ctrl-C. Your machines are kept in ${ownUrl ? 'the database of DATABASE_URL' : dirname(DATA)}.\n`);
 }
 
 main().catch((error: unknown) => {

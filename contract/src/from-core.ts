@@ -10,8 +10,15 @@ export function fromCore<T>(check: (input: unknown) => Result<T>): MixedSchema<T
     .required()
     .test('core', function (value) {
       const checked = check(value);
-      return checked.ok || new ValidationError(checked.error.map((problem) => innerError(problem, value, this.path)), value, this.path);
-    }) as unknown as MixedSchema<T, object>;
+      return (
+        checked.ok ||
+        new ValidationError(
+          checked.error.map((problem) => innerError(problem, value, this.path)),
+          value,
+          this.path,
+        )
+      );
+    });
 }
 
 function innerError(problem: Problem, value: unknown, path: string): ValidationError {

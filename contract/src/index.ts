@@ -16,16 +16,4 @@ export {
   type MachineHistory,
   type Preferences,
 } from './requests.js';
-export type {
-  Check,
-  CheckSummary,
-  LogEntry,
-  MachineCopy,
-  MachineSummary,
-  ProblemDetails,
-  Revision,
-  RevisionSummary,
-  StoredPart,
-  StoredReading,
-  Versioned,
-} from './responses.js';
+export type { Check, CheckSummary, LogEntry, MachineCopy, MachineSummary, ProblemDetails, Revision, RevisionSummary, StoredPart, StoredReading, Versioned } from './responses.js';

@@ -34,23 +34,45 @@ const reading = fromCore((input) => checkShape(readingShape, input));
 
 export const newMachineRequest = object({ document: machineDocument }).noUnknown().strict();
 export const saveMachineRequest = object({ version, document: machineDocument }).noUnknown().strict();
-export const cutRevisionRequest = object({ version, reason: line(200, 1) }).noUnknown().strict();
+export const cutRevisionRequest = object({ version, reason: line(200, 1) })
+  .noUnknown()
+  .strict();
 /** A change that is a revision by its nature: a part chosen, a correction applied. */
-export const applyRequest = object({ version, document: machineDocument, reason: line(200, 1) }).noUnknown().strict();
-export const startCheckRequest = object({ version, axisId: line(40, 1), plan }).noUnknown().strict();
-export const addReadingsRequest = object({ readings: array(reading).min(1).max(5000).required() }).noUnknown().strict();
-export const addLogEntryRequest = object({ text: line(4000, 1) }).noUnknown().strict();
-export const partRequest = object({ part: fromCore(checkPart) }).noUnknown().strict();
-export const savePartRequest = object({ version, part: fromCore(checkPart) }).noUnknown().strict();
-export const importPartsRequest = object({ parts: array(fromCore(checkPart)).min(1).max(10_000).required() }).noUnknown().strict();
-export const preferencesRequest = object({ units: string().oneOf(['metric', 'inch']).defined(), theme: string().oneOf(['day', 'night']).defined() }).noUnknown().strict();
+export const applyRequest = object({ version, document: machineDocument, reason: line(200, 1) })
+  .noUnknown()
+  .strict();
+export const startCheckRequest = object({ version, axisId: line(40, 1), plan })
+  .noUnknown()
+  .strict();
+export const addReadingsRequest = object({ readings: array(reading).min(1).max(5000).required() })
+  .noUnknown()
+  .strict();
+export const addLogEntryRequest = object({ text: line(4000, 1) })
+  .noUnknown()
+  .strict();
+export const partRequest = object({ part: fromCore(checkPart) })
+  .noUnknown()
+  .strict();
+export const savePartRequest = object({ version, part: fromCore(checkPart) })
+  .noUnknown()
+  .strict();
+export const importPartsRequest = object({ parts: array(fromCore(checkPart)).min(1).max(10_000).required() })
+  .noUnknown()
+  .strict();
+export const preferencesRequest = object({ units: string().oneOf(['metric', 'inch']).defined(), theme: string().oneOf(['day', 'night']).defined() })
+  .noUnknown()
+  .strict();
 
 /** Everything known of a machine, for moving it to another installation. */
 export const machineHistory = object({
   format: string().oneOf(['crisp-notch/machine-history']).defined(),
   version: number().oneOf([1]).defined(),
   machine: machineDocument,
-  revisions: array(object({ number: number().integer().min(1).max(1_000_000).required(), reason: line(200, 1), at: moment, document: machineDocument }).noUnknown().strict())
+  revisions: array(
+    object({ number: number().integer().min(1).max(1_000_000).required(), reason: line(200, 1), at: moment, document: machineDocument })
+      .noUnknown()
+      .strict(),
+  )
     .max(5000)
     .required(),
   checks: array(
@@ -60,7 +82,11 @@ export const machineHistory = object({
       revision: number().integer().min(1).max(1_000_000).required(),
       plan,
       at: moment,
-      readings: array(object({ index: number().integer().min(0).max(10_000).required(), text: line(60, 1), excluded: line(200, 1).nullable(), at: moment }).noUnknown().strict())
+      readings: array(
+        object({ index: number().integer().min(0).max(10_000).required(), text: line(60, 1), excluded: line(200, 1).nullable(), at: moment })
+          .noUnknown()
+          .strict(),
+      )
         .max(20_000)
         .required(),
     })

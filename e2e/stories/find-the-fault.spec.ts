@@ -5,7 +5,12 @@ test('a newcomer finds the fault left open in the harbour shed', async ({ page }
   await page.getByRole('link', { name: 'Clock-wheel table' }).click();
   await expect(page.getByRole('complementary', { name: 'Route card' })).toContainText('A is not true');
   await page.getByRole('link', { name: 'See what is wrong' }).click();
-  await expect(page.getByRole('list', { name: /Likely causes/ }).getByRole('listitem').first()).toContainText('The driving pulley has 15 teeth, not 16');
+  await expect(
+    page
+      .getByRole('list', { name: /Likely causes/ })
+      .getByRole('listitem')
+      .first(),
+  ).toContainText('The driving pulley has 15 teeth, not 16');
   await expect(page.locator('cn-chart svg')).toBeVisible();
 });
 

@@ -20,7 +20,11 @@ test.describe('a builder keeps a shelf', () => {
     await row.getByRole('button', { name: 'Copy Story driver' }).click();
     await expect(page.getByRole('row', { name: /\(copy\)/ })).toBeVisible();
     for (const name of [/\(copy\)/, /Story driver, 3 A/]) {
-      await page.getByRole('row', { name }).first().getByRole('button', { name: /Delete/ }).click();
+      await page
+        .getByRole('row', { name })
+        .first()
+        .getByRole('button', { name: /Delete/ })
+        .click();
       await page.getByRole('dialog').getByRole('button', { name: 'Take it off' }).click();
       await expect(page.getByRole('dialog')).toBeHidden();
     }

@@ -36,7 +36,10 @@ test.describe('a builder verifies an axis', () => {
     const causes = page.getByRole('list', { name: /Likely causes/ }).getByRole('listitem');
     await expect(causes.first()).toContainText('The driver runs four times coarser than set');
     await expect(page.getByText('count its turns')).toBeVisible();
-    await causes.first().getByRole('button', { name: /^Apply/ }).click();
+    await causes
+      .first()
+      .getByRole('button', { name: /^Apply/ })
+      .click();
     await expect(page.getByText(/Applied as revision 3 and written in the logbook/)).toBeVisible();
 
     await page.reload();
@@ -127,7 +130,9 @@ test.describe('a builder verifies an axis', () => {
     await builder.makeMachine('File slide');
     await builder.describeScrewAxis();
     await builder.startCheck('200, 400, 600');
-    await page.getByLabel('Readings as CSV').setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n1,0.0125 in\n2,9 in\n3,0.0375 in\n') });
+    await page
+      .getByLabel('Readings as CSV')
+      .setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n1,0.0125 in\n2,9 in\n3,0.0375 in\n') });
     await expect(page.locator('.verdict-card')).toContainText('Not true');
     await page.getByRole('button', { name: 'leave out reading 2' }).click();
     await page.getByLabel('Why it is left out').fill('knocked the stand');

@@ -12,8 +12,18 @@ describe('the API', () => {
   });
   afterAll(() => test.close());
 
-  const post = (path: string, body: unknown): Promise<Response> => Promise.resolve(request(test.app).post(path).send(body as object));
-  const put = (path: string, body: unknown): Promise<Response> => Promise.resolve(request(test.app).put(path).send(body as object));
+  const post = (path: string, body: unknown): Promise<Response> =>
+    Promise.resolve(
+      request(test.app)
+        .post(path)
+        .send(body as object),
+    );
+  const put = (path: string, body: unknown): Promise<Response> =>
+    Promise.resolve(
+      request(test.app)
+        .put(path)
+        .send(body as object),
+    );
   const get = (path: string): Promise<Response> => Promise.resolve(request(test.app).get(path));
   const make = async (name?: string): Promise<MachineCopy> => (await post('/api/machines', { document: screwMachine(name) })).body as MachineCopy;
   const startCheck = async (machine: MachineCopy): Promise<Check> =>
@@ -120,7 +130,8 @@ describe('the API', () => {
     it('apply a correction as a revision with its log entry, all or nothing', async () => {
       const machine = await make();
       const check = await startCheck(machine);
-      const apply = (version: number): Promise<Response> => post(`/api/machines/${machine.id}/checks/${check.id}/apply`, { version, document: screwMachine('Test router', 1), reason: 'X: full steps' });
+      const apply = (version: number): Promise<Response> =>
+        post(`/api/machines/${machine.id}/checks/${check.id}/apply`, { version, document: screwMachine('Test router', 1), reason: 'X: full steps' });
       expect((await apply(7)).status).toBe(409);
       const applied = await apply(1);
       expect(applied.body).toEqual(jasmine.objectContaining({ version: 2, revision: 2 }));
@@ -134,8 +145,13 @@ describe('the API', () => {
       expect((await post(`/api/machines/${machine.id}/checks`, { version: 1, axisId: 'axis-1', plan: rotary })).status).toBe(409);
       expect((await post(`/api/machines/${machine.id}/checks`, { version: 1, axisId: 'axis-9', plan: examplePlan })).status).toBe(409);
       const check = await startCheck(machine);
-      for (const text of ['twelve', '12', '12 V', '1e999 mm']) expect((await read(check, machine, text)).status).withContext(text).toBe(422);
-      expect((await read(check, machine, '1 mm', '2 mm', '3 mm')).status).withContext('one more than planned').toBe(422);
+      for (const text of ['twelve', '12', '12 V', '1e999 mm'])
+        expect((await read(check, machine, text)).status)
+          .withContext(text)
+          .toBe(422);
+      expect((await read(check, machine, '1 mm', '2 mm', '3 mm')).status)
+        .withContext('one more than planned')
+        .toBe(422);
     });
   });
 
@@ -148,7 +164,11 @@ describe('the API', () => {
       const history = (await get(`/api/machines/${machine.id}/history`)).body as MachineHistory;
       const copy = (await post('/api/machines/import', { history })).body as MachineCopy;
       const again = (await get(`/api/machines/${copy.id}/history`)).body as MachineHistory;
-      const withoutIds = (item: MachineHistory): unknown => ({ ...item, checks: item.checks.map((entry) => ({ ...entry, reference: '' })), log: item.log.map((entry) => ({ ...entry, check: entry.check !== null })) });
+      const withoutIds = (item: MachineHistory): unknown => ({
+        ...item,
+        checks: item.checks.map((entry) => ({ ...entry, reference: '' })),
+        log: item.log.map((entry) => ({ ...entry, check: entry.check !== null })),
+      });
       expect(withoutIds(again)).toEqual(withoutIds(history));
       expect(((await get(`/api/machines/${copy.id}/checks`)).body as readonly Check[])[0]?.verdict).toBe('not-true');
     });

@@ -10,7 +10,7 @@ import type { Database } from './database/connection';
 import { logRoutes } from './log/log.routes';
 import { machineRoutes } from './machines/machines.routes';
 import { partRoutes } from './parts/parts.routes';
-import { ApiProblem, problemHandler } from './problem';
+import { ApiProblem, problemHandler, requestId } from './problem';
 import { securityHeaders } from './security/headers';
 import { requirePassphrase } from './security/passphrase';
 import { sameSiteOnly } from './security/same-site';
@@ -46,11 +46,14 @@ export function createApp(options: AppOptions): Express {
       logger: options.logger,
       genReqId: () => randomUUID(),
       customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug'),
-      serializers: { req: (request: { id: string; method: string; url: string }) => ({ id: request.id, method: request.method, url: request.url }), res: (response: { statusCode: number }) => ({ status: response.statusCode }) },
+      serializers: {
+        req: (request: { id: string; method: string; url: string }) => ({ id: request.id, method: request.method, url: request.url }),
+        res: (response: { statusCode: number }) => ({ status: response.statusCode }),
+      },
     }),
   );
   app.use((request, response, next) => {
-    response.setHeader('X-Request-Id', String(request.id));
+    response.setHeader('X-Request-Id', requestId(request));
     next();
   });
   app.use(securityHeaders());

@@ -26,11 +26,14 @@ describe('hostile requests', () => {
   const send = (method: string, path: string, body: string | Buffer | null, type = 'application/json'): Promise<Answer> =>
     new Promise((resolve, reject) => {
       const { port } = server.address() as AddressInfo;
-      const outgoing = httpRequest({ agent, host: '127.0.0.1', port, method, path, headers: body === null ? {} : { 'Content-Type': type, 'Content-Length': Buffer.byteLength(body) } }, (response) => {
-        const chunks: Buffer[] = [];
-        response.on('data', (chunk: Buffer) => chunks.push(chunk));
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, body: Buffer.concat(chunks).toString('utf8') }));
-      });
+      const outgoing = httpRequest(
+        { agent, host: '127.0.0.1', port, method, path, headers: body === null ? {} : { 'Content-Type': type, 'Content-Length': Buffer.byteLength(body) } },
+        (response) => {
+          const chunks: Buffer[] = [];
+          response.on('data', (chunk: Buffer) => chunks.push(chunk));
+          response.on('end', () => resolve({ status: response.statusCode ?? 0, body: Buffer.concat(chunks).toString('utf8') }));
+        },
+      );
       outgoing.on('error', reject);
       outgoing.end(body ?? undefined);
     });
@@ -52,8 +55,42 @@ describe('hostile requests', () => {
   });
 
   const nasty = fc.oneof(
-    fc.constantFrom<unknown>('', ' ', "'; drop table machine;--", '<img src=x onerror=alert(1)>', 'NaN', '-Infinity', '1e999 mm', '0x10', '\u0000', '\ud800', '🛠', '__proto__', '𝒳'.repeat(60), 'x'.repeat(5000), '1/0 in', '5 mm', '20 tpi'),
-    fc.constantFrom<unknown>(0, -1, 1, 1.5, 1e308, -1e308, 9007199254740993, 2 ** 31, null, true, [], {}, [[]], { text: '5 mm', from: 'typed', on: null, plusMinus: null }, { text: '1e30 mm', from: 'typed', on: '2026-02-30', plusMinus: '5 %' }),
+    fc.constantFrom<unknown>(
+      '',
+      ' ',
+      "'; drop table machine;--",
+      '<img src=x onerror=alert(1)>',
+      'NaN',
+      '-Infinity',
+      '1e999 mm',
+      '0x10',
+      '\u0000',
+      '\ud800',
+      '🛠',
+      '__proto__',
+      '𝒳'.repeat(60),
+      'x'.repeat(5000),
+      '1/0 in',
+      '5 mm',
+      '20 tpi',
+    ),
+    fc.constantFrom<unknown>(
+      0,
+      -1,
+      1,
+      1.5,
+      1e308,
+      -1e308,
+      9_007_199_254_740_992,
+      2 ** 31,
+      null,
+      true,
+      [],
+      {},
+      [[]],
+      { text: '5 mm', from: 'typed', on: null, plusMinus: null },
+      { text: '1e30 mm', from: 'typed', on: '2026-02-30', plusMinus: '5 %' },
+    ),
     fc.jsonValue({ maxDepth: 3 }),
   );
 
@@ -76,7 +113,7 @@ describe('hostile requests', () => {
         if (!chosen) continue;
         const [node, key] = chosen;
         if (how === 'replace') node[key] = value;
-        else if (how === 'delete') delete node[key];
+        else if (how === 'delete') Reflect.deleteProperty(node, key);
         else if (how === 'add') node[`extra${place % 7}`] = value;
         else Object.defineProperty(node, ['__proto__', 'constructor', 'toString'][place % 3] as string, { value, enumerable: true, configurable: true, writable: true });
       }
@@ -106,7 +143,16 @@ describe('hostile requests', () => {
           version: 1,
           machine: screwMachine(),
           revisions: [{ number: 1, reason: 'r', at: '2026-11-05T10:00:00.000Z', document: screwMachine() }],
-          checks: [{ reference: 'c', axisId: 'axis-1', revision: 1, plan: examplePlan, at: '2026-11-05T10:00:00.000Z', readings: [{ index: 0, text: '1 mm', excluded: null, at: '2026-11-05T10:00:00.000Z' }] }],
+          checks: [
+            {
+              reference: 'c',
+              axisId: 'axis-1',
+              revision: 1,
+              plan: examplePlan,
+              at: '2026-11-05T10:00:00.000Z',
+              readings: [{ index: 0, text: '1 mm', excluded: null, at: '2026-11-05T10:00:00.000Z' }],
+            },
+          ],
           log: [{ at: '2026-11-05T10:00:00.000Z', kind: 'note', text: 'n', revision: 1, check: 'c' }],
         },
       },
@@ -116,67 +162,81 @@ describe('hostile requests', () => {
   const paths = (): fc.Arbitrary<string> => {
     const id = fc.constantFrom(machine.id, part.id, '00000000-0000-7000-8000-000000000000', 'x', "1'or'1'='1", '%00', '%ff', '..%2f..%2fetc', '__proto__', 'a'.repeat(3000));
     return fc.oneof(
-      fc.constantFrom('/api/machines', '/api/machines/import', '/api/parts', '/api/parts/import', '/api/settings/preferences', '/api/health', '/api/', '/api/machines?x[y]=1&x[__proto__]=2'),
+      fc.constantFrom(
+        '/api/machines',
+        '/api/machines/import',
+        '/api/parts',
+        '/api/parts/import',
+        '/api/settings/preferences',
+        '/api/health',
+        '/api/',
+        '/api/machines?x[y]=1&x[__proto__]=2',
+      ),
       id.map((item) => `/api/machines/${item}`),
       id.map((item) => `/api/parts/${item}`),
-      fc.tuple(id, fc.constantFrom('apply', 'revisions', 'revisions/1', 'revisions/999999999999', 'checks', 'log', 'history', 'import')).map(([item, rest]) => `/api/machines/${item}/${rest}`),
+      fc
+        .tuple(id, fc.constantFrom('apply', 'revisions', 'revisions/1', 'revisions/999999999999', 'checks', 'log', 'history', 'import'))
+        .map(([item, rest]) => `/api/machines/${item}/${rest}`),
       fc.tuple(id, id, fc.constantFrom('', '/readings', '/apply')).map(([item, check, rest]) => `/api/machines/${item}/checks/${check}${rest}`),
     );
   };
 
-  it(
-    `get no 500 in ${REQUEST_COUNT} tries, and what they store can be read back`,
-    async () => {
-      const statuses = new Map<number, number>();
-      const methods = fc.constantFrom('GET', 'POST', 'PUT', 'POST', 'PUT', 'DELETE', 'PATCH');
-      const encodings = fc.constantFrom<'plain' | 'cut' | 'latin' | 'form'>('plain', 'plain', 'plain', 'plain', 'plain', 'cut', 'latin', 'form');
-      const known = requests();
-      const likely = fc.constantFrom(...known).chain(({ method, path, body }) => fc.record({ method: fc.constant(method), path: fc.constant(path), body: damaged(body), encoding: encodings }));
-      const anyBody = fc.oneof(nasty, ...known.map(({ body }) => damaged(body)));
-      const one = fc.oneof(likely, fc.record({ method: methods, path: paths(), body: anyBody, encoding: encodings }));
-      const failures: string[] = [];
-      const samples = fc.sample(one, { numRuns: REQUEST_COUNT, seed: 20261105 });
-      const fire = async ({ method, path, body, encoding }: (typeof samples)[number]): Promise<void> => {
-        const text = JSON.stringify(body) ?? '';
-        // The machine and the part under attack must live to the end, or the attack would soon find nothing.
-        const isTarget = method === 'DELETE' && (path.endsWith(machine.id) || path.endsWith(part.id));
-        const sent = method === 'GET' ? null : encoding === 'cut' ? text.slice(0, -3) : encoding === 'latin' ? Buffer.concat([Buffer.from(text, 'utf8'), Buffer.from([0xff, 0xfe])]) : text;
-        const answer = await send(isTarget ? 'GET' : method, path, isTarget ? null : sent, encoding === 'form' ? 'application/x-www-form-urlencoded' : encoding === 'latin' ? 'application/json; charset=iso-8859-1' : 'application/json');
-        statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1);
-        if (answer.status >= 500) failures.push(`${answer.status} ${method} ${path} ${text.slice(0, 300)}`);
-        if (answer.status === 201 && /^\/api\/(machines|parts)$/.test(path) && method === 'POST') {
-          const made = JSON.parse(answer.body) as { readonly id: string };
-          const read = await send('GET', `${path}/${made.id}`, null);
-          if (read.status !== 200 || read.body !== answer.body) failures.push(`stored but not read back: ${answer.body.slice(0, 300)}`);
-          await send('DELETE', `${path}/${made.id}`, null);
-        }
-      };
-      const LANES = 12;
-      await Promise.all(
-        Array.from({ length: LANES }, async (_, lane) => {
-          for (let index = lane; index < samples.length; index += LANES) await fire(samples[index] as (typeof samples)[number]);
-        }),
+  it(`get no 500 in ${REQUEST_COUNT} tries, and what they store can be read back`, async () => {
+    const statuses = new Map<number, number>();
+    const methods = fc.constantFrom('GET', 'POST', 'PUT', 'POST', 'PUT', 'DELETE', 'PATCH');
+    const encodings = fc.constantFrom<'plain' | 'cut' | 'latin' | 'form'>('plain', 'plain', 'plain', 'plain', 'plain', 'cut', 'latin', 'form');
+    const known = requests();
+    const likely = fc
+      .constantFrom(...known)
+      .chain(({ method, path, body }) => fc.record({ method: fc.constant(method), path: fc.constant(path), body: damaged(body), encoding: encodings }));
+    const anyBody = fc.oneof(nasty, ...known.map(({ body }) => damaged(body)));
+    const one = fc.oneof(likely, fc.record({ method: methods, path: paths(), body: anyBody, encoding: encodings }));
+    const failures: string[] = [];
+    const samples = fc.sample(one, { numRuns: REQUEST_COUNT, seed: 20261105 });
+    const fire = async ({ method, path, body, encoding }: (typeof samples)[number]): Promise<void> => {
+      const text = JSON.stringify(body) ?? '';
+      // The machine and the part under attack must live to the end, or the attack would soon find nothing.
+      const isTarget = method === 'DELETE' && (path.endsWith(machine.id) || path.endsWith(part.id));
+      const sent =
+        method === 'GET' ? null : encoding === 'cut' ? text.slice(0, -3) : encoding === 'latin' ? Buffer.concat([Buffer.from(text, 'utf8'), Buffer.from([0xff, 0xfe])]) : text;
+      const answer = await send(
+        isTarget ? 'GET' : method,
+        path,
+        isTarget ? null : sent,
+        encoding === 'form' ? 'application/x-www-form-urlencoded' : encoding === 'latin' ? 'application/json; charset=iso-8859-1' : 'application/json',
       );
-      expect(failures).toEqual([]);
-      expect([...statuses.values()].reduce((sum, count) => sum + count, 0)).toBe(REQUEST_COUNT);
-      // The attack reached past the first gate: some requests were taken, some refused for their content.
-      for (const status of [200, 201, 400, 404, 409, 415, 422]) expect(statuses.get(status) ?? 0).withContext(`answers ${status}`).toBeGreaterThan(10);
-      const list = await send('GET', '/api/machines', null);
-      expect(list.status).toBe(200);
-      for (const item of JSON.parse(list.body) as readonly { readonly id: string }[]) expect((await send('GET', `/api/machines/${item.id}/history`, null)).status).toBe(200);
-    },
-    300_000,
-  );
+      statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1);
+      if (answer.status >= 500) failures.push(`${answer.status} ${method} ${path} ${text.slice(0, 300)}`);
+      if (answer.status === 201 && /^\/api\/(machines|parts)$/.test(path) && method === 'POST') {
+        const made = JSON.parse(answer.body) as { readonly id: string };
+        const read = await send('GET', `${path}/${made.id}`, null);
+        if (read.status !== 200 || read.body !== answer.body) failures.push(`stored but not read back: ${answer.body.slice(0, 300)}`);
+        await send('DELETE', `${path}/${made.id}`, null);
+      }
+    };
+    const LANES = 12;
+    await Promise.all(
+      Array.from({ length: LANES }, async (_, lane) => {
+        for (let index = lane; index < samples.length; index += LANES) await fire(samples[index] as (typeof samples)[number]);
+      }),
+    );
+    expect(failures).toEqual([]);
+    expect([...statuses.values()].reduce((sum, count) => sum + count, 0)).toBe(REQUEST_COUNT);
+    // The attack reached past the first gate: some requests were taken, some refused for their content.
+    for (const status of [200, 201, 400, 404, 409, 415, 422])
+      expect(statuses.get(status) ?? 0)
+        .withContext(`answers ${status}`)
+        .toBeGreaterThan(10);
+    const list = await send('GET', '/api/machines', null);
+    expect(list.status).toBe(200);
+    for (const item of JSON.parse(list.body) as readonly { readonly id: string }[]) expect((await send('GET', `/api/machines/${item.id}/history`, null)).status).toBe(200);
+  }, 300_000);
 
-  it(
-    'of two megabytes are refused by size and leave the server answering',
-    async () => {
-      const big = JSON.stringify({ document: screwMachine('x'.repeat(2_000_000)) });
-      for (let count = 0; count < BIG_BODY_COUNT; count += 1) expect((await send('POST', '/api/machines', big)).status).toBe(413);
-      const deep = `{"document":${'['.repeat(200_000)}${']'.repeat(200_000)}}`;
-      expect((await send('POST', '/api/machines', deep)).status).toBeLessThan(500);
-      expect((await send('GET', '/api/health', null)).status).toBe(200);
-    },
-    60_000,
-  );
+  it('of two megabytes are refused by size and leave the server answering', async () => {
+    const big = JSON.stringify({ document: screwMachine('x'.repeat(2_000_000)) });
+    for (let count = 0; count < BIG_BODY_COUNT; count += 1) expect((await send('POST', '/api/machines', big)).status).toBe(413);
+    const deep = `{"document":${'['.repeat(200_000)}${']'.repeat(200_000)}}`;
+    expect((await send('POST', '/api/machines', deep)).status).toBeLessThan(500);
+    expect((await send('GET', '/api/health', null)).status).toBe(200);
+  }, 60_000);
 });

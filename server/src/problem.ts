@@ -58,6 +58,11 @@ function problemsOf(error: ValidationError): Problem[] {
   return leaves.slice(0, PROBLEM_LIMIT);
 }
 
+/** The id that the answer and the log both carry. */
+export function requestId(request: Request): string {
+  return request.id as string;
+}
+
 export function sendProblem(request: Request, response: Response, problem: ApiProblem): void {
   const [status, title] = PROBLEMS[problem.code];
   const body: ProblemDetails = {
@@ -65,7 +70,7 @@ export function sendProblem(request: Request, response: Response, problem: ApiPr
     title,
     status,
     detail: problem.detail,
-    instance: String(request.id),
+    instance: requestId(request),
     ...problem.extra,
   };
   response.status(status).type('application/problem+json').send(JSON.stringify(body));

@@ -81,10 +81,17 @@ describe('step check', () => {
   });
 
   it('suggests old / k for a small error of a dimension', () => {
-    const machine = screwMachine((axis) => ({ ...axis, transmission: { ...axis.transmission, specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9') } } }));
+    const machine = screwMachine((axis) => ({
+      ...axis,
+      transmission: { ...axis.transmission, specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9') } },
+    }));
     const turn = Math.PI * 30;
     const long = [1000, 2000, 4000, 8000].map((steps) => `${((steps / 800) * turn * 1.01).toFixed(3)} mm`);
-    const result = evaluate(machine, planOf({ targets: [1000, 2000, 4000, 8000], instrument: { ...planOf().instrument, resolution: quantityOf('0.001 mm') } as StepCheckPlan['instrument'] }), readings(...long));
+    const result = evaluate(
+      machine,
+      planOf({ targets: [1000, 2000, 4000, 8000], instrument: { ...planOf().instrument, resolution: quantityOf('0.001 mm') } as StepCheckPlan['instrument'] }),
+      readings(...long),
+    );
     expect(result.suggestion.kind).toBe('set');
     const corrected = result.correctedStepsPerUnit;
     expect(corrected && rationalToNumber(corrected.ratio)).toBeCloseTo(800 / (turn / 1000) / 1.01, 1);
@@ -166,7 +173,11 @@ describe('scale fit', () => {
 
   it('refuses one reading and one distance, and says what is missing', () => {
     const one = fitScale([{ commanded: 10, measured: 10.1, approach: 'up' }], 0.001, 0);
-    const same = fitScale([10.1, 10.2, 10.1].map((measured) => ({ commanded: 10, measured, approach: 'up' as const })), 0.001, 0);
+    const same = fitScale(
+      [10.1, 10.2, 10.1].map((measured) => ({ commanded: 10, measured, approach: 'up' as const })),
+      0.001,
+      0,
+    );
     expect(one.kind === 'refused' && one.reason).toContain('two distances');
     expect(same.kind === 'refused' && same.reason).toContain('second distance');
   });

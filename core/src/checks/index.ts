@@ -16,4 +16,13 @@ export {
 } from './plan.js';
 export { judgeReturns, type ReturnJudgement } from './return-to-zero.js';
 export { fitScale, type Estimate, type ScaleFit, type ScalePoint } from './scale-fit.js';
-export { evaluateStepCheck, readingValue, travelDimension, type EnteredReading, type ReadPoint, type StepCheckEvaluation, type Suggestion, type VerdictWord } from './step-check.js';
+export {
+  evaluateStepCheck,
+  readingValue,
+  travelDimension,
+  type EnteredReading,
+  type ReadPoint,
+  type StepCheckEvaluation,
+  type Suggestion,
+  type VerdictWord,
+} from './step-check.js';

@@ -9,8 +9,20 @@ export const TARGET_LIMIT = 60;
 export const RUN_LIMIT = 30;
 
 const instrument = kinds({
-  linear: { name: text(120), form: choice('indicator', 'scale'), resolution: quantity('length', positive), tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })), scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })) },
-  rotary: { name: text(120), form: choice('indicator', 'scale'), resolution: quantity('angle', positive), tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })), scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })) },
+  linear: {
+    name: text(120),
+    form: choice('indicator', 'scale'),
+    resolution: quantity('length', positive),
+    tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })),
+    scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })),
+  },
+  rotary: {
+    name: text(120),
+    form: choice('indicator', 'scale'),
+    resolution: quantity('angle', positive),
+    tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })),
+    scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })),
+  },
 });
 
 /** A plan to command known counts of microsteps and measure what comes. */

@@ -62,7 +62,7 @@ export function fitScale(points: readonly ScalePoint[], resolutionUncertainty: n
     rows,
     points.map((point) => point.measured),
   );
-  if (!fit || fit.residualDeviation === null) return { kind: 'refused', reason: 'The readings do not separate scale, zero and reversal. Take more distances, each from both sides.' };
+  if (fit?.residualDeviation == null) return { kind: 'refused', reason: 'The readings do not separate scale, zero and reversal. Take more distances, each from both sides.' };
 
   const scatter = fit.residualDeviation;
   const variance = scatter ** 2 + resolutionUncertainty ** 2;

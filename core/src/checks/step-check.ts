@@ -109,7 +109,10 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
   const ranking = isScaleOff && fit.scale.value > 0 ? rankFaults(ratioFaults(context.axis, context.machine.kind), fit.scale.value, fit.scaleStandardUncertainty) : null;
   const judged = points.filter((point) => point.excluded === null);
   const remainingCount = planned.length - raw.length;
-  const verdict = verdictOf(judged.map((point) => point.conformity), remainingCount);
+  const verdict = verdictOf(
+    judged.map((point) => point.conformity),
+    remainingCount,
+  );
   return {
     planned,
     points,
@@ -130,7 +133,13 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
 /** A value in the reader's unit; an uncertainty is told by itself, to its own two digits. */
 type Tell = (value: number, uncertainty?: number) => string;
 
-function readPoints(planned: readonly PlannedReading[], plan: StepCheckPlan, entered: readonly EnteredReading[], dimension: Dimension, stepsExact: Exact): Omit<ReadPoint, 'conformity'>[] {
+function readPoints(
+  planned: readonly PlannedReading[],
+  plan: StepCheckPlan,
+  entered: readonly EnteredReading[],
+  dimension: Dimension,
+  stepsExact: Exact,
+): Omit<ReadPoint, 'conformity'>[] {
   const tilt = plan.instrument.tilt ? readQuantity(plan.instrument.tilt, 'angle').value : 0;
   // A later entry for the same place is a correction; the earlier one stays on record but does not count.
   const latest = new Map(entered.map((reading) => [reading.index, reading]));
@@ -196,17 +205,27 @@ function suggestionOf(fit: ScaleFit, ranking: Ranking | null, verdict: VerdictWo
   const percent = (value: number): string => `${(value * 100).toPrecision(2)} %`;
   const off = fit.scale.value - 1;
   const interval = `scale ${fit.scale.value.toPrecision(6)} ± ${percent(fit.scale.expanded)} (95 %)`;
-  if (!(fit.scale.value > 0)) return { kind: 'measure-more', reason: 'The carriage ran the wrong way. Swap the two leads of one coil, or turn the direction round in the controller, and measure again.' };
+  if (!(fit.scale.value > 0))
+    return { kind: 'measure-more', reason: 'The carriage ran the wrong way. Swap the two leads of one coil, or turn the direction round in the controller, and measure again.' };
   if (!ranking && verdict === 'not-true') {
-    return { kind: 'measure-more', reason: `The error does not grow with distance (${interval}), so no setting mends it. Read the worst place again: it may be misread, and is then left out with a reason; else look at reversal, return and coupling.` };
+    return {
+      kind: 'measure-more',
+      reason: `The error does not grow with distance (${interval}), so no setting mends it. Read the worst place again: it may be misread, and is then left out with a reason; else look at reversal, return and coupling.`,
+    };
   }
   if (!ranking) return { kind: 'keep', reason: `Not significant, leave it: ${interval} holds 1, so the setting stays exactly as it is.` };
   const [first] = ranking.faults;
   if (first && first.chance >= NAMED_CHANCE) return { kind: 'fault', reason: `${first.fault.sentence} Measured ${interval}.` };
   if (Math.abs(off) > TRIM_MOST) {
-    return { kind: 'set', reason: `${interval}: no single usual mistake explains ${percent(Math.abs(off))}. Look for a part that is not what was entered before trimming the number.` };
+    return {
+      kind: 'set',
+      reason: `${interval}: no single usual mistake explains ${percent(Math.abs(off))}. Look for a part that is not what was entered before trimming the number.`,
+    };
   }
-  return { kind: 'set', reason: `${interval}${remainingCount > 0 ? `, with ${remainingCount} readings to come` : ''}: a dimension is a little off. The corrected setting makes it 1.` };
+  return {
+    kind: 'set',
+    reason: `${interval}${remainingCount > 0 ? `, with ${remainingCount} readings to come` : ''}: a dimension is a little off. The corrected setting makes it 1.`,
+  };
 }
 
 /** Old / k as a decimal that can be typed into a controller. */
@@ -224,7 +243,8 @@ function notesOf(fit: ScaleFit, returns: ReturnJudgement, plan: StepCheckPlan, r
         : `No lost motion shown at reversal (${tell(value, expanded)} ± ${tell(expanded, expanded)}).`,
     );
   } else if (plan.approach === 'one-way') notes.push('Read from one side only, so backlash does not show here.');
-  if (fit.kind === 'fitted' && fit.offset && Math.abs(fit.offset.value) > fit.offset.expanded) notes.push(`The zero is off by ${tell(fit.offset.value, fit.offset.expanded)} ± ${tell(fit.offset.expanded, fit.offset.expanded)} at every distance.`);
+  if (fit.kind === 'fitted' && fit.offset && Math.abs(fit.offset.value) > fit.offset.expanded)
+    notes.push(`The zero is off by ${tell(fit.offset.value, fit.offset.expanded)} ± ${tell(fit.offset.expanded, fit.offset.expanded)} at every distance.`);
   notes.push(...returnNotes(returns, tell));
   const turn = reckoner.value(stepsPerMotorTurn);
   if (turn !== null && plan.targets.every((target) => Math.abs(target / turn - Math.round(target / turn)) < 1e-3))

@@ -55,7 +55,8 @@ function separatingMeasurement(ranked: readonly RankedFault[]): string | null {
   const rivals = others.filter((item) => first && item.chance * TIE_FACTOR > first.chance);
   if (!first || rivals.length === 0) return null;
   const sides = new Set([first, ...rivals].map((item) => item.fault.side));
-  if (sides.size > 1 && sides.has('motor')) return 'Mark the motor’s shaft and count its turns for a known number of steps: a wrong microstep or step angle shows there, a wrong screw, belt or gear does not.';
+  if (sides.size > 1 && sides.has('motor'))
+    return 'Mark the motor’s shaft and count its turns for a known number of steps: a wrong microstep or step angle shows there, a wrong screw, belt or gear does not.';
   if (sides.has('motor')) return 'Count the steps of one turn of the motor with the microsteps set to full steps: that separates step angle from microsteps.';
   if (sides.has('reading') && sides.size > 1) return 'Read one long move with a rule to see whether the units agree.';
   return 'Count teeth and starts by hand, and measure ten threads or teeth with callipers.';

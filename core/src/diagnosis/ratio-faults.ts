@@ -19,7 +19,29 @@ export interface RatioFault {
 
 const MICROSTEP_DIVISORS = [1, 2, 4, 8, 16, 32, 64, 128, 256];
 /** Metric and inch screw pitches in common use, as they are typed. */
-const COMMON_PITCHES = ['1 mm', '1.25 mm', '1.5 mm', '1.75 mm', '2 mm', '2.5 mm', '3 mm', '4 mm', '5 mm', '6 mm', '8 mm', '10 mm', '5 tpi', '8 tpi', '10 tpi', '12 tpi', '13 tpi', '16 tpi', '18 tpi', '20 tpi', '24 tpi'];
+const COMMON_PITCHES = [
+  '1 mm',
+  '1.25 mm',
+  '1.5 mm',
+  '1.75 mm',
+  '2 mm',
+  '2.5 mm',
+  '3 mm',
+  '4 mm',
+  '5 mm',
+  '6 mm',
+  '8 mm',
+  '10 mm',
+  '5 tpi',
+  '8 tpi',
+  '10 tpi',
+  '12 tpi',
+  '13 tpi',
+  '16 tpi',
+  '18 tpi',
+  '20 tpi',
+  '24 tpi',
+];
 const COMMON_BELT_PITCHES = ['2 mm', '3 mm', '5 mm', '8 mm', '0.08 in', '0.2 in'];
 const COMMON_MODULES = ['0.5 mm', '0.8 mm', '1 mm', '1.25 mm', '1.5 mm', '2 mm', '2.5 mm', '3 mm'];
 const COMMON_STEP_ANGLES = ['0.9 °', '1.8 °', '3.6 °', '3.75 °', '7.5 °', '11.25 °', '15 °'];
@@ -111,26 +133,26 @@ const STAGE_WORDS: Readonly<Record<Stage['kind'], { readonly driver: string; rea
 };
 
 function reductionFaults({ reduction }: Axis): RatioFault[] {
-  const withStage = (index: number, change: Partial<Stage>) => (axis: Axis): Axis => ({
-    ...axis,
-    reduction: axis.reduction.map((stage, place) => (place === index ? { ...stage, ...change } : stage)),
-    setting: null,
-  });
+  const withStage =
+    (index: number, change: Partial<Stage>) =>
+    (axis: Axis): Axis => ({
+      ...axis,
+      reduction: axis.reduction.map((stage, place) => (place === index ? { ...stage, ...change } : stage)),
+      setting: null,
+    });
   return reduction.flatMap((stage, index) => {
     const words = STAGE_WORDS[stage.kind];
     const miscounts = (teeth: number): number[] => (stage.kind === 'worm' && teeth <= 4 ? [1, 2, 3, 4] : around(teeth)).filter((real) => real !== teeth);
     const unitOf = (end: 'driver' | 'driven'): string => (stage.kind === 'worm' && end === 'driver' ? 'starts' : words.unit);
     const ends = (['driver', 'driven'] as const).flatMap((end) =>
-      miscounts(stage[end]).map(
-        (real): RatioFault => ({
-          id: `reduction-${index}-${end}-${real}`,
-          side: 'after-motor',
-          factor: end === 'driver' ? real / stage.driver : stage.driven / real,
-          commonness: 2,
-          sentence: `The ${words[end]} has ${real} ${unitOf(end)}, not ${stage[end]}.`,
-          correct: withStage(index, { [end]: real }),
-        }),
-      ),
+      miscounts(stage[end]).map((real): RatioFault => ({
+        id: `reduction-${index}-${end}-${real}`,
+        side: 'after-motor',
+        factor: end === 'driver' ? real / stage.driver : stage.driven / real,
+        commonness: 2,
+        sentence: `The ${words[end]} has ${real} ${unitOf(end)}, not ${stage[end]}.`,
+        correct: withStage(index, { [end]: real }),
+      })),
     );
     const inverse: RatioFault = {
       id: `reduction-${index}-inverted`,
@@ -138,7 +160,7 @@ function reductionFaults({ reduction }: Axis): RatioFault[] {
       factor: (stage.driven / stage.driver) ** 2,
       commonness: 1,
       sentence: `Driver and driven are the wrong way round: ${stage.driven} drives ${stage.driver}.`,
-      correct: withStage(index, { driver: stage.driven, driven: stage.driver } as Partial<Stage>),
+      correct: withStage(index, { driver: stage.driven, driven: stage.driver }),
     };
     return stage.driver === stage.driven || stage.kind === 'worm' ? ends : [...ends, inverse];
   });
@@ -150,21 +172,21 @@ function around(teeth: number): number[] {
 
 function transmissionFaults({ transmission }: Axis): RatioFault[] {
   const { specification } = transmission;
-  const replace = (change: TransmissionSpecification) => (axis: Axis): Axis => ({ ...axis, transmission: { ...axis.transmission, specification: change }, setting: null });
+  const replace =
+    (change: TransmissionSpecification) =>
+    (axis: Axis): Axis => ({ ...axis, transmission: { ...axis.transmission, specification: change }, setting: null });
   switch (specification.kind) {
     case 'screw': {
       const starts = [1, 2, 3, 4, 6, 8]
         .filter((real) => real !== specification.starts)
-        .map(
-          (real): RatioFault => ({
-            id: `starts-${real}`,
-            side: 'after-motor',
-            factor: real / specification.starts,
-            commonness: specification.starts === 1 && (real === 2 || real === 4) ? 4 : 1,
-            sentence: `The screw has ${real} ${real === 1 ? 'start' : 'starts'}, not ${specification.starts}: lead is starts times pitch.`,
-            correct: replace({ ...specification, starts: real }),
-          }),
-        );
+        .map((real): RatioFault => ({
+          id: `starts-${real}`,
+          side: 'after-motor',
+          factor: real / specification.starts,
+          commonness: specification.starts === 1 && (real === 2 || real === 4) ? 4 : 1,
+          sentence: `The screw has ${real} ${real === 1 ? 'start' : 'starts'}, not ${specification.starts}: lead is starts times pitch.`,
+          correct: replace({ ...specification, starts: real }),
+        }));
       return [...starts, ...sizeFaults('pitch', 'screw’s pitch', specification.pitch, COMMON_PITCHES, (pitch) => replace({ ...specification, pitch }))];
     }
     case 'belt':
@@ -222,7 +244,14 @@ function readingFaults(axis: Axis, machineKind: MachineKind): RatioFault[] {
   if (axis.job.kind !== 'linear') return [];
   const faults: RatioFault[] = [
     { id: 'read-in-inches', side: 'reading', factor: 1 / 25.4, commonness: 4, sentence: 'Inches were entered as millimetres, or the controller works in inches.', correct: null },
-    { id: 'read-in-millimetres', side: 'reading', factor: 25.4, commonness: 4, sentence: 'Millimetres were entered as inches, or the controller works in millimetres.', correct: null },
+    {
+      id: 'read-in-millimetres',
+      side: 'reading',
+      factor: 25.4,
+      commonness: 4,
+      sentence: 'Millimetres were entered as inches, or the controller works in millimetres.',
+      correct: null,
+    },
   ];
   if (machineKind !== 'lathe') return faults;
   return [

@@ -60,7 +60,9 @@ describe('step resolution', () => {
     expect(reckoner.value(stepsPerMotorTurn)).toBe(800);
     expect((reckoner.value(travelPerTurn) ?? 0) / 0.0254).toBeCloseTo(0.05, 12);
     if (steps.kind !== 'value' || !steps.exact) throw new Error('exact steps expected');
-    expect(equalExact(steps.exact, exact(rational(80_000_000, 127)))).withContext('80000/127 a millimetre').toBeTrue();
+    expect(equalExact(steps.exact, exact(rational(80_000_000, 127))))
+      .withContext('80000/127 a millimetre')
+      .toBeTrue();
     expect(travelOfSteps(600, steps.exact) / 0.0254).toBeCloseTo(0.0375, 14);
     expect(travelOfSteps(200, steps.exact) / 0.0254).toBeCloseTo(0.0125, 14);
   });
@@ -87,7 +89,9 @@ describe('step resolution', () => {
   });
 
   it('keeps π apart: a module rack has 800/π steps for every π it moves', () => {
-    const outcome = new Reckoner(firstAxis(withTransmission({ kind: 'rack', size: 'module', tooth: quantityOf('1 mm'), teeth: 20, efficiency: quantityOf('0.9') }))).get(exactStepsPerUnit);
+    const outcome = new Reckoner(firstAxis(withTransmission({ kind: 'rack', size: 'module', tooth: quantityOf('1 mm'), teeth: 20, efficiency: quantityOf('0.9') }))).get(
+      exactStepsPerUnit,
+    );
     expect(outcome.kind === 'value' && outcome.exact && equalExact(outcome.exact, exact(rational(40_000), -1))).toBeTrue();
   });
 
@@ -98,7 +102,7 @@ describe('step resolution', () => {
         const machine = screwMachine((axis) => ({
           ...axis,
           driver: { ...axis.driver, microsteps },
-          reduction: reduction as Axis['reduction'],
+          reduction: reduction,
           transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('2 mm'), starts, efficiency: quantityOf('0.3') } },
         }));
         const plain = reduction.reduce((ratio, item) => (ratio * item.driven) / item.driver, (200 * microsteps) / (0.002 * starts));
@@ -128,7 +132,8 @@ describe('step resolution', () => {
 describe('current limit', () => {
   const driverWith = (formula: Axis['driver']['specification']['formula'], limit: string): Machine =>
     screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf(limit), specification: { ...axis.driver.specification, formula } } }));
-  const sense = (gain: string, resistor: string, limit: string): number => of(driverWith({ kind: 'sense-resistor', gain: quantityOf(gain), senseResistor: quantityOf(resistor) }, limit), trimmerVoltage);
+  const sense = (gain: string, resistor: string, limit: string): number =>
+    of(driverWith({ kind: 'sense-resistor', gain: quantityOf(gain), senseResistor: quantityOf(resistor) }, limit), trimmerVoltage);
 
   // check value 8: common practice, no source
   it('row 8: gain 8: 0.70 V for 0.875 A and 0.80 V for 1 A at 0.1 Ω; 0.14 V for 0.35 A at 0.05 Ω; 0.85 V for 1.7 A at 0.0625 Ω', () => {
@@ -153,7 +158,12 @@ describe('current limit', () => {
 
   it('follows the school in force: crest equals the rated number, or its effective value does', () => {
     expect(of(screwMachine(), advisedLimit)).toBe(1.5);
-    expect(of(screwMachine((axis) => ({ ...axis, currentSchool: 'rms' })), advisedLimit)).toBeCloseTo(1.5 * Math.SQRT2, 12);
+    expect(
+      of(
+        screwMachine((axis) => ({ ...axis, currentSchool: 'rms' })),
+        advisedLimit,
+      ),
+    ).toBeCloseTo(1.5 * Math.SQRT2, 12);
   });
 
   it('gives 70.7 % of the holding torque when the crest is the rated number', () => {
@@ -169,24 +179,31 @@ describe('judgement', () => {
   });
 
   it('stops a limit above the motor and above the driver, in that order', () => {
-    const machine = screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('2.5 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } } }));
+    const machine = screwMachine((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, currentLimit: quantityOf('2.5 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } },
+    }));
     expect(findings(machine)).toEqual(['stop limit-above-motor', 'stop limit-above-driver']);
   });
 
   it('lets a limit typed equal to its bound pass', () => {
-    const machine = screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('2 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } } }));
+    const machine = screwMachine((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, currentLimit: quantityOf('2 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } },
+    }));
     expect(findings(machine)).toEqual([]);
   });
 
   it('warns near the driver’s voltage and stops beyond it', () => {
-    const at = (most: string): Machine => screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageMost: quantityOf(most) } } }));
+    const at = (most: string): Machine =>
+      screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageMost: quantityOf(most) } } }));
     expect(findings(at('35 V'))).toEqual([]);
     expect(findings(at('25 V'))).toEqual(['caution supply-above-driver']);
     expect(findings(at('20 V'))).toEqual(['stop supply-above-driver']);
   });
 
   it('stops a load above the holding torque, and then claims no lag', () => {
-    const machine = screwMachine((axis) => ({ ...axis, job: { ...axis.job, load: quantityOf('900 N') } as Axis['job'] }));
+    const machine = screwMachine((axis) => ({ ...axis, job: { ...axis.job, load: quantityOf('900 N') } }));
     expect(findings(machine)).toEqual(['stop load-above-hold']);
     expect(new Reckoner(firstAxis(machine)).get(loadLag).kind).toBe('impossible');
   });
@@ -203,7 +220,7 @@ describe('holding under load', () => {
     const machine = screwMachine((axis) => ({
       ...axis,
       transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('5 mm'), starts: 1, efficiency: quantityOf('1') } },
-      job: { ...axis.job, load: quantityOf(`${(0.45 * Math.SQRT1_2 * Math.PI) / 0.005} N`) } as Axis['job'],
+      job: { ...axis.job, load: quantityOf(`${(0.45 * Math.SQRT1_2 * Math.PI) / 0.005} N`) },
     }));
     expect(of(machine, loadLag)).toBeCloseTo((30 / 50 / 360) * 0.005, 12);
   });

@@ -27,7 +27,7 @@ export interface Finding {
 }
 
 type Judged = Pick<Finding, 'severity' | 'reason' | 'remedies'>;
-type RuleInputs = { readonly [key: string]: Field<AxisContext> | Figure<AxisContext> };
+type RuleInputs = Readonly<Record<string, Field<AxisContext> | Figure<AxisContext>>>;
 
 /** A rule of judgement on an axis: silent while its inputs are not known or all is well. */
 export interface Rule {
@@ -88,7 +88,11 @@ export const AXIS_RULES: readonly Rule[] = [
     inputs: { volts: field.supplyVoltage, most: field.driverVoltageMost },
     judge: ({ volts, most }, say) => {
       if (volts > most * ROUNDING)
-        return { severity: 'stop', reason: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`, remedies: ['Choose a lower supply voltage.', 'Choose a driver for more volts.'] };
+        return {
+          severity: 'stop',
+          reason: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`,
+          remedies: ['Choose a lower supply voltage.', 'Choose a driver for more volts.'],
+        };
       if (volts > most * VOLTAGE_SHARE_MOST)
         return {
           severity: 'caution',
@@ -185,7 +189,11 @@ export const AXIS_RULES: readonly Rule[] = [
     inputs: { nominal: field.gearheadNominal },
     judge: (_values, _say, { axis }) =>
       axis.motor.specification.gearhead?.stages.length === 0
-        ? { severity: 'caution', reason: 'Only the printed gearhead ratio is known. Printed ratios are often rounded; a turntable then creeps.', remedies: ['Count the teeth of each pair, or check a whole turn.'] }
+        ? {
+            severity: 'caution',
+            reason: 'Only the printed gearhead ratio is known. Printed ratios are often rounded; a turntable then creeps.',
+            remedies: ['Count the teeth of each pair, or check a whole turn.'],
+          }
         : null,
   }),
   rule({
@@ -194,7 +202,11 @@ export const AXIS_RULES: readonly Rule[] = [
     inputs: { microsteps: field.microsteps },
     judge: ({ microsteps }, _say, { axis }) =>
       microsteps > axis.driver.specification.finestMicrosteps
-        ? { severity: 'stop', reason: `1/${microsteps} is finer than the driver’s 1/${axis.driver.specification.finestMicrosteps}.`, remedies: ['Choose coarser microsteps.', 'Choose another driver.'] }
+        ? {
+            severity: 'stop',
+            reason: `1/${microsteps} is finer than the driver’s 1/${axis.driver.specification.finestMicrosteps}.`,
+            remedies: ['Choose coarser microsteps.', 'Choose another driver.'],
+          }
         : null,
   }),
 ];

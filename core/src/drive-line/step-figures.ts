@@ -12,7 +12,13 @@ const lengthDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' 
 
 /** Ratio 1 where the motor has no gearhead; the teeth where they are known; else the printed ratio has to be believed. */
 const noGearhead: Law<C> = law({ formula: '1', source: 'No gearhead', inputs: {}, compute: () => 1, exact: () => exact(1) });
-const gearheadFromTeeth: Law<C> = law({ formula: '{teeth}', source: DEFINITION, inputs: { teeth: field.gearheadTeeth }, compute: ({ teeth }) => teeth, exact: ({ teeth }) => teeth });
+const gearheadFromTeeth: Law<C> = law({
+  formula: '{teeth}',
+  source: DEFINITION,
+  inputs: { teeth: field.gearheadTeeth },
+  compute: ({ teeth }) => teeth,
+  exact: ({ teeth }) => teeth,
+});
 const gearheadFromPrint: Law<C> = law({
   formula: '{nominal}',
   source: 'The printed ratio; teeth not known, so it may be rounded',
@@ -168,7 +174,13 @@ const fromParts: Law<C> = law({
   compute: ({ steps, travel }) => steps / travel,
   exact: ({ steps, travel }) => divideExact(steps, travel),
 });
-const fromCheck: Law<C> = law({ formula: '{set}', source: 'Correction applied from a step check', inputs: { set: field.setting }, compute: ({ set }) => set, exact: ({ set }) => set });
+const fromCheck: Law<C> = law({
+  formula: '{set}',
+  source: 'Correction applied from a step check',
+  inputs: { set: field.setting },
+  compute: ({ set }) => set,
+  exact: ({ set }) => set,
+});
 
 export const exactStepsPerUnit = figure<C>({
   id: 'exact-steps-per-unit',

@@ -40,7 +40,12 @@ export const advisedLimit = figure<C>({
 
 /** The limit that was set, or while none is, the one that the motor allows. */
 const limitSet: Law<C> = law({ formula: '{set}', source: 'As set', inputs: { set: field.currentLimit }, compute: ({ set }) => set });
-const limitAdvised: Law<C> = law({ formula: '{advised}', source: 'None set yet: the limit that the motor allows', inputs: { advised: advisedLimit }, compute: ({ advised }) => advised });
+const limitAdvised: Law<C> = law({
+  formula: '{advised}',
+  source: 'None set yet: the limit that the motor allows',
+  inputs: { advised: advisedLimit },
+  compute: ({ advised }) => advised,
+});
 
 export const limitInForce = figure<C>({
   id: 'limit-in-force',
@@ -105,7 +110,8 @@ export const torqueAtLimit = figure<C>({
   dimension: 'torque',
   law: law({
     formula: '{hold} · {peak} / (√2 · {rated})',
-    source: 'Holding torque is stated with two phases on at rated current, which is a current vector of √2 · I_rated; torque is proportional to it (two-phase hybrid motor without saturation, standard derivation)',
+    source:
+      'Holding torque is stated with two phases on at rated current, which is a current vector of √2 · I_rated; torque is proportional to it (two-phase hybrid motor without saturation, standard derivation)',
     inputs: { hold: field.holdingTorque, peak: limitInForce, rated: field.ratedCurrent },
     compute: ({ hold, peak, rated }) => (hold * peak) / (Math.SQRT2 * rated),
   }),
@@ -158,7 +164,8 @@ export const loadLag = figure<C>({
   significant: 2,
   law: law({
     formula: 'asin({load} / {torque}) · (4 · {microsteps} / {steps}) · {travel} / 2π',
-    source: 'Load angle of a sinusoidal torque-angle curve: asin(T/T_hold) electrical, over the rotor’s teeth (standard derivation); the rotor has a quarter as many teeth as full steps',
+    source:
+      'Load angle of a sinusoidal torque-angle curve: asin(T/T_hold) electrical, over the rotor’s teeth (standard derivation); the rotor has a quarter as many teeth as full steps',
     inputs: { load: loadAtMotor, torque: torqueAtLimit, steps: stepsPerMotorTurn, microsteps: field.microsteps, travel: travelPerMotorTurn },
     refuse: ({ load, torque }) => (load > torque ? 'The load is greater than the holding torque, so no notch holds.' : null),
     compute: ({ load, torque, steps, microsteps, travel }) => (Math.asin(load / torque) * 4 * microsteps * travel) / (steps * 2 * Math.PI),

@@ -7,7 +7,19 @@ import { checkMachine, machineJsonSchema, newMachine, quantityOf, type Machine }
 import { newPart, PART_KINDS, type Part } from '../parts/index.js';
 import { exact, preferredUnit, rational } from '../quantity/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
-import { readCsv, readMachineJson, readPartsCsv, readPartsJson, readReadingsCsv, writeCsv, writeMachineJson, writeMoveList, writePartsCsv, writePartsJson, writeReadingsCsv } from './index.js';
+import {
+  readCsv,
+  readMachineJson,
+  readPartsCsv,
+  readPartsJson,
+  readReadingsCsv,
+  writeCsv,
+  writeMachineJson,
+  writeMoveList,
+  writePartsCsv,
+  writePartsJson,
+  writeReadingsCsv,
+} from './index.js';
 
 describe('machine document', () => {
   const examples: readonly Machine[] = [screwMachine(), cannedMotorMachine(), newMachine('Feeder “2”', 'feeder')];
@@ -37,7 +49,9 @@ describe('machine document', () => {
 
   it('is published with the schema that the program checks by', () => {
     const published = readFileSync(new URL('../../../docs/formats/machine.schema.json', import.meta.url), 'utf8');
-    expect(published).withContext('run npm run schema').toBe(`${JSON.stringify(machineJsonSchema(), null, 2)}\n`);
+    expect(published)
+      .withContext('run npm run schema')
+      .toBe(`${JSON.stringify(machineJsonSchema(), null, 2)}\n`);
   });
 
   it('is refused with the path of every problem', () => {
@@ -64,7 +78,7 @@ describe('machine document', () => {
 });
 
 describe('CSV', () => {
-  const cell = fc.string({ maxLength: 20 }).map((text) => text.replace(/\u0000/g, ''));
+  const cell = fc.string({ maxLength: 20 }).map((text) => text.replaceAll('\u0000', ''));
 
   it('is read by a reference library as it was written', () => {
     fc.assert(
@@ -89,7 +103,14 @@ describe('CSV', () => {
   });
 
   it('reads semicolons, tabs, byte order marks and lone line feeds', () => {
-    for (const source of ['\ufeffa;b\n1,5;2\n', 'a\tb\n1,5\t2', '"a","b"\r\n"1,5","2"\r\n\r\n']) expect(readCsv(source)).toEqual({ ok: true, value: [['a', 'b'], ['1,5', '2']] });
+    for (const source of ['\ufeffa;b\n1,5;2\n', 'a\tb\n1,5\t2', '"a","b"\r\n"1,5","2"\r\n\r\n'])
+      expect(readCsv(source)).toEqual({
+        ok: true,
+        value: [
+          ['a', 'b'],
+          ['1,5', '2'],
+        ],
+      });
   });
 
   it('names the line of a fault', () => {
@@ -102,7 +123,10 @@ describe('parts files', () => {
   const can = cannedMotorMachine().axes[0]?.motor.specification;
   const parts: readonly Part[] = [
     ...PART_KINDS.map((kind) => newPart(kind, `${kind}, "plain"`)).filter((part) => part.kind !== 'transmission'),
-    { ...(newPart('motor', 'can-stack') as Extract<Part, { kind: 'motor' }>), ...(can ? { specification: { ...can, stepAngle: quantityOf('11.25 °', 'part'), gearhead: can.gearhead && { ...can.gearhead, nominal: quantityOf('64', 'part') } } } : {}) },
+    {
+      ...(newPart('motor', 'can-stack') as Extract<Part, { kind: 'motor' }>),
+      ...(can ? { specification: { ...can, stepAngle: quantityOf('11.25 °', 'part'), gearhead: can.gearhead && { ...can.gearhead, nominal: quantityOf('64', 'part') } } } : {}),
+    },
     {
       kind: 'driver',
       name: '=SUM(A1)',
@@ -115,7 +139,12 @@ describe('parts files', () => {
         finestMicrosteps: 16,
       },
     },
-    { kind: 'transmission', name: 'rack', note: '', specification: { kind: 'rack', size: 'module', tooth: quantityOf('1 mm', 'part'), teeth: 22, efficiency: quantityOf('0.9', 'part') } },
+    {
+      kind: 'transmission',
+      name: 'rack',
+      note: '',
+      specification: { kind: 'rack', size: 'module', tooth: quantityOf('1 mm', 'part'), teeth: 22, efficiency: quantityOf('0.9', 'part') },
+    },
   ];
 
   it('come back from CSV and JSON as they were', () => {
@@ -170,7 +199,10 @@ describe('readings file', () => {
       ] as const) {
         const program = writeMoveList(plan, { letter: 'X', stepsPerUnit, unit: preferredUnit('length', system), feed: 300, title: 'Step check (X) – “fine”' });
         if (!program.ok) throw new Error(program.error);
-        const words = program.value.replace(/\([^)]*\)/g, '').split(/\s+/).filter((word) => word !== '');
+        const words = program.value
+          .replace(/\([^)]*\)/g, '')
+          .split(/\s+/)
+          .filter((word) => word !== '');
         for (const word of words) expect(word).toMatch(/^(G1|G20|G21|G90|G92|G92\.1|G94|M0|M2|F\d+(\.\d+)?|X-?\d+(\.\d+)?)$/);
         expect(program.value).toMatch(/^[\x20-\x7e\n]*$/);
         const perStep = travelOfSteps(1, stepsPerUnit) / (symbol === 'mm' ? 0.001 : 0.0254);

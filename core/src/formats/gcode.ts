@@ -73,7 +73,10 @@ export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Re
 }
 
 function trimmed(value: number, decimals: number): string {
-  const text = value.toFixed(decimals).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+  const text = value
+    .toFixed(decimals)
+    .replace(/(\.\d*?)0+$/, '$1')
+    .replace(/\.$/, '');
   return text === '-0' ? '0' : text;
 }
 

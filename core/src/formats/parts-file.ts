@@ -22,7 +22,7 @@ function specificationText(kind: PartKind, key: string): (part: Part) => string 
   return (part) => {
     if (part.kind !== kind) return '';
     const value = (part.specification as Readonly<Record<string, unknown>>)[key];
-    return typeof value === 'object' ? quantityText(value as Quantity | null) : value === undefined ? '' : String(value);
+    return typeof value === 'object' ? quantityText(value as Quantity | null) : typeof value === 'number' || typeof value === 'string' ? String(value) : '';
   };
 }
 
@@ -44,7 +44,10 @@ const COLUMNS: readonly Column[] = [
   { name: 'gearhead_teeth', write: (part) => (part.kind === 'motor' ? (part.specification.gearhead?.stages ?? []).map(stageText).join(' ') : '') },
   { name: 'current_formula', write: (part) => (part.kind === 'driver' ? (part.specification.formula?.kind ?? '') : '') },
   { name: 'gain', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.gain.text : '') },
-  { name: 'sense_resistor', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.senseResistor.text : '') },
+  {
+    name: 'sense_resistor',
+    write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.senseResistor.text : ''),
+  },
   { name: 'slope', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.slope.text : '') },
   { name: 'slope_reads', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.reads : '') },
   column('current_most', 'driver', 'currentMost'),
@@ -99,7 +102,9 @@ export function readPartsJson(source: string): Result<readonly Part[]> {
 
 function collect(results: readonly Result<Part>[], place: (index: number) => string): Result<readonly Part[]> {
   if (results.length > PART_LIMIT) return failure([{ path: '', message: `has more than ${PART_LIMIT} parts` }]);
-  const problems = results.flatMap((result, index) => (result.ok ? [] : result.error.map(({ path, message }) => ({ path: path === '' ? place(index) : `${place(index)}, ${path}`, message }))));
+  const problems = results.flatMap((result, index) =>
+    result.ok ? [] : result.error.map(({ path, message }) => ({ path: path === '' ? place(index) : `${place(index)}, ${path}`, message })),
+  );
   return problems.length > 0 ? failure(problems) : success(results.flatMap((result) => (result.ok ? [result.value] : [])));
 }
 
@@ -132,7 +137,10 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         resistance: of('resistance'),
         inductance: of('inductance'),
         rotorInertia: of('rotor_inertia'),
-        gearhead: cell(cells, 'gearhead_ratio') === '' && cell(cells, 'gearhead_teeth') === '' ? null : { nominal: of('gearhead_ratio'), stages: stagesOfText(cell(cells, 'gearhead_teeth')) },
+        gearhead:
+          cell(cells, 'gearhead_ratio') === '' && cell(cells, 'gearhead_teeth') === ''
+            ? null
+            : { nominal: of('gearhead_ratio'), stages: stagesOfText(cell(cells, 'gearhead_teeth')) },
       };
     case 'driver':
       return {

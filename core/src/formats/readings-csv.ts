@@ -16,7 +16,9 @@ export function writeReadingsCsv(planned: readonly PlannedReading[], entered: re
       item.approach,
       item.isReturn ? 'return' : 'target',
       // Plain digits: thin spaces between thousands would not be a number to a spreadsheet.
-      formatNumber(inUnit(commandedOf(item.target), unit), { decimals: 6 }).replace(/\u202f/g, '').replace('−', '-'),
+      formatNumber(inUnit(commandedOf(item.target), unit), { decimals: 6 })
+        .replace(/\u202f/g, '')
+        .replace('−', '-'),
       unit.symbol,
       reading?.text ?? '',
       reading?.excluded ?? '',

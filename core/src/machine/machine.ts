@@ -223,7 +223,8 @@ function referenceProblems(machine: Machine): Problem[] {
   machine.axes.forEach((item, index) => {
     const path = `axes.${index}`;
     if (item.supply !== null && !supplyIds.includes(item.supply)) problems.push({ path: `${path}.supply`, message: 'names a supply that is not there' });
-    if ((item.transmission.specification.kind === 'rotary') !== (item.job.kind === 'rotary')) problems.push({ path: `${path}.job.kind`, message: 'must be rotary exactly when the axis turns' });
+    if ((item.transmission.specification.kind === 'rotary') !== (item.job.kind === 'rotary'))
+      problems.push({ path: `${path}.job.kind`, message: 'must be rotary exactly when the axis turns' });
     if (item.setting !== null && item.setting.kind !== item.job.kind) problems.push({ path: `${path}.setting.kind`, message: 'must match the job' });
   });
   return problems;

@@ -1,7 +1,7 @@
 import { parseQuantity, unitsOf, type Dimension, type Problem } from '../quantity/index.js';
 
 /** The part of JSON Schema (draft 2020-12) that shapes describe themselves in. */
-export type JsonSchema = { readonly [keyword: string]: unknown };
+export type JsonSchema = Readonly<Record<string, unknown>>;
 
 /**
  * One declaration of a piece of an open document, from which come its TypeScript type, its check and its JSON Schema,
@@ -87,7 +87,7 @@ export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonl
   });
 }
 
-type Fields = { readonly [key: string]: Shape<unknown> };
+type Fields = Readonly<Record<string, Shape<unknown>>>;
 type RecordOf<F extends Fields> = { readonly [K in keyof F]: Of<F[K]> };
 
 function isPlainObject(value: unknown): value is Record<string, unknown> {

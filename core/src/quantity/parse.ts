@@ -72,7 +72,7 @@ function parseCompound(text: string, dimension: Dimension): ParsedQuantity | nul
     const spelling = split && /^[^\d\s.,]+/.exec(split.spelling)?.[0];
     const found = spelling ? findUnit(angleMark(spelling, dimension), dimension) : null;
     const next = found ? ladder.indexOf(found.symbol) : -1;
-    if (!split || !spelling || !found || next <= rung || compareRational(split.number, ZERO) < 0) return null;
+    if (!split || !spelling || found === null || next <= rung || compareRational(split.number, ZERO) < 0) return null;
     total = addRational(total, multiplyExact(exact(split.number), found.factor).ratio);
     piPower = found.factor.piPower;
     written.push(`${split.numberText} ${found.symbol}`);
@@ -108,7 +108,7 @@ function unknownUnit(spelling: string, dimension: Dimension): string {
 /** Whole number within limits, e.g. a tooth count. */
 export function parseWhole(text: string, lowest: number, highest: number): Result<number, string> {
   const number = parseRational(text);
-  if (!number || number.denominator !== 1n) return failure('Enter a whole number.');
+  if (number?.denominator !== 1n) return failure('Enter a whole number.');
   const value = rationalToNumber(number);
   if (value < lowest || value > highest) return failure(`Use a whole number from ${lowest} to ${highest}.`);
   return success(value);

@@ -28,7 +28,8 @@ import {
 } from './index.js';
 
 const millimetre = preferredUnit('length', 'metric');
-const parse = (text: string, dimension: Dimension, fallback: Unit = preferredUnit(dimension, 'metric')): ReturnType<typeof parseQuantity> => parseQuantity(text, dimension, fallback);
+const parse = (text: string, dimension: Dimension, fallback: Unit = preferredUnit(dimension, 'metric')): ReturnType<typeof parseQuantity> =>
+  parseQuantity(text, dimension, fallback);
 const valueOf = (text: string, dimension: Dimension): number => {
   const parsed = parse(text, dimension);
   if (!parsed.ok) throw new Error(`${text}: ${parsed.error}`);
@@ -88,7 +89,9 @@ describe('rational', () => {
 
 describe('units', () => {
   it('are found by each of their own spellings', () => {
-    for (const unit of UNITS) for (const spelling of [unit.symbol, ...unit.aliases]) expect(findUnit(spelling, unit.dimension)?.factor).withContext(`${spelling} as ${unit.dimension}`).toEqual(unit.factor);
+    for (const unit of UNITS)
+      for (const spelling of [unit.symbol, ...unit.aliases])
+        expect(findUnit(spelling, unit.dimension)?.factor).withContext(`${spelling} as ${unit.dimension}`).toEqual(unit.factor);
   });
 
   // Factors from NIST Special Publication 811 (2008), appendix B.8, from memory; seven digits as printed there.
@@ -105,11 +108,17 @@ describe('units', () => {
       ['1 °', 'angle', 1.745329e-2],
       ['1 in/min', 'speed', 4.233333e-4],
     ];
-    for (const [text, dimension, value] of printed) expect(valueOf(text, dimension) / value).withContext(text).toBeCloseTo(1, 6);
+    for (const [text, dimension, value] of printed)
+      expect(valueOf(text, dimension) / value)
+        .withContext(text)
+        .toBeCloseTo(1, 6);
   });
 
   it('convert there and back', () => {
-    for (const unit of UNITS) expect(inUnit(valueOf(`7.25 ${unit.symbol}`, unit.dimension), unit)).withContext(`${unit.symbol} ${unit.dimension}`).toBeCloseTo(7.25, 12);
+    for (const unit of UNITS)
+      expect(inUnit(valueOf(`7.25 ${unit.symbol}`, unit.dimension), unit))
+        .withContext(`${unit.symbol} ${unit.dimension}`)
+        .toBeCloseTo(7.25, 12);
   });
 });
 

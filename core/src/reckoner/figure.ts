@@ -26,7 +26,7 @@ export interface Field<C> {
 }
 
 /** Inputs by the key under which the law's formula and compute know them. */
-export type Inputs<C> = { readonly [key: string]: Field<C> | Figure<C> };
+export type Inputs<C> = Readonly<Record<string, Field<C> | Figure<C>>>;
 type Values<I> = { readonly [K in keyof I]: number };
 type Exacts<I> = { readonly [K in keyof I]: Exact };
 

@@ -15,12 +15,18 @@ describe('reckoner', () => {
     reckoner.get(pulseRate);
     expect(reckoner.computedCount).withContext('nothing on the step side').toBe(start);
     reckoner.get(torqueAtLimit);
-    expect(reckoner.computedCount).withContext('the limit and the torque').toBe(start + 2);
+    expect(reckoner.computedCount)
+      .withContext('the limit and the torque')
+      .toBe(start + 2);
   });
 
   it('gives after any edit what a fresh reckoner gives', () => {
     const machines = [4, 16, 4, 8].map((microsteps, index) =>
-      screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, microsteps }, setting: index === 2 ? { kind: 'linear', stepsPerUnit: quantityOf('600 steps/mm'), reason: '' } : null })),
+      screwMachine((axis) => ({
+        ...axis,
+        driver: { ...axis.driver, microsteps },
+        setting: index === 2 ? { kind: 'linear', stepsPerUnit: quantityOf('600 steps/mm'), reason: '' } : null,
+      })),
     );
     const kept = new Reckoner(firstAxis(machines[0] ?? screwMachine()));
     for (const machine of machines) {
@@ -32,7 +38,9 @@ describe('reckoner', () => {
   it('carries assumptions through to the figures that rest on them', () => {
     const reckoner = new Reckoner(firstAxis(screwMachine()));
     const [rate, steps] = [reckoner.get(pulseRate), reckoner.get(stepsPerUnit)];
-    expect(rate.kind === 'value' && rate.isAssumed).withContext('the speed is assumed').toBeTrue();
+    expect(rate.kind === 'value' && rate.isAssumed)
+      .withContext('the speed is assumed')
+      .toBeTrue();
     expect(steps.kind === 'value' && steps.isAssumed).toBeFalse();
   });
 
@@ -73,7 +81,8 @@ describe('working', () => {
   });
 
   it('switches between schools of practice', () => {
-    const of = (currentSchool: Axis['currentSchool']): string => working(new Reckoner(firstAxis(screwMachine((axis) => ({ ...axis, currentSchool })))), limitInForce, 'metric').result;
+    const of = (currentSchool: Axis['currentSchool']): string =>
+      working(new Reckoner(firstAxis(screwMachine((axis) => ({ ...axis, currentSchool })))), limitInForce, 'metric').result;
     expect([of('crest'), of('rms')]).toEqual(['1.5\u00a0A', '2.121\u00a0A']);
   });
 });
@@ -90,8 +99,21 @@ describe('goal seek', () => {
   });
 
   it('finds a root at the end of a bracket', () => {
-    const x: Field<null> = { kind: 'field', id: 'x', name: 'x', symbol: 'x', dimension: 'ratio', read: () => ({ value: 2, exact: null, text: '2', from: 'typed', on: null, tolerance: null }) };
-    const square = figure<null>({ id: 'square', name: 'square', symbol: 'y', dimension: 'ratio', law: law({ formula: '{x}²', source: 'test', inputs: { x }, compute: (values) => values.x ** 2 }) });
+    const x: Field<null> = {
+      kind: 'field',
+      id: 'x',
+      name: 'x',
+      symbol: 'x',
+      dimension: 'ratio',
+      read: () => ({ value: 2, exact: null, text: '2', from: 'typed', on: null, tolerance: null }),
+    };
+    const square = figure<null>({
+      id: 'square',
+      name: 'square',
+      symbol: 'y',
+      dimension: 'ratio',
+      law: law({ formula: '{x}²', source: 'test', inputs: { x }, compute: (values) => values.x ** 2 }),
+    });
     const found = goalSeek(new Reckoner<null>(null), square, x, 4);
     expect(found.kind === 'found' && found.value).toBeCloseTo(2, 9);
   });

@@ -8,7 +8,10 @@ export type Outcome<C> =
   | { readonly kind: 'missing'; readonly fields: readonly Field<C>[] }
   | { readonly kind: 'impossible'; readonly reason: string };
 
-type FieldOutcome<C> = { readonly reading: Reading | null; readonly outcome: Outcome<C> };
+interface FieldOutcome<C> {
+  readonly reading: Reading | null;
+  readonly outcome: Outcome<C>;
+}
 
 interface FigureMemory<C> {
   generation: number;

@@ -87,7 +87,10 @@ function missingStep(machine: Machine, axis: Axis): NextStep | null {
   if (outcome?.kind !== 'missing') return null;
   const field = outcome.fields[0];
   const station = STATION_OF_FIELD.find(([prefix]) => field?.id.startsWith(prefix))?.[1] ?? 'motor';
-  return step(20, `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`, station === 'motor' ? 'Choose the motor' : 'Fill it in', { axisId: axis.id, station });
+  return step(20, `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`, station === 'motor' ? 'Choose the motor' : 'Fill it in', {
+    axisId: axis.id,
+    station,
+  });
 }
 
 function findingStep(machine: Machine, axis: Axis, say: Say): NextStep | null {
@@ -101,7 +104,14 @@ function assumedStep(axis: Axis): NextStep | null {
   const names = Object.entries({ travel, speed, tolerance, load })
     .filter(([, item]) => item?.from === 'assumed')
     .map(([name]) => name);
-  return names.length > 0 ? step(10, `Say what ${axis.letter} has to do: its ${names.join(', ')} ${names.length > 1 ? 'are guesses' : 'is a guess'}, and the judgement rests on ${names.length > 1 ? 'them' : 'it'}.`, 'Say the job', { axisId: axis.id }) : null;
+  return names.length > 0
+    ? step(
+        10,
+        `Say what ${axis.letter} has to do: its ${names.join(', ')} ${names.length > 1 ? 'are guesses' : 'is a guess'}, and the judgement rests on ${names.length > 1 ? 'them' : 'it'}.`,
+        'Say the job',
+        { axisId: axis.id },
+      )
+    : null;
 }
 
 function heldStep(machine: Machine): NextStep | null {
@@ -137,5 +147,7 @@ function reopenedStep(machine: Machine): NextStep | null {
 function signStep(machine: Machine): NextStep {
   const open = OPERATIONS.find(({ number }) => number !== 80 && operationState(machine, number).kind !== 'stamped');
   if (open) return step(open.number, `Every axis is measured true. Stamp ${open.name.toLowerCase()} when it is done.`, `Go to ${open.name.toLowerCase()}`);
-  return operationState(machine, 80).kind === 'stamped' ? step(80, 'This machine is signed off. Print its card and put it in the box.', 'Print the card') : step(80, 'Everything is stamped. Sign the machine off.', 'Sign off');
+  return operationState(machine, 80).kind === 'stamped'
+    ? step(80, 'This machine is signed off. Print its card and put it in the box.', 'Print the card')
+    : step(80, 'Everything is stamped. Sign the machine off.', 'Sign off');
 }

@@ -36,7 +36,7 @@ export function stepLines(axis: Axis): Lines {
   const { letter, motor, transmission } = axis;
   const { gearhead } = motor.specification;
   const { efficiency: _efficiency, ...geometry } = transmission.specification;
-  const shape = Object.entries(geometry).map(([key, value]) => `${key} ${typeof value === 'object' ? shown(value) : value}`);
+  const shape = Object.entries(geometry).map(([key, value]: [string, Quantity | string | number | null]) => `${key} ${typeof value === 'object' ? shown(value) : value}`);
   return [
     line(`${letter} step angle`, shown(motor.specification.stepAngle)),
     line(`${letter} microsteps`, axis.driver.microsteps),

@@ -53,9 +53,10 @@ describe('Student’s t', () => {
 describe('least squares', () => {
   // NIST Statistical Reference Datasets, Norris (linear regression, lower difficulty): certified values from memory,
   // B0 = -0.262323073774029, B1 = 1.00211681802045, residual SD = 0.884796396144373
-  const norris = `0.1 0.2;338.8 337.4;118.1 118.2;888.0 884.6;9.2 10.1;228.1 226.5;668.5 666.3;998.5 996.3;449.1 448.6;778.9 777.0;559.2 558.2;0.3 0.4;0.1 0.6;778.1 775.5;668.8 666.9;339.3 338.0;448.9 447.5;10.8 11.6;557.7 556.0;228.3 228.1;998.0 995.8;888.8 887.6;119.6 120.2;0.3 0.3;0.6 0.3;557.6 556.8;339.3 339.1;888.0 887.2;998.5 999.0;778.9 779.0;10.2 11.1;117.6 118.3;228.9 229.2;668.4 669.1;449.2 448.9;0.2 0.5`
-    .split(';')
-    .map((pair) => pair.split(' ').map(Number) as [number, number]);
+  const norris =
+    `0.1 0.2;338.8 337.4;118.1 118.2;888.0 884.6;9.2 10.1;228.1 226.5;668.5 666.3;998.5 996.3;449.1 448.6;778.9 777.0;559.2 558.2;0.3 0.4;0.1 0.6;778.1 775.5;668.8 666.9;339.3 338.0;448.9 447.5;10.8 11.6;557.7 556.0;228.3 228.1;998.0 995.8;888.8 887.6;119.6 120.2;0.3 0.3;0.6 0.3;557.6 556.8;339.3 339.1;888.0 887.2;998.5 999.0;778.9 779.0;10.2 11.1;117.6 118.3;228.9 229.2;668.4 669.1;449.2 448.9;0.2 0.5`
+      .split(';')
+      .map((pair) => pair.split(' ').map(Number) as [number, number]);
 
   it('reproduces certified linear regression', () => {
     const fit = leastSquares(
@@ -70,7 +71,16 @@ describe('least squares', () => {
   });
 
   it('refuses dependent columns and too few rows', () => {
-    expect(leastSquares([[1, 2], [2, 4], [3, 6]], [1, 2, 3])).toBeNull();
+    expect(
+      leastSquares(
+        [
+          [1, 2],
+          [2, 4],
+          [3, 6],
+        ],
+        [1, 2, 3],
+      ),
+    ).toBeNull();
     expect(leastSquares([[1, 2]], [1])).toBeNull();
   });
 
@@ -78,7 +88,10 @@ describe('least squares', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.double({ min: -5, max: 5, noNaN: true }), fc.double({ min: -5, max: 5, noNaN: true })), { minLength: 6, maxLength: 20 }), (pairs) => {
         const rows = pairs.map(([x], index) => [1, x, index ** 2]);
-        const fit = leastSquares(rows, pairs.map(([, y]) => y));
+        const fit = leastSquares(
+          rows,
+          pairs.map(([, y]) => y),
+        );
         for (let column = 0; column < 3; column += 1) {
           const product = fit ? fit.residuals.reduce((sum, residual, index) => sum + residual * (rows[index]?.[column] ?? 0), 0) : 0;
           expect(Math.abs(product)).toBeLessThan(1e-8);

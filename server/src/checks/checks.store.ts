@@ -107,7 +107,16 @@ export async function loadCheck(database: Database, machineId: string, checkId: 
 export async function listChecks(database: Database, machineId: string): Promise<readonly CheckSummary[]> {
   await loadMachine(database, machineId);
   const rows = await database
-    .select({ id: check.id, axisId: check.axisId, axisLetter: check.axisLetter, verdict: check.verdict, sentence: check.sentence, at: check.at, revision: revision.number, document: revision.document })
+    .select({
+      id: check.id,
+      axisId: check.axisId,
+      axisLetter: check.axisLetter,
+      verdict: check.verdict,
+      sentence: check.sentence,
+      at: check.at,
+      revision: revision.number,
+      document: revision.document,
+    })
     .from(check)
     .innerJoin(revision, eq(revision.id, check.revisionId))
     .where(eq(check.machineId, machineId))
@@ -127,11 +136,16 @@ export async function addReadings(database: Database, machineId: string, checkId
     const { row, document } = await findCheck(session, machineId, checkId, true);
     const context = contextOf(document, row.axisId);
     demandReadings(entered, row.plan, context);
-    const [last] = await session.select({ sequence: max(reading.sequence) }).from(reading).where(eq(reading.checkId, checkId));
+    const [last] = await session
+      .select({ sequence: max(reading.sequence) })
+      .from(reading)
+      .where(eq(reading.checkId, checkId));
     const first = (last?.sequence ?? 0) + 1;
     if (first + entered.length > READING_LIMIT) throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
     const at = new Date();
-    await session.insert(reading).values(entered.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
+    await session
+      .insert(reading)
+      .values(entered.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
     const evaluation = judge(context, row.plan, await readingsOf(session, checkId));
     await session.update(check).set({ verdict: evaluation.verdict, sentence: evaluation.sentence }).where(eq(check.id, checkId));
     if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {

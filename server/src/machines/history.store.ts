@@ -55,12 +55,23 @@ export async function importHistory(database: Database, history: MachineHistory)
     const now = new Date();
     await session.insert(machine).values({ id: machineId, version: 1, revisionCount: numbers.length, document: history.machine, createdAt: now, updatedAt: now });
     const revisionIds = history.revisions.map(() => newId());
-    await insertAll(session, revision, history.revisions.map((item, index) => ({ id: revisionIds[index] as string, machineId, number: item.number, reason: item.reason, document: item.document, at: new Date(item.at) })));
+    await insertAll(
+      session,
+      revision,
+      history.revisions.map((item, index) => ({
+        id: revisionIds[index] as string,
+        machineId,
+        number: item.number,
+        reason: item.reason,
+        document: item.document,
+        at: new Date(item.at),
+      })),
+    );
     const checkIds = new Map(references.map((reference) => [reference, newId()]));
     const revisionOf = (number: number): string => revisionIds[number - 1] as string;
     for (const item of history.checks) {
       const context = axisContext((history.revisions[item.revision - 1] as MachineHistory['revisions'][number]).document, item.axisId);
-      const fits = context && context.axis.job.kind === item.plan.instrument.kind && context.axis.job.kind === item.plan.tolerance.kind;
+      const fits = context !== null && context.axis.job.kind === item.plan.instrument.kind && context.axis.job.kind === item.plan.tolerance.kind;
       const evaluation = fits ? evaluateStepCheck(context, item.plan, item.readings, say) : null;
       if (!context || !evaluation) throw inconsistent(`check ${item.reference} does not fit the design it names`);
       const id = checkIds.get(item.reference) as string;
@@ -76,7 +87,19 @@ export async function importHistory(database: Database, history: MachineHistory)
         sentence: evaluation.sentence,
         at: new Date(item.at),
       });
-      await insertAll(session, reading, item.readings.map((entry, index) => ({ id: newId(), checkId: id, sequence: index + 1, place: entry.index, text: entry.text, excluded: entry.excluded ?? null, at: new Date(entry.at) })));
+      await insertAll(
+        session,
+        reading,
+        item.readings.map((entry, index) => ({
+          id: newId(),
+          checkId: id,
+          sequence: index + 1,
+          place: entry.index,
+          text: entry.text,
+          excluded: entry.excluded ?? null,
+          at: new Date(entry.at),
+        })),
+      );
     }
     await insertAll(
       session,

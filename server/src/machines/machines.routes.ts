@@ -4,7 +4,20 @@ import { inTransaction, type Database } from '../database/connection';
 import { writeLog } from '../log/log.store';
 import { bodyOf, idOf, numberOf } from '../validate';
 import { exportHistory, importHistory } from './history.store';
-import { applyDocument, createMachine, cutRevision, demandVersion, listMachines, listRevisions, loadMachine, loadRevision, lockMachine, opened, removeMachine, saveMachine } from './machines.store';
+import {
+  applyDocument,
+  createMachine,
+  cutRevision,
+  demandVersion,
+  listMachines,
+  listRevisions,
+  loadMachine,
+  loadRevision,
+  lockMachine,
+  opened,
+  removeMachine,
+  saveMachine,
+} from './machines.store';
 
 /** A machine with years of history. */
 const IMPORT_LIMIT = '8mb';

@@ -9,7 +9,9 @@ export function requirePassphrase(passphrase: string): RequestHandler {
   const wanted = digest(passphrase);
   return (request, response, next) => {
     const [scheme, encoded = ''] = (request.headers.authorization ?? '').split(' ');
-    const given = Buffer.from(encoded, 'base64').toString('utf8').replace(/^[^:]*:/, '');
+    const given = Buffer.from(encoded, 'base64')
+      .toString('utf8')
+      .replace(/^[^:]*:/, '');
     if (scheme?.toLowerCase() === 'basic' && timingSafeEqual(digest(given), wanted)) next();
     else {
       response.setHeader('WWW-Authenticate', 'Basic realm="Crisp Notch", charset="UTF-8"');

@@ -11,21 +11,29 @@ describe('security', () => {
 
   const withHeaders = (headers: Record<string, string>, method: 'get' | 'put' = 'get'): Promise<Response> =>
     Promise.resolve(
-      request(test.app)
-        [method]('/api/settings/preferences')
+      (method === 'put' ? request(test.app).put('/api/settings/preferences') : request(test.app).get('/api/settings/preferences'))
         .set(headers)
         .send(method === 'put' ? { units: 'metric', theme: 'day' } : undefined),
     );
 
   it('answers to its own names only, so that a rebound name reaches nothing', async () => {
-    for (const host of ['localhost:4173', '127.0.0.1', '[::1]:80', 'shed.example']) expect((await withHeaders({ Host: host })).status).withContext(host).toBe(200);
-    for (const host of ['evil.example', '127.0.0.1.evil.example', 'localhost.evil.example:4173', '']) expect((await withHeaders({ Host: host })).status).withContext(host).toBe(403);
+    for (const host of ['localhost:4173', '127.0.0.1', '[::1]:80', 'shed.example'])
+      expect((await withHeaders({ Host: host })).status)
+        .withContext(host)
+        .toBe(200);
+    for (const host of ['evil.example', '127.0.0.1.evil.example', 'localhost.evil.example:4173', ''])
+      expect((await withHeaders({ Host: host })).status)
+        .withContext(host)
+        .toBe(403);
   });
 
   it('takes no request that a page of another site makes', async () => {
     const own = { Host: 'localhost:4173' };
     expect((await withHeaders({ ...own, Origin: 'http://localhost:4173' }, 'put')).status).toBe(200);
-    for (const origin of ['http://evil.example', 'null', 'http://localhost:9999', 'file://']) expect((await withHeaders({ ...own, Origin: origin }, 'put')).status).withContext(origin).toBe(403);
+    for (const origin of ['http://evil.example', 'null', 'http://localhost:9999', 'file://'])
+      expect((await withHeaders({ ...own, Origin: origin }, 'put')).status)
+        .withContext(origin)
+        .toBe(403);
     expect((await withHeaders({ ...own, 'Sec-Fetch-Site': 'cross-site' }, 'put')).status).toBe(403);
     expect((await withHeaders({ ...own, 'Sec-Fetch-Site': 'same-origin' }, 'put')).status).toBe(200);
   });
@@ -40,7 +48,8 @@ describe('security', () => {
 
   it('asks for the passphrase where one is set', async () => {
     const guarded = await startTestApp({ passphrase: 'harbour wall' });
-    const ask = (header?: string): Promise<Response> => Promise.resolve(header ? request(guarded.app).get('/api/health').set('Authorization', header) : request(guarded.app).get('/api/health'));
+    const ask = (header?: string): Promise<Response> =>
+      Promise.resolve(header ? request(guarded.app).get('/api/health').set('Authorization', header) : request(guarded.app).get('/api/health'));
     const basic = (text: string): string => `Basic ${Buffer.from(text).toString('base64')}`;
     expect((await ask()).status).toBe(401);
     expect((await ask()).headers['www-authenticate']).toContain('Basic');

@@ -11,7 +11,7 @@ const A_YEAR_IN_MILLISECONDS = 365 * 24 * 3600 * 1000;
 function precompressed(folder: string): RequestHandler {
   return (request, response, next) => {
     const isText = /\.(js|css|svg|json|txt)$/.test(request.path);
-    const encodings = String(request.headers['accept-encoding'] ?? '');
+    const encodings = request.headers['accept-encoding'] ?? '';
     const found = [
       ['br', 'br'],
       ['gzip', 'gz'],

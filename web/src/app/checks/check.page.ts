@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal, untracked, viewChild, viewChildren } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild, viewChildren } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Check } from '@crisp-notch/contract';
@@ -75,7 +76,13 @@ export class CheckPage {
     const [check, steps] = [this.check(), this.steps()];
     if (!check || !steps) return '';
     const unit = this.unit();
-    const list = writeMoveList(check.plan, { letter: check.axisLetter, stepsPerUnit: steps, unit, feed: this.feed(check.document, check.axisId), title: `Step check on ${check.axisLetter}, ${check.document.name}` });
+    const list = writeMoveList(check.plan, {
+      letter: check.axisLetter,
+      stepsPerUnit: steps,
+      unit,
+      feed: this.feed(check.document, check.axisId),
+      title: `Step check on ${check.axisLetter}, ${check.document.name}`,
+    });
     return list.ok ? list.value : list.error;
   });
   protected readonly holds = computed(() => {
@@ -91,7 +98,9 @@ export class CheckPage {
     return `Scale ${formatNumber(fit.scale.value, { uncertainty: fit.scale.expanded })} ± ${percent(fit.scale.expanded)} at 95 %, ${freedom}.`;
   });
   protected readonly causes = computed(() =>
-    (this.evaluation()?.ranking?.faults ?? []).slice(0, CHANCES_SHOWN).map((item) => ({ ...item, words: item.chance > 0.995 ? 'nearly certain' : `${Math.max(1, Math.round(item.chance * 100))} in 100` })),
+    (this.evaluation()?.ranking?.faults ?? [])
+      .slice(0, CHANCES_SHOWN)
+      .map((item) => ({ ...item, words: item.chance > 0.995 ? 'nearly certain' : `${Math.max(1, Math.round(item.chance * 100))} in 100` })),
   );
   protected readonly correctedWords = computed(() => {
     const corrected = this.correctedSetting();
@@ -107,7 +116,12 @@ export class CheckPage {
   protected readonly ruler = computed(() => {
     const [evaluation, steps] = [this.evaluation(), this.steps()];
     if (!evaluation || !steps) return null;
-    return { step: travelOfSteps(1, steps), lag: null, tolerance: evaluation.tolerance, deviations: evaluation.points.filter((point) => point.excluded === null).map((point) => point.deviation) };
+    return {
+      step: travelOfSteps(1, steps),
+      lag: null,
+      tolerance: evaluation.tolerance,
+      deviations: evaluation.points.filter((point) => point.excluded === null).map((point) => point.deviation),
+    };
   });
   protected readonly readingsCsv = computed(() => {
     const [check, steps] = [this.check(), this.steps()];
@@ -155,7 +169,10 @@ export class CheckPage {
     if (draft && draft.text.trim() !== '' && draft.text !== row.shown) {
       const understood = this.understand(draft.text);
       if (understood === null) {
-        this.drafts.update((drafts) => ({ ...drafts, [row.planned.index]: { text: draft.text, message: `“${draft.text}” is not a reading: use digits, and a unit if it is not ${this.unit().symbol}.` } }));
+        this.drafts.update((drafts) => ({
+          ...drafts,
+          [row.planned.index]: { text: draft.text, message: `“${draft.text}” is not a reading: use digits, and a unit if it is not ${this.unit().symbol}.` },
+        }));
         return;
       }
       if (step !== 0) this.focus(place + step);
@@ -224,7 +241,13 @@ export class CheckPage {
     if (!file || !check) return;
     const read = readReadingsCsv(await file.text(), plannedReadings(check.plan).length, this.dimension(), this.unit());
     box.value = '';
-    if (!read.ok) this.message.set(`Nothing was taken from the file. ${read.error.slice(0, 3).map((problem) => `${problem.path}: ${problem.message}`).join('; ')}.`);
+    if (!read.ok)
+      this.message.set(
+        `Nothing was taken from the file. ${read.error
+          .slice(0, 3)
+          .map((problem) => `${problem.path}: ${problem.message}`)
+          .join('; ')}.`,
+      );
     else if (read.value.length === 0) this.message.set('The file has no readings.');
     else await this.add(read.value);
   }

@@ -33,7 +33,17 @@ const TILT_BOUNDS = { least: -1.2, most: 1.2 };
 /** Operation 70: the checks made so far, and the plan of a new one. */
 @Component({
   selector: 'cn-checks-page',
-  imports: [CautionComponent, ChoiceFieldComponent, FigureComponent, InputTextModule, OperationFrameComponent, QuantityFieldComponent, RouterLink, VerdictComponent, WholeFieldComponent],
+  imports: [
+    CautionComponent,
+    ChoiceFieldComponent,
+    FigureComponent,
+    InputTextModule,
+    OperationFrameComponent,
+    QuantityFieldComponent,
+    RouterLink,
+    VerdictComponent,
+    WholeFieldComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './checks.page.html',
   styleUrl: './checks.page.css',

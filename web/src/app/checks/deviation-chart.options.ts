@@ -20,7 +20,15 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
   const counted = points.filter((point) => point.excluded === null);
   const reach = Math.max(...evaluation.points.map((point) => point.commanded), 0) * 1.04;
   const limit = inUnit(tolerance, devUnit);
-  const series = (name: string, data: readonly Pair[], symbol: string): object => ({ type: 'scatter', name, data, symbol, symbolSize: 10, itemStyle: { color: ink.brass, borderColor: ink.ink, borderWidth: 0.5 }, z: 5 });
+  const series = (name: string, data: readonly Pair[], symbol: string): object => ({
+    type: 'scatter',
+    name,
+    data,
+    symbol,
+    symbolSize: 10,
+    itemStyle: { color: ink.brass, borderColor: ink.ink, borderWidth: 0.5 },
+    z: 5,
+  });
   const line: Pair[] =
     fit.kind === 'fitted'
       ? [0, reach].map((commanded): Pair => [inUnit(commanded, travelUnit), inUnit((fit.scale.value - 1) * commanded + (fit.offset?.value ?? 0), devUnit)])
@@ -33,7 +41,8 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
       backgroundColor: ink.card,
       borderColor: ink.rule,
       textStyle: { color: ink.ink, fontFamily: ink.mono },
-      formatter: (item: { readonly data: Pair; readonly seriesName: string }) => `${item.seriesName}<br>at ${item.data[0].toPrecision(5)} ${travelUnit.symbol}: ${item.data[1].toPrecision(3)} ${devUnit.symbol}`,
+      formatter: (item: { readonly data: Pair; readonly seriesName: string }) =>
+        `${item.seriesName}<br>at ${item.data[0].toPrecision(5)} ${travelUnit.symbol}: ${item.data[1].toPrecision(3)} ${devUnit.symbol}`,
     },
     legend: { top: 0, right: 10, textStyle: { color: ink.quiet, fontFamily: ink.text }, itemWidth: 12, itemHeight: 10 },
     xAxis: { ...axis(`commanded, ${travelUnit.symbol}`, ink), min: 0 },

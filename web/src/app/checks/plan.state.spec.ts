@@ -23,7 +23,9 @@ describe('the plan of a step check', () => {
     const { targets, message } = readTargets(draft.targets);
     expect(message).toBe('');
     expect(targets.length).toBe(4);
-    expect(Math.max(...targets) / 1600).withContext('millimetres').toBeLessThanOrEqual(20);
+    expect(Math.max(...targets) / 1600)
+      .withContext('millimetres')
+      .toBeLessThanOrEqual(20);
   });
 
   it('reads targets in any spacing and says which word is wrong', () => {
@@ -37,7 +39,12 @@ describe('the plan of a step check', () => {
   it('becomes a plan in the quantities of its axis', () => {
     const view = viewOf('1.8 °');
     const made = planOf({ ...firstDraft(view, 'inch'), targets: '200, 600' }, view);
-    expect('plan' in made && [made.plan.targets, made.plan.instrument.kind, made.plan.instrument.resolution.text, made.plan.takeUp]).toEqual([[200, 600], 'linear', '0.0005 in', 800]);
+    expect('plan' in made && [made.plan.targets, made.plan.instrument.kind, made.plan.instrument.resolution.text, made.plan.takeUp]).toEqual([
+      [200, 600],
+      'linear',
+      '0.0005 in',
+      800,
+    ]);
     expect(planOf({ ...firstDraft(view, 'metric'), targets: 'x' }, view)).toEqual({ message: jasmine.any(String) as unknown as string });
   });
 });

@@ -43,6 +43,8 @@ export class CurrentPage {
   protected formulaWords(view: AxisView): string {
     const { formula } = view.axis.driver.specification;
     if (!formula) return 'This driver is not set by a reference voltage, or its formula is not known: see the driver’s station.';
-    return formula.kind === 'linear' ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'effective value' : 'crest'}` : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;
+    return formula.kind === 'linear'
+      ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'effective value' : 'crest'}`
+      : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;
   }
 }

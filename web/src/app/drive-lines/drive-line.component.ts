@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChildren } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChildren } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   axisField,
@@ -33,14 +34,25 @@ import { stationOf, STATIONS, stationViews, type LineStation } from './stations'
 export class DriveLineComponent {
   readonly view = input.required<AxisView>();
   readonly selected = input.required<LineStation>();
-  readonly select = output<LineStation>();
+  readonly chosen = output<LineStation>();
 
   private readonly units = inject(PreferencesStore).units;
   private readonly checks = toSignal(inject(DesignStore).checks$, { initialValue: [] });
   private readonly readings = inject(LatestReadings);
   private readonly buttons = viewChildren<ElementRef<HTMLButtonElement>>('stationButton');
 
-  protected readonly figures = { stepsPerMotorTurn, stepsPerOutputTurn, nominalStepsPerOutputTurn, driftPerTurn, stepsPerUnit, exactStepsPerUnit, stepSize, loadLag, pulseRate, torqueMargin };
+  protected readonly figures = {
+    stepsPerMotorTurn,
+    stepsPerOutputTurn,
+    nominalStepsPerOutputTurn,
+    driftPerTurn,
+    stepsPerUnit,
+    exactStepsPerUnit,
+    stepSize,
+    loadLag,
+    pulseRate,
+    torqueMargin,
+  };
   protected readonly stations = computed(() => stationViews(this.view(), this.units()));
   protected readonly weakest = computed(() => {
     const [first] = this.view().findings;
@@ -81,7 +93,7 @@ export class DriveLineComponent {
     const next = (place + step + STATIONS.length) % STATIONS.length;
     const station = STATIONS[next];
     if (place < 0 || !station) return;
-    this.select.emit(station);
+    this.chosen.emit(station);
     buttons[next]?.nativeElement.focus();
   }
 }

@@ -107,5 +107,4 @@ export class DriveLinesPage {
     const axis = this.open()?.axis;
     return (part) => axis !== undefined && fitsAxis(axis, part);
   }
-
 }

@@ -1,5 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { advisedLimit, limitInForce, loadAtMotor, loadLag, microstepTorque, reductionRatio, stepsPerOutputTurn, stepSize, torqueAtLimit, torqueMargin, travelPerTurn } from '@crisp-notch/core/drive-line';
+import {
+  advisedLimit,
+  limitInForce,
+  loadAtMotor,
+  loadLag,
+  microstepTorque,
+  reductionRatio,
+  stepsPerOutputTurn,
+  stepSize,
+  torqueAtLimit,
+  torqueMargin,
+  travelPerTurn,
+} from '@crisp-notch/core/drive-line';
 import type { AxisView } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';
 import { stationOf, type LineStation } from './stations';

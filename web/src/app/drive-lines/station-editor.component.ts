@@ -1,7 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
-import { newSupply, withTransmissionKind, type Axis, type ControllerSpecification, type DriverSpecification, type MotorSpecification, type Quantity, type Stage, type SupplySpecification, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/machine';
+import {
+  newSupply,
+  withTransmissionKind,
+  type Axis,
+  type ControllerSpecification,
+  type DriverSpecification,
+  type MotorSpecification,
+  type Quantity,
+  type Stage,
+  type SupplySpecification,
+  type TransmissionKind,
+  type TransmissionSpecification,
+} from '@crisp-notch/core/machine';
 import { fitsAxis, type Part, type PartKind } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/api';
@@ -25,7 +37,14 @@ export interface AxisChange {
 }
 
 const MICROSTEPS: readonly ChoiceOption[] = [1, 2, 4, 8, 16, 32, 64, 128, 256].map((count) => ({ value: String(count), label: count === 1 ? 'full steps' : `1/${count} step` }));
-const TITLES: Readonly<Record<LineStation, string>> = { supply: 'Supply', driver: 'Driver', motor: 'Motor', reduction: 'Reduction', transmission: 'Transmission', carriage: 'Carriage' };
+const TITLES: Readonly<Record<LineStation, string>> = {
+  supply: 'Supply',
+  driver: 'Driver',
+  motor: 'Motor',
+  reduction: 'Reduction',
+  transmission: 'Transmission',
+  carriage: 'Carriage',
+};
 const PART_OF: Partial<Record<LineStation, PartKind>> = { supply: 'supply', driver: 'driver', motor: 'motor', transmission: 'transmission' };
 
 /** Edits the selected station of a drive line. */
@@ -54,7 +73,7 @@ export class StationEditorComponent {
   readonly canRemove = input(false);
   readonly changed = output<AxisChange>();
   readonly chosen = output<StoredPart>();
-  readonly removed = output<void>();
+  readonly removed = output();
 
   private readonly store = inject(DesignStore);
   private readonly shelf = inject(ShelfStore);
@@ -140,7 +159,10 @@ export class StationEditorComponent {
 
   private editSupply(change: { readonly name?: string; readonly specification?: SupplySpecification }): void {
     const id = this.supply()?.id;
-    this.store.edit(`supply.${id}.${Object.keys(change).join()}`, (document) => ({ ...document, supplies: document.supplies.map((item) => (item.id === id ? { ...item, ...change } : item)) }));
+    this.store.edit(`supply.${id}.${Object.keys(change).join()}`, (document) => ({
+      ...document,
+      supplies: document.supplies.map((item) => (item.id === id ? { ...item, ...change } : item)),
+    }));
   }
 
   protected setController(specification: ControllerSpecification): void {
@@ -190,5 +212,4 @@ export class StationEditorComponent {
         return null;
     }
   }
-
 }

@@ -77,7 +77,13 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
     }
     case 'reduction': {
       const ratio = reckoner.value(reductionRatio);
-      return { label: 'Reduction', name: reductionName(axis), headline: { digits: ratio === null ? '–' : formatQuantity(ratio, preferredUnit('ratio', units), { significant: 7 }).digits, unit: ': 1' }, detail: reductionDetail(axis), isAssumed: false };
+      return {
+        label: 'Reduction',
+        name: reductionName(axis),
+        headline: { digits: ratio === null ? '–' : formatQuantity(ratio, preferredUnit('ratio', units), { significant: 7 }).digits, unit: ': 1' },
+        detail: reductionDetail(axis),
+        isAssumed: false,
+      };
     }
     case 'transmission': {
       const { specification } = axis.transmission;

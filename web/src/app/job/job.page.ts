@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Job, MachineKind, Quantity } from '@crisp-notch/core/machine';
+import type { MachineKind, Quantity } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { DesignStore } from '../data/design-store';
@@ -65,7 +65,7 @@ export class JobPage {
   }
 
   protected setJob(axisId: string, key: JobKey, value: Quantity | null): void {
-    this.store.editAxis(axisId, `job.${key}`, (axis) => ({ ...axis, job: { ...axis.job, [key]: value } as Job }));
+    this.store.editAxis(axisId, `job.${key}`, (axis) => ({ ...axis, job: { ...axis.job, [key]: value } }));
   }
 
   protected setMass(axisId: string, mass: Quantity | null): void {

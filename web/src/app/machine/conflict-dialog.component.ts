@@ -37,8 +37,8 @@ const LINES_SHOWN = 12;
 export class ConflictDialogComponent {
   readonly ours = input.required<Machine>();
   readonly theirs = input.required<MachineCopy>();
-  readonly takeTheirs = output<void>();
-  readonly keepOurs = output<void>();
+  readonly takeTheirs = output();
+  readonly keepOurs = output();
 
   protected readonly savedAt = computed(() => shortMoment(this.theirs().updatedAt));
   protected readonly differences = computed(() => changesBetween(basisOf(this.ours(), 80), basisOf(this.theirs().document, 80)).slice(0, LINES_SHOWN));

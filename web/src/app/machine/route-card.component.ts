@@ -44,7 +44,14 @@ export class RouteCardComponent {
       const path = OPERATION_PATHS.find((item) => item.number === number)?.path ?? '';
       const said = remarkOf(state);
       const own = number === 20 ? judgedWords(this.axes()) : number === 70 ? this.checkWords() : '';
-      return { number, name, path, stamp: state.kind === 'stamped' ? shortDay(state.date) : null, remark: said || own, tone: said && state.kind !== 'started' ? 'caution' : 'quiet' };
+      return {
+        number,
+        name,
+        path,
+        stamp: state.kind === 'stamped' ? shortDay(state.date) : null,
+        remark: said || own,
+        tone: said && state.kind !== 'started' ? 'caution' : 'quiet',
+      };
     });
   });
 

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild, type OnInit } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type OnInit } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { machineHistory, type MachineHistory, type MachineSummary } from '@crisp-notch/contract';
 import { parseJson, readMachineJson } from '@crisp-notch/core/formats';
@@ -122,7 +123,9 @@ export class MachinesPage implements OnInit {
       const parsed = parseJson(text);
       if (!parsed.ok) throw new Error(`${file.name} ${parsed.error[0]?.message}. Nothing was imported.`);
       const isHistory = (parsed.value as { readonly format?: unknown } | null)?.format === 'crisp-notch/machine-history';
-      return isHistory ? firstValueFrom(this.api.importMachine(await this.historyOf(parsed.value, file.name))) : firstValueFrom(this.api.createMachine(this.documentOf(text, file.name)));
+      return isHistory
+        ? firstValueFrom(this.api.importMachine(await this.historyOf(parsed.value, file.name)))
+        : firstValueFrom(this.api.createMachine(this.documentOf(text, file.name)));
     });
   }
 

@@ -36,8 +36,14 @@ export class MovesPage {
   protected readonly play = signal<Quantity>(quantityOf('7 mm'));
 
   protected readonly rate = computed(() => showQuantity(pulseLoopRate(readQuantity(this.edgeDelay(), 'time').value), preferredUnit('frequency', this.units())));
-  protected readonly torque = computed(() => showQuantity(torqueFromScale(readQuantity(this.scaleReading(), 'mass').value, readQuantity(this.arm(), 'length').value), preferredUnit('torque', this.units()), { significant: 3 }));
-  protected readonly backlash = computed(() => showQuantity(playAngle(readQuantity(this.play(), 'length').value, readQuantity(this.arm(), 'length').value), preferredUnit('angle', this.units()), { significant: 2 }));
+  protected readonly torque = computed(() =>
+    showQuantity(torqueFromScale(readQuantity(this.scaleReading(), 'mass').value, readQuantity(this.arm(), 'length').value), preferredUnit('torque', this.units()), {
+      significant: 3,
+    }),
+  );
+  protected readonly backlash = computed(() =>
+    showQuantity(playAngle(readQuantity(this.play(), 'length').value, readQuantity(this.arm(), 'length').value), preferredUnit('angle', this.units()), { significant: 2 }),
+  );
 
   /** A turning axis divided into equal stops. */
   protected readonly divided = computed(() => {

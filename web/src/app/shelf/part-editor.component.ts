@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { defaultTransmission, type ControllerSpecification, type DriverSpecification, type MotorSpecification, type SupplySpecification, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/machine';
+import {
+  defaultTransmission,
+  type ControllerSpecification,
+  type DriverSpecification,
+  type MotorSpecification,
+  type SupplySpecification,
+  type TransmissionKind,
+  type TransmissionSpecification,
+} from '@crisp-notch/core/machine';
 import type { Part, PartKind } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
@@ -19,7 +27,7 @@ type AnySpecification = MotorSpecification | DriverSpecification | TransmissionS
   template: `
     <div class="field-row">
       <label for="part-name">Described as</label>
-      <input pInputText id="part-name" class="field" maxlength="120" autocomplete="off" autofocus [value]="part().name" (input)="rename($any($event.target).value)" />
+      <input pInputText id="part-name" class="field" maxlength="120" autocomplete="off" [value]="part().name" (input)="rename($any($event.target).value)" />
     </div>
     @if (motor(); as specification) {
       <cn-motor-fields [specification]="specification" (changed)="respecify($event)" />

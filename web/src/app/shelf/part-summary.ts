@@ -11,13 +11,28 @@ export function partSummary(part: Part): string {
   switch (part.kind) {
     case 'motor': {
       const { stepAngle, holdingTorque, ratedCurrent, resistance, gearhead, leads } = part.specification;
-      const ratio = gearhead && gearhead.stages.length > 0 ? `gearhead ${formatNumber(rationalToNumber(trainRatio(gearhead.stages)), { significant: 7 })}` : gearhead?.nominal ? `gearhead ${gearhead.nominal.text}, teeth not known` : '';
+      const ratio =
+        gearhead && gearhead.stages.length > 0
+          ? `gearhead ${formatNumber(rationalToNumber(trainRatio(gearhead.stages)), { significant: 7 })}`
+          : gearhead?.nominal
+            ? `gearhead ${gearhead.nominal.text}, teeth not known`
+            : '';
       return join(text(stepAngle), text(holdingTorque), text(ratedCurrent), text(resistance), `${leads} leads`, ratio);
     }
     case 'driver': {
       const { currentMost, finestMicrosteps, formula, voltageLeast, voltageMost } = part.specification;
-      const reference = formula === null ? 'no reference voltage' : formula.kind === 'linear' ? `${formula.slope.text} ${formula.reads === 'rms' ? 'effective' : 'crest'}` : `gain ${formula.gain.text}, ${formula.senseResistor.text}`;
-      return join(text(currentMost), finestMicrosteps === 1 ? 'full steps' : `1/${finestMicrosteps}`, voltageMost ? `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}` : '', reference);
+      const reference =
+        formula === null
+          ? 'no reference voltage'
+          : formula.kind === 'linear'
+            ? `${formula.slope.text} ${formula.reads === 'rms' ? 'effective' : 'crest'}`
+            : `gain ${formula.gain.text}, ${formula.senseResistor.text}`;
+      return join(
+        text(currentMost),
+        finestMicrosteps === 1 ? 'full steps' : `1/${finestMicrosteps}`,
+        voltageMost ? `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}` : '',
+        reference,
+      );
     }
     case 'transmission':
       return transmissionSummary(part.specification);

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild, type OnInit } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type OnInit } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from '@crisp-notch/core/formats';
@@ -40,10 +41,21 @@ export class ShelfPage implements OnInit {
   protected readonly rowsAPage = ROWS_A_PAGE;
   private readonly all = computed(() => {
     const state = this.state();
-    return state.kind === 'open' ? state.parts.map((stored) => ({ stored, name: stored.part.name, kind: stored.part.kind, summary: partSummary(stored.part), haystack: `${stored.part.name} ${stored.part.note} ${stored.part.kind}`.toLowerCase() })) : [];
+    return state.kind === 'open'
+      ? state.parts.map((stored) => ({
+          stored,
+          name: stored.part.name,
+          kind: stored.part.kind,
+          summary: partSummary(stored.part),
+          haystack: `${stored.part.name} ${stored.part.note} ${stored.part.kind}`.toLowerCase(),
+        }))
+      : [];
   });
   protected readonly rows = computed(() => {
-    const words = this.search().toLowerCase().split(/\s+/).filter((word) => word !== '');
+    const words = this.search()
+      .toLowerCase()
+      .split(/\s+/)
+      .filter((word) => word !== '');
     const kind = this.kind();
     return this.all().filter((row) => (kind === null || row.kind === kind) && words.every((word) => row.haystack.includes(word)));
   });

@@ -41,6 +41,6 @@ const KEYS: readonly (readonly [keys: string, what: string])[] = [
   `,
 })
 export class KeysDialogComponent {
-  readonly closed = output<void>();
+  readonly closed = output();
   protected readonly keys = KEYS;
 }

@@ -14,7 +14,9 @@ import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.compon
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supply</h1>
-    <cn-caution>Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or check it. Supplies hold a charge after switching off.</cn-caution>
+    <cn-caution
+      >Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or check it. Supplies hold a charge after switching off.</cn-caution
+    >
     @for (item of supplies(); track item.supply.id) {
       <section class="card pad stack" [attr.aria-label]="'Supply ' + ($index + 1)">
         <h2>Supply {{ $index + 1 }}</h2>
@@ -36,7 +38,9 @@ import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.compon
     } @empty {
       <p>No supply yet. Choose one at the first station of a drive line.</p>
     }
-    <p class="small quiet">At each driver, close to its motor supply pins: a bulk capacitor of 47 µF at least, 100 µF usual, rated above the supply (common practice, no source).</p>
+    <p class="small quiet">
+      At each driver, close to its motor supply pins: a bulk capacitor of 47 µF at least, 100 µF usual, rated above the supply (common practice, no source).
+    </p>
     <cn-operation-frame [number]="30" />
   `,
   styles: `

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, input, viewChild, type OnDestroy } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input, viewChild, type OnDestroy } from '@angular/core';
 import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, LegendComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use, type ECharts, type EChartsCoreOption } from 'echarts/core';

@@ -29,5 +29,5 @@ import { DialogModule } from 'primeng/dialog';
 })
 export class DialogComponent {
   readonly heading = input.required<string>();
-  readonly closed = output<void>();
+  readonly closed = output();
 }

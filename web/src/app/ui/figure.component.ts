@@ -19,7 +19,9 @@ import { WorkingStore } from '../data/working-store';
       <span class="quiet small"> {{ words() }}</span>
     }
     @if (hasWhy()) {
-      <button type="button" class="link why" (click)="open()" (keydown.w)="open()">why<span class="visually-hidden"> {{ figure().name }}</span></button>
+      <button type="button" class="link why" (click)="open()" (keydown.w)="open()">
+        why<span class="visually-hidden"> {{ figure().name }}</span>
+      </button>
     }
   `,
   styles: `

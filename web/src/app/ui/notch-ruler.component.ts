@@ -35,7 +35,11 @@ export class NotchRulerComponent {
       `Notch ruler: one notch is ${this.stepWords()}.`,
       this.lagWords() ? `Under load the motor holds within ${this.lagWords()} of a notch.` : '',
       this.toleranceWords() ? `${this.toleranceWords()}.` : '',
-      this.content().deviations.length > 0 ? `Measured errors: ${this.content().deviations.map((item) => this.say(item)).join(', ')}.` : '',
+      this.content().deviations.length > 0
+        ? `Measured errors: ${this.content()
+            .deviations.map((item) => this.say(item))
+            .join(', ')}.`
+        : '',
     ].join(' '),
   );
 

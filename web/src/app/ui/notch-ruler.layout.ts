@@ -44,7 +44,12 @@ const NOTCHES_MOST = 60;
 const TICKS_ABOUT = 7;
 const DOTS_MOST = 6;
 
-const SMALL_UNITS: Readonly<Record<string, readonly string[]>> = { 'length-metric': ['µm', 'mm'], 'length-inch': ['thou', 'in'], 'angle-metric': ['″', '′', '°'], 'angle-inch': ['″', '′', '°'] };
+const SMALL_UNITS: Readonly<Record<string, readonly string[]>> = {
+  'length-metric': ['µm', 'mm'],
+  'length-inch': ['thou', 'in'],
+  'angle-metric': ['″', '′', '°'],
+  'angle-inch': ['″', '′', '°'],
+};
 
 /** The unit in which a span of the ruler reads as a number from one to some hundreds. */
 export function rulerUnit(span: number, dimension: Dimension, system: UnitSystem): Unit {
@@ -74,7 +79,8 @@ export function layOutRuler(content: RulerContent, width: number, dimension: Dim
   const notches = Array.from({ length: notchCount + 1 }, (_, index) => x(index * step));
   // Bars that would run into each other tell nothing, so only so many notches carry one as leave gaps between.
   const every = lag === null ? 1 : Math.ceil((2 * lag) / step + 0.2);
-  const holds = lag === null ? [] : notches.filter((_notch, index) => (index - Math.round(notchCount / 2)) % every === 0).map((notch) => clip(notch - x(lag), notch + x(lag), width));
+  const holds =
+    lag === null ? [] : notches.filter((_notch, index) => (index - Math.round(notchCount / 2)) % every === 0).map((notch) => clip(notch - x(lag), notch + x(lag), width));
   const middle = x(Math.round(notchCount / 2) * step);
   const asked = tolerance === null ? null : { ...clip(middle - x(tolerance), middle + x(tolerance), width), isWider: 2 * tolerance > span };
   const unit = rulerUnit(span, dimension, system);

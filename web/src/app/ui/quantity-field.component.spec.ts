@@ -8,7 +8,7 @@ import { QuantityFieldComponent } from './quantity-field.component';
 describe('the quantity field on the page', () => {
   let fixture: ComponentFixture<QuantityFieldComponent>;
   let emitted: (Quantity | null)[];
-  const box = (): HTMLInputElement => fixture.nativeElement.querySelector('input') as HTMLInputElement;
+  const box = (): HTMLInputElement => (fixture.nativeElement as HTMLElement).querySelector('input') as HTMLInputElement;
   const text = (): string => (fixture.nativeElement as HTMLElement).textContent ?? '';
 
   const type = async (value: string): Promise<void> => {

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
 import type { Bounds, Quantity } from '@crisp-notch/core/machine';
 import { findUnit, parseQuantity, preferredUnit, type Dimension } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';

@@ -38,7 +38,17 @@ const scheme = {
     popover: { background: 'var(--card)', borderColor: 'var(--field-rule)', color: 'var(--ink)' },
     modal: { background: 'var(--card)', borderColor: 'var(--field-rule)', color: 'var(--ink)' },
   },
-  list: { option: { focusBackground: 'var(--blue-wash)', selectedBackground: 'var(--blue-wash)', selectedFocusBackground: 'var(--blue-wash)', color: 'var(--ink)', focusColor: 'var(--ink)', selectedColor: 'var(--ink)', selectedFocusColor: 'var(--ink)' } },
+  list: {
+    option: {
+      focusBackground: 'var(--blue-wash)',
+      selectedBackground: 'var(--blue-wash)',
+      selectedFocusBackground: 'var(--blue-wash)',
+      color: 'var(--ink)',
+      focusColor: 'var(--ink)',
+      selectedColor: 'var(--ink)',
+      selectedFocusColor: 'var(--ink)',
+    },
+  },
 };
 
 /** Flat card and ink: square corners, one-pixel rules, no shadows. */

@@ -12,7 +12,9 @@ const VERDICTS: Readonly<Record<VerdictWord, { readonly mark: string; readonly w
 @Component({
   selector: 'cn-verdict',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<span [class]="'verdict ' + face().tone"><span aria-hidden="true">{{ face().mark }}</span> {{ face().word }}</span>`,
+  template: `<span [class]="'verdict ' + face().tone"
+    ><span aria-hidden="true">{{ face().mark }}</span> {{ face().word }}</span
+  >`,
   styles: `
     :host {
       margin-right: 0.5em;

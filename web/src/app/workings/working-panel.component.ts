@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, viewChild } from '@angular/core';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { working, type Figure, type Reading } from '@crisp-notch/core/reckoner';
 import { shortDay } from '../data/dates';
@@ -19,15 +20,19 @@ export class WorkingPanelComponent {
   readonly view = input.required<AxisView>();
   readonly figure = input.required<Figure<AxisContext>>();
   readonly isDeep = input(false);
-  readonly closed = output<void>();
-  readonly back = output<void>();
+  readonly closed = output();
+  readonly back = output();
   readonly follow = output<Figure<AxisContext>>();
   readonly school = output<string>();
 
   private readonly units = inject(PreferencesStore).units;
   private readonly heading = viewChild.required<ElementRef<HTMLElement>>('heading');
   protected readonly working = computed(() => working(this.view().reckoner, this.figure(), this.units()));
-  protected readonly strongest = computed(() => this.working().sensitivities.slice(0, STRONGEST_SHOWN).map(({ field, elasticity }) => ({ name: field.name, words: elasticityWords(elasticity) })));
+  protected readonly strongest = computed(() =>
+    this.working()
+      .sensitivities.slice(0, STRONGEST_SHOWN)
+      .map(({ field, elasticity }) => ({ name: field.name, words: elasticityWords(elasticity) })),
+  );
   protected readonly schools = computed(() => {
     const { schools } = this.figure();
     return schools && { ...schools, inForce: schools.inForce(this.view().context) };

@@ -9,8 +9,19 @@ import { WholeFieldComponent } from '../whole-field.component';
   imports: [QuantityFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <cn-quantity-field label="Fastest pulses" dimension="frequency" [value]="specification().pulseRateMost" (changed)="changed.emit({ pulseRateMost: $event, outputs: specification().outputs })" remark="That it sends reliably, e.g. 30 kHz." />
-    <cn-whole-field label="Pulse outputs" [most]="64" [value]="specification().outputs" (changed)="changed.emit({ pulseRateMost: specification().pulseRateMost, outputs: $event })" />
+    <cn-quantity-field
+      label="Fastest pulses"
+      dimension="frequency"
+      [value]="specification().pulseRateMost"
+      (changed)="changed.emit({ pulseRateMost: $event, outputs: specification().outputs })"
+      remark="That it sends reliably, e.g. 30 kHz."
+    />
+    <cn-whole-field
+      label="Pulse outputs"
+      [most]="64"
+      [value]="specification().outputs"
+      (changed)="changed.emit({ pulseRateMost: specification().pulseRateMost, outputs: $event })"
+    />
   `,
   styles: `
     :host {

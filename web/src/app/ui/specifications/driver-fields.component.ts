@@ -22,17 +22,47 @@ const READS: readonly ChoiceOption[] = [
   template: `
     <cn-choice-field label="Current is set by" [options]="formulas" [value]="formulaKind()" (changed)="setFormula($event)" />
     @if (sense(); as formula) {
-      <cn-quantity-field label="Gain" dimension="ratio" [isOptional]="false" [value]="formula.gain" (changed)="$event && change({ formula: { kind: formula.kind, gain: $event, senseResistor: formula.senseResistor } })" />
-      <cn-quantity-field label="Sense resistor" dimension="resistance" [isOptional]="false" [value]="formula.senseResistor" (changed)="$event && change({ formula: { kind: formula.kind, gain: formula.gain, senseResistor: $event } })" remark="Read its marking: R100 is 0.1 Ω." />
+      <cn-quantity-field
+        label="Gain"
+        dimension="ratio"
+        [isOptional]="false"
+        [value]="formula.gain"
+        (changed)="$event && change({ formula: { kind: formula.kind, gain: $event, senseResistor: formula.senseResistor } })"
+      />
+      <cn-quantity-field
+        label="Sense resistor"
+        dimension="resistance"
+        [isOptional]="false"
+        [value]="formula.senseResistor"
+        (changed)="$event && change({ formula: { kind: formula.kind, gain: formula.gain, senseResistor: $event } })"
+        remark="Read its marking: R100 is 0.1 Ω."
+      />
     }
     @if (linear(); as formula) {
-      <cn-quantity-field label="Amperes a volt" dimension="conductance" [isOptional]="false" [value]="formula.slope" (changed)="$event && change({ formula: { kind: formula.kind, slope: $event, reads: formula.reads } })" />
-      <cn-choice-field label="It gives" [options]="reads" [value]="formula.reads" (changed)="change({ formula: { kind: formula.kind, slope: formula.slope, reads: $event === 'rms' ? 'rms' : 'peak' } })" />
+      <cn-quantity-field
+        label="Amperes a volt"
+        dimension="conductance"
+        [isOptional]="false"
+        [value]="formula.slope"
+        (changed)="$event && change({ formula: { kind: formula.kind, slope: $event, reads: formula.reads } })"
+      />
+      <cn-choice-field
+        label="It gives"
+        [options]="reads"
+        [value]="formula.reads"
+        (changed)="change({ formula: { kind: formula.kind, slope: formula.slope, reads: $event === 'rms' ? 'rms' : 'peak' } })"
+      />
     }
     <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().currentMost" (changed)="change({ currentMost: $event })" />
     <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
     <cn-quantity-field label="Greatest supply" dimension="voltage" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
-    <cn-whole-field label="Finest microsteps" [most]="1024" [value]="specification().finestMicrosteps" (changed)="change({ finestMicrosteps: $event })" remark="A full step, e.g. 16 for 1/16." />
+    <cn-whole-field
+      label="Finest microsteps"
+      [most]="1024"
+      [value]="specification().finestMicrosteps"
+      (changed)="change({ finestMicrosteps: $event })"
+      remark="A full step, e.g. 16 for 1/16."
+    />
   `,
   styles: `
     :host {

@@ -9,7 +9,12 @@ import { QuantityFieldComponent } from '../quantity-field.component';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-quantity-field label="Voltage" dimension="voltage" [value]="specification().voltage" (changed)="changed.emit({ voltage: $event, current: specification().current })" />
-    <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().current" (changed)="changed.emit({ voltage: specification().voltage, current: $event })" />
+    <cn-quantity-field
+      label="Greatest current"
+      dimension="current"
+      [value]="specification().current"
+      (changed)="changed.emit({ voltage: specification().voltage, current: $event })"
+    />
   `,
   styles: `
     :host {

@@ -4,7 +4,13 @@ import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.compone
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
 
-export const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = { screw: 'screw', belt: 'belt and pulley', rack: 'rack and pinion', roller: 'feed roller', rotary: 'turning table' };
+export const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = {
+  screw: 'screw',
+  belt: 'belt and pulley',
+  rack: 'rack and pinion',
+  roller: 'feed roller',
+  rotary: 'turning table',
+};
 const KINDS: readonly ChoiceOption[] = Object.entries(TRANSMISSION_NAMES).map(([value, label]) => ({ value, label }));
 const RACK_SIZES: readonly ChoiceOption[] = [
   { value: 'module', label: 'module' },

@@ -1,0 +1,87 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+/** Imports that a room may not make; see the layout in README. */
+const arrows = (...groups) => ['error', { patterns: groups.map(([group, message]) => ({ group, message })) }];
+const FEATURES = ['machines', 'machine', 'job', 'drive-lines', 'supply', 'wiring', 'current', 'moves', 'checks', 'card', 'logbook', 'shelf'];
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/node_modules/**',
+      '**/dist/**',
+      '**/.angular/**',
+      '**/out-tsc/**',
+      'coverage/**',
+      'data/**',
+      '.test-data/**',
+      'e2e/results/**',
+      'eslint.config.js',
+      'web/karma.conf.cjs',
+    ],
+  },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.strictTypeChecked, ...tseslint.configs.stylisticTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowBoolean: true }],
+      '@typescript-eslint/no-confusing-void-expression': 'off',
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/unbound-method': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/non-nullable-type-assertion-style': 'off',
+      '@typescript-eslint/no-unnecessary-condition': 'off',
+      '@typescript-eslint/prefer-nullish-coalescing': 'off',
+      '@typescript-eslint/dot-notation': 'off',
+      '@typescript-eslint/no-unnecessary-type-parameters': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'max-lines': ['error', { max: 420, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  // The project that builds the core leaves its specs out; the one that checks them has both.
+  { files: ['core/src/**/*.ts'], languageOptions: { parserOptions: { projectService: false, project: 'core/tsconfig.spec.json', tsconfigRootDir: import.meta.dirname } } },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: {
+      'no-restricted-imports': arrows([['@*/*', 'rxjs*', 'yup', 'express', 'node:*'], 'The core computes with nothing but itself.']),
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'The core has no clock.' },
+        { object: 'Math', property: 'random', message: 'The core has no randomness but a seed.' },
+      ],
+      'no-restricted-globals': ['error', 'document', 'window', 'process', 'fetch'],
+    },
+  },
+  {
+    files: ['contract/src/**/*.ts'],
+    rules: {
+      'no-restricted-imports': arrows([['@angular/*', 'rxjs*', 'express', 'drizzle-orm*', 'node:*', '**/server/**', '**/web/**'], 'The contract stands on the core alone.']),
+    },
+  },
+  {
+    files: ['server/src/**/*.ts'],
+    rules: { 'no-restricted-imports': arrows([['@angular/*', 'primeng*', '**/web/**', '@crisp-notch/web*'], 'The server knows no page.']) },
+  },
+  {
+    files: ['e2e/**/*.ts'],
+    rules: { 'no-restricted-imports': arrows([['@crisp-notch/*', '**/server/**', '**/web/**', '**/core/**'], 'Stories know only the running application.']) },
+  },
+  ...FEATURES.map((feature) => ({
+    files: [`web/src/app/${feature}/**/*.ts`],
+    rules: {
+      'no-restricted-imports': arrows(
+        [FEATURES.filter((other) => other !== feature).map((other) => `**/${other}/*`), 'A feature takes shared pieces from ui/ or data/, not from another feature.'],
+        [['drizzle-orm*', 'express', '**/server/**'], 'Pages reach the server through its API.'],
+      ),
+    },
+  })),
+  { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates },
+  { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly' } } },
+);

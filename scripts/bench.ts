@@ -1,0 +1,173 @@
+/** `npm run bench`: how long what a user waits for takes. Ratios and spreads of one run; nothing is asserted. */
+import { spawn } from 'node:child_process';
+import { readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { checkMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
+import {
+  axisContext,
+  exactStepsPerUnit,
+  judgeAxis,
+  loadLag,
+  pulseRate,
+  sayIn,
+  stepsPerUnit,
+  stepSize,
+  torqueMargin,
+  trimmerVoltage,
+  type AxisContext,
+} from '@crisp-notch/core/drive-line';
+import { Reckoner } from '@crisp-notch/core/reckoner';
+import { nextStep } from '@crisp-notch/core/route-card';
+import { BROWSER_FLAGS, chromiumPath } from './browser';
+import { buildAll, ROOT } from './build';
+
+const KEYSTROKES = 400;
+const DATA = join(ROOT, '.test-data', 'bench');
+const FIGURES = [stepsPerUnit, exactStepsPerUnit, stepSize, pulseRate, torqueMargin, loadLag, trimmerVoltage];
+const say = sayIn('metric');
+
+function demoMachine(): Machine {
+  const { machine } = JSON.parse(readFileSync(join(ROOT, 'demo', 'fret-router.json'), 'utf8')) as { machine: unknown };
+  const checked = checkMachine(machine);
+  if (!checked.ok) throw new Error('the demo machine does not check');
+  return checked.value;
+}
+
+/** The machine as it is while someone types a pitch, one keystroke after the other. */
+function typed(machine: Machine, count: number): Machine {
+  const change = (axis: Axis): Axis => {
+    const { specification } = axis.transmission;
+    return specification.kind === 'screw'
+      ? { ...axis, transmission: { ...axis.transmission, specification: { ...specification, pitch: quantityOf(`${4 + (count % 97) / 100} mm`) } } }
+      : axis;
+  };
+  return { ...machine, axes: machine.axes.map((axis, index) => (index === 0 ? change(axis) : axis)) };
+}
+
+function recompute(reckoners: ReadonlyMap<string, Reckoner<AxisContext>>, machine: Machine): number {
+  let sum = 0;
+  for (const axis of machine.axes) {
+    const context = axisContext(machine, axis.id);
+    const reckoner = reckoners.get(axis.id);
+    if (!context || !reckoner) continue;
+    reckoner.update(context);
+    for (const figure of FIGURES) sum += reckoner.value(figure) ?? 0;
+    sum += judgeAxis(reckoner, say).length;
+  }
+  return sum + nextStep(machine, [], say).sentence.length;
+}
+
+function percentile(times: readonly number[], share: number): string {
+  const sorted = [...times].sort((a, b) => a - b);
+  return (sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0).toFixed(3);
+}
+
+function benchRecompute(): void {
+  const machine = demoMachine();
+  const fresh = (): Map<string, Reckoner<AxisContext>> => new Map(machine.axes.map((axis) => [axis.id, new Reckoner(axisContext(machine, axis.id) as AxisContext)]));
+  const kept = fresh();
+  const measure = (reckoners: () => ReadonlyMap<string, Reckoner<AxisContext>>): number[] =>
+    Array.from({ length: KEYSTROKES }, (_, count) => {
+      const edited = typed(machine, count);
+      const from = performance.now();
+      recompute(reckoners(), edited);
+      return performance.now() - from;
+    });
+  measure(() => kept);
+  const incremental = measure(() => kept);
+  const fromScratch = measure(fresh);
+  const ratio = fromScratch.reduce((sum, time) => sum + time, 0) / incremental.reduce((sum, time) => sum + time, 0);
+  process.stdout.write(
+    `design recompute after a keystroke, three axes: median ${percentile(incremental, 0.5)} ms, 99 of 100 below ${percentile(incremental, 0.99)} ms (16 ms is one frame)\n`,
+  );
+  process.stdout.write(`  from scratch costs ${ratio.toFixed(1)} times as much\n`);
+  const before = [...kept.values()].reduce((sum, reckoner) => sum + reckoner.computedCount, 0);
+  recompute(kept, typed(machine, KEYSTROKES + 1));
+  process.stdout.write(`  laws computed again for one edit: ${[...kept.values()].reduce((sum, reckoner) => sum + reckoner.computedCount, 0) - before}\n`);
+}
+
+interface Started {
+  readonly address: string;
+  stop(): Promise<void>;
+}
+
+/** `npm start` on a data folder of the benchmark's own, so that nobody's machines are touched. */
+async function npmStart(): Promise<Started> {
+  const child = spawn('npm', ['start'], { cwd: ROOT, env: { ...process.env, PORT: '0', DATA_FOLDER: DATA }, stdio: ['ignore', 'pipe', 'inherit'], detached: true });
+  const address = await new Promise<string>((resolve, reject) => {
+    let output = '';
+    child.stdout.on('data', (chunk: Buffer) => {
+      output += chunk.toString();
+      const found = /at (http:\S+)/.exec(output)?.[1];
+      if (found) resolve(found);
+    });
+    child.on('exit', () => reject(new Error(`npm start ended: ${output}`)));
+  });
+  return {
+    address,
+    stop: () =>
+      new Promise((resolve) => {
+        child.on('exit', () => resolve());
+        if (child.pid) process.kill(-child.pid, 'SIGTERM');
+      }),
+  };
+}
+
+/** A warm start: built before, database there; until the first page shows its list. */
+async function benchStart(): Promise<void> {
+  await buildAll();
+  rmSync(DATA, { recursive: true, force: true });
+  await (await npmStart()).stop();
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: BROWSER_FLAGS });
+  const from = performance.now();
+  const started = await npmStart();
+  const listening = performance.now() - from;
+  const page = await browser.newPage();
+  await page.goto(started.address);
+  await page.getByRole('button', { name: 'New machine' }).waitFor();
+  await page.locator('ul.list li').first().waitFor();
+  process.stdout.write(`npm start, warm: address after ${(listening / 1000).toFixed(1)} s, first page with its list after ${((performance.now() - from) / 1000).toFixed(1)} s\n`);
+  const keystroke = await pageKeystroke(page);
+  process.stdout.write(`a keystroke in the browser, from the key to the changed figure on the page: median ${keystroke} ms\n`);
+  await browser.close();
+  await started.stop();
+  rmSync(DATA, { recursive: true, force: true });
+}
+
+/** Types into the open demo machine's pitch and times the change of the figure. */
+async function pageKeystroke(page: import('@playwright/test').Page): Promise<string> {
+  await page.getByRole('link', { name: 'Fret mill' }).first().click();
+  await page.getByRole('button', { name: /^Screw/ }).click();
+  const times = await page.getByLabel('Thread pitch', { exact: true }).evaluate(async (element) => {
+    const field = element as HTMLInputElement;
+    const figures = document.querySelector('cn-drive-line .figures') as HTMLElement;
+    const original = field.value;
+    const found: number[] = [];
+    for (let count = 0; count <= 30; count += 1) {
+      const value = count === 30 ? original : String(4.01 + count / 100);
+      const from = performance.now();
+      const changed = new Promise<void>((resolve) => {
+        const observer = new MutationObserver(() => {
+          observer.disconnect();
+          resolve();
+        });
+        observer.observe(figures, { subtree: true, characterData: true, childList: true });
+      });
+      field.value = value;
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      await changed;
+      found.push(performance.now() - from);
+      await new Promise((resolve) => setTimeout(resolve, 30));
+    }
+    return found;
+  });
+  await page
+    .getByRole('status')
+    .filter({ hasText: /^saved/ })
+    .waitFor();
+  return percentile(times, 0.5);
+}
+
+benchRecompute();
+await benchStart();
