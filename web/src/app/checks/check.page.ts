@@ -290,7 +290,7 @@ export class CheckPage {
       this.store.refreshChecks();
       this.applied.set(`Applied as revision ${this.state()?.revision ?? ''} and written in the logbook. Check again to see it true.`);
     } catch (error) {
-      this.message.set(error instanceof Error && !('status' in error) ? error.message : messageOf(error));
+      this.message.set(messageOf(error));
     }
   }
 }

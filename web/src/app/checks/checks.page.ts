@@ -134,7 +134,7 @@ export class ChecksPage {
       this.store.open(id);
       await this.router.navigate(['/machines', id, 'checks', check.id]);
     } catch (error) {
-      this.message.set(error instanceof Error && !('status' in error) ? error.message : messageOf(error));
+      this.message.set(messageOf(error));
     } finally {
       this.isStarting.set(false);
     }

@@ -2,7 +2,7 @@ import type { ReadPoint, StepCheckEvaluation } from '@crisp-notch/core/checks';
 import { inUnit, showQuantity, type Unit } from '@crisp-notch/core/quantity';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { ChartInk } from '../ui/chart-ink';
-import { rulerUnit } from '../ui/notch-ruler.layout';
+import { roundInterval, rulerUnit } from '../ui/notch-ruler.layout';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
 
 /** The unit in which the largest deviation or the tolerance reads as a handy number. */
@@ -10,6 +10,9 @@ export function deviationUnit(evaluation: StepCheckEvaluation, dimension: 'lengt
   const largest = Math.max(evaluation.tolerance, ...evaluation.points.map((point) => Math.abs(point.deviation)));
   return rulerUnit(largest, dimension, system);
 }
+
+/** Tolerances by which an error may exceed the band and still be drawn beside it. */
+const BAND_MOST = 4;
 
 type Pair = readonly [number, number];
 
@@ -46,7 +49,14 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
     },
     legend: { top: 0, right: 10, textStyle: { color: ink.quiet, fontFamily: ink.text }, itemWidth: 12, itemHeight: 10 },
     xAxis: { ...axis(`commanded, ${travelUnit.symbol}`, ink), min: 0 },
-    yAxis: { ...axis(`deviation, ${devUnit.symbol}`, ink), nameLocation: 'middle', nameGap: 50 },
+    yAxis: {
+      ...axis(`deviation, ${devUnit.symbol}`, ink),
+      nameGap: 50,
+      ...span(
+        counted.map((point) => at(point)[1]),
+        limit,
+      ),
+    },
     series: [
       {
         type: 'line',
@@ -84,4 +94,10 @@ function axis(name: string, ink: ChartInk): Record<string, unknown> {
     axisLabel: { color: ink.quiet, fontFamily: ink.mono },
     splitLine: { lineStyle: { color: ink.rule } },
   };
+}
+
+/** Errors within some tolerances are shown against the whole band; larger ones take the room that they need. */
+function span(deviations: readonly number[], limit: number): { readonly min?: number; readonly max?: number } {
+  const largest = Math.max(0, ...deviations.map(Math.abs));
+  return largest > BAND_MOST * limit ? {} : { min: -roundInterval(1.15 * Math.max(limit, largest)), max: roundInterval(1.15 * Math.max(limit, largest)) };
 }

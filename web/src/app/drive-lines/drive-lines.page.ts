@@ -99,7 +99,7 @@ export class DriveLinesPage {
         (state, document) => this.api.applyDocument(state.id, state.version, document, reason),
       );
     } catch (error) {
-      this.message.set(error instanceof Error && !('status' in error) ? error.message : messageOf(error));
+      this.message.set(messageOf(error));
     }
   }
 

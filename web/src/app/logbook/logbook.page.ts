@@ -102,7 +102,7 @@ export class LogbookPage {
     try {
       await work();
     } catch (error) {
-      this.message.set(error instanceof Error && !('status' in error) ? error.message : messageOf(error));
+      this.message.set(messageOf(error));
     }
   }
 }

@@ -86,7 +86,7 @@ export class MachinesPage implements OnInit {
       const { id } = await make();
       await this.router.navigate(['/machines', id]);
     } catch (error) {
-      this.message.set(error instanceof Error && !('status' in error) ? error.message : messageOf(error));
+      this.message.set(messageOf(error));
     }
   }
 
