@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { checkMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
 import {
   axisContext,
@@ -136,7 +136,7 @@ async function benchStart(): Promise<void> {
 }
 
 /** Types into the open demo machine's pitch and times the change of the figure. */
-async function pageKeystroke(page: import('@playwright/test').Page): Promise<string> {
+async function pageKeystroke(page: Page): Promise<string> {
   await page.getByRole('link', { name: 'Fret mill' }).first().click();
   await page.getByRole('button', { name: /^Screw/ }).click();
   const times = await page.getByLabel('Thread pitch', { exact: true }).evaluate(async (element) => {

@@ -15,6 +15,9 @@ test.describe('a builder verifies an axis', () => {
     const working = page.getByRole('region', { name: /Steps a unit of travel/ });
     await expect(working).toContainText('80000/127 steps/mm exactly');
     await expect(working).toContainText('S = S_o / l');
+    await working.getByLabel('To make it').fill('500');
+    await working.getByLabel('change').selectOption('Thread pitch');
+    await expect(working).toContainText('Thread pitch 1.6 mm, all else as it is');
     await page.keyboard.press('Escape');
     await expect(working).toBeHidden();
 
@@ -173,5 +176,19 @@ test.describe('a builder verifies an axis', () => {
     await expect(line).toContainText('2037.8864 exact, by the teeth');
     await expect(line).toContainText('1.787 ° too far each turn');
     await expect(page.getByRole('banner')).toContainText('revision 2');
+  });
+
+  test('reads the trimmer voltage for a limit, and the limit for a trimmer voltage', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Current slide');
+    await builder.station('Driver');
+    await page.getByRole('combobox', { name: /Choose a driver/ }).click();
+    await page.getByRole('option', { name: 'Chopper driver, 2 A, 1/16, gain 8, 0.1 Ω' }).click();
+    await builder.goTo('Current');
+    await builder.fill('Limit, crest', '0.875');
+    await expect(page.getByText('Turn the trimmer to').locator('..')).toContainText('0.7 V');
+    await builder.fill('Trimmer reads', '0.8');
+    await expect(page.getByLabel('Limit, crest')).toHaveValue('1');
+    await expect(page.getByText('or an ammeter in one coil').locator('..')).toContainText('0.7071 A');
   });
 });

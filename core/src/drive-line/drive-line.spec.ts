@@ -10,6 +10,7 @@ import {
   exactStepsPerUnit,
   gearheadRatio,
   judgeAxis,
+  limitFromReference,
   loadLag,
   microstepTorque,
   nominalStepsPerOutputTurn,
@@ -149,6 +150,18 @@ describe('current limit', () => {
     expect(sense('5', '0.1 Ω', '1.7 A')).toBeCloseTo(0.85, 12);
     const linear = driverWith({ kind: 'linear', slope: quantityOf('0.71 A/V'), reads: 'rms' }, '1.0041 A');
     expect(of(linear, trimmerVoltage)).toBeCloseTo(1, 4);
+  });
+
+  it('rows 8 and 9 the other way: the limit that a measured reference sets', () => {
+    const of = (formula: Axis['driver']['specification']['formula'], reference: number): number | null => {
+      const axis = driverWith(formula, '1 A').axes[0];
+      return axis ? limitFromReference(axis.driver.specification, reference) : null;
+    };
+    expect(of({ kind: 'sense-resistor', gain: quantityOf('8'), senseResistor: quantityOf('0.1 Ω') }, 0.7)).toBeCloseTo(0.875, 12);
+    expect(of({ kind: 'sense-resistor', gain: quantityOf('5'), senseResistor: quantityOf('0.1 Ω') }, 0.85)).toBeCloseTo(1.7, 12);
+    expect(of({ kind: 'linear', slope: quantityOf('0.71 A/V'), reads: 'rms' }, 1)).toBeCloseTo(0.71 * Math.SQRT2, 12);
+    expect(of({ kind: 'linear', slope: quantityOf('1.25 A/V'), reads: 'peak' }, 0.4)).toBeCloseTo(0.5, 12);
+    expect(of(null, 1)).toBeNull();
   });
 
   // check value 10: by definition of the position with both coils on

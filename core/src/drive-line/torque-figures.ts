@@ -1,5 +1,6 @@
 import type { Dimension } from '../quantity/index.js';
-import { advisedPeak, ammeterReading, rmsFromPeak } from '../driver/index.js';
+import { advisedPeak, ammeterReading, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak } from '../driver/index.js';
+import { readQuantity, type DriverSpecification } from '../machine/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import * as field from './fields.js';
@@ -75,7 +76,7 @@ const senseLaw: Law<C> = law({
   formula: '{peak} · {gain} · {resistor}',
   source: `${PRACTICE}: the limit stands where the sense voltage times the gain equals the reference`,
   inputs: { peak: limitInForce, gain: field.gain, resistor: field.senseResistor },
-  compute: ({ peak, gain, resistor }) => peak * gain * resistor,
+  compute: ({ peak, gain, resistor }) => referenceFromCurrent(peak, gain, resistor),
 });
 const linearPeakLaw: Law<C> = law({
   formula: '{peak} / {slope}',
@@ -102,6 +103,18 @@ export const trimmerVoltage = figure<C>({
     return senseLaw;
   },
 });
+
+/**
+ * The crest [A] that a measured reference voltage [V] sets, the other way round than {@link trimmerVoltage}.
+ * @returns null for a driver whose current no reference voltage sets
+ */
+export function limitFromReference(driver: DriverSpecification, reference: number): number | null {
+  const { formula } = driver;
+  if (formula === null) return null;
+  if (formula.kind === 'sense-resistor') return currentFromReference(reference, readQuantity(formula.gain, 'ratio').value, readQuantity(formula.senseResistor, 'resistance').value);
+  const stated = reference * readQuantity(formula.slope, 'conductance').value;
+  return formula.reads === 'rms' ? peakFromRms(stated) : stated;
+}
 
 export const torqueAtLimit = figure<C>({
   id: 'torque-at-limit',

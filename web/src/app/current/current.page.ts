@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { advisedLimit, coilAmmeter, limitInForce, limitRms, torqueAtLimit, trimmerVoltage } from '@crisp-notch/core/drive-line';
-import type { Quantity } from '@crisp-notch/core/machine';
+import { advisedLimit, coilAmmeter, limitFromReference, limitInForce, limitRms, torqueAtLimit, trimmerVoltage } from '@crisp-notch/core/drive-line';
+import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
+import { today } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { CautionComponent } from '../ui/caution.component';
 import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
@@ -28,12 +29,28 @@ export class CurrentPage {
 
   private readonly store = inject(DesignStore);
   private readonly views = toSignal(this.store.axes$, { initialValue: [] });
+  private readonly readings = signal<Readonly<Record<string, Quantity>>>({});
   protected readonly schools = SCHOOLS;
   protected readonly figures = { advisedLimit, coilAmmeter, limitInForce, limitRms, torqueAtLimit, trimmerVoltage };
   protected readonly items = computed(() => this.views().map((view) => ({ view, findings: view.findings.filter((finding) => finding.station === 'driver') })));
 
   protected setLimit(view: AxisView, currentLimit: Quantity | null): void {
     this.store.editAxis(view.axis.id, 'driver.current-limit', (axis) => ({ ...axis, driver: { ...axis.driver, currentLimit } }));
+  }
+
+  /** What the trimmer stands at, so far as the limit follows from it: the last reading that was typed. */
+  protected measured(view: AxisView): Quantity | null {
+    const reading = this.readings()[view.axis.id];
+    return reading && view.axis.driver.currentLimit?.from === 'measured' ? reading : null;
+  }
+
+  /** A voltage read at the trimmer says which limit is really set. */
+  protected setFromReference(view: AxisView, reading: Quantity | null): void {
+    const reference = reading && readQuantity(reading, 'voltage').value;
+    const limit = reference === null ? null : limitFromReference(view.axis.driver.specification, reference);
+    if (!reading || limit === null) return;
+    this.readings.update((readings) => ({ ...readings, [view.axis.id]: reading }));
+    this.setLimit(view, quantityOf(`${Number(limit.toPrecision(4))} A`, 'measured', today()));
   }
 
   protected setSchool(view: AxisView, school: string): void {

@@ -1,7 +1,8 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
-import { working, type Figure, type Reading } from '@crisp-notch/core/reckoner';
+import { parseQuantity, preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
+import { dimensionOf, goalSeek, working, type Figure, type Reading } from '@crisp-notch/core/reckoner';
 import { shortDay } from '../data/dates';
 import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
@@ -43,9 +44,26 @@ export class WorkingPanelComponent {
     return outcome.kind === 'impossible' ? outcome.reason : '';
   });
 
+  /** The value that the figure is wished to have, as typed, and the field that may change for it. */
+  protected readonly wish = signal('');
+  protected readonly wishField = signal('');
+  protected readonly fields = computed(() => this.working().sensitivities.map(({ field }) => field));
+  protected readonly answer = computed(() => {
+    const [typed, figure, { reckoner, context }] = [this.wish(), this.figure(), this.view()];
+    const field = this.fields().find((item) => item.id === this.wishField()) ?? this.fields()[0];
+    if (typed.trim() === '' || !field) return '';
+    const dimension = dimensionOf(figure, context);
+    const target = parseQuantity(typed, dimension, preferredUnit(dimension, this.units()));
+    if (!target.ok) return target.error;
+    const found = goalSeek(reckoner, figure, field, target.value.value);
+    if (found.kind === 'none') return `No ${field.name.toLowerCase()} would do it, all else as it is.`;
+    return `${field.name} ${showQuantity(found.value, preferredUnit(dimensionOf(field, context), this.units()), { significant: 5 })}, all else as it is.`;
+  });
+
   constructor() {
     effect(() => {
       this.figure();
+      this.wish.set('');
       this.heading().nativeElement.focus();
     });
   }
