@@ -1,7 +1,8 @@
 /** `npm run bench`: how long what a user waits for takes. Ratios and spreads of one run; nothing is asserted. */
 import { spawn } from 'node:child_process';
-import { readFileSync, rmSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { setTimeout as delay } from 'node:timers/promises';
 import { chromium, type Page } from '@playwright/test';
 import { checkMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
 import {
@@ -106,11 +107,11 @@ async function npmStart(): Promise<Started> {
   });
   return {
     address,
-    stop: () =>
-      new Promise((resolve) => {
-        child.on('exit', () => resolve());
-        if (child.pid) process.kill(-child.pid, 'SIGTERM');
-      }),
+    // npm may go before what it started; the database takes its process file away last.
+    async stop() {
+      if (child.pid) process.kill(-child.pid, 'SIGTERM');
+      while (existsSync(join(DATA, 'mariadb', 'files', 'server.pid'))) await delay(50);
+    },
   };
 }
 

@@ -32,4 +32,13 @@ if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== lock) {
 
 const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'scripts', `${task}.ts`), ...others], { cwd: root, stdio: 'inherit' });
 for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) process.on(signal, () => child.kill(signal));
+
+// npm stops the shell that it runs this in, not this process: a parent that is gone means stop, too.
+const PARENT_LOOK_IN_MILLISECONDS = 300;
+const parent = process.ppid;
+const watch = setInterval(() => {
+  if (process.ppid === parent) return;
+  clearInterval(watch);
+  child.kill('SIGTERM');
+}, PARENT_LOOK_IN_MILLISECONDS);
 child.on('exit', (code, signal) => process.exit(signal ? 1 : (code ?? 1)));

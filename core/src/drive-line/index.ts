@@ -16,5 +16,17 @@ export {
   travelPerMotorTurn,
   travelPerTurn,
 } from './step-figures.js';
-export { advisedLimit, coilAmmeter, limitFromReference, limitInForce, limitRms, loadAtMotor, loadLag, microstepTorque, torqueAtLimit, torqueMargin, trimmerVoltage } from './torque-figures.js';
+export {
+  advisedLimit,
+  coilAmmeter,
+  limitFromReference,
+  limitInForce,
+  limitRms,
+  loadAtMotor,
+  loadLag,
+  microstepTorque,
+  torqueAtLimit,
+  torqueMargin,
+  trimmerVoltage,
+} from './torque-figures.js';
 export { AXIS_RULES, judgeAxis, sayIn, type Finding, type Rule, type Say, type Severity, type Station } from './rules.js';

@@ -99,5 +99,9 @@ function axis(name: string, ink: ChartInk): Record<string, unknown> {
 /** Errors within some tolerances are shown against the whole band; larger ones take the room that they need. */
 function span(deviations: readonly number[], limit: number): { readonly min?: number; readonly max?: number } {
   const largest = Math.max(0, ...deviations.map(Math.abs));
-  return largest > BAND_MOST * limit ? {} : { min: -roundInterval(1.15 * Math.max(limit, largest)), max: roundInterval(1.15 * Math.max(limit, largest)) };
+  if (largest > BAND_MOST * limit) return {};
+  const reach = 1.15 * Math.max(limit, largest);
+  const interval = roundInterval(reach / 3);
+  const end = Math.ceil(reach / interval) * interval;
+  return { min: -end, max: end };
 }
