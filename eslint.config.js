@@ -83,5 +83,5 @@ export default tseslint.config(
   })),
   { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
-  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly' } } },
+  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', setInterval: 'readonly', clearInterval: 'readonly' } } },
 );

@@ -1,13 +1,15 @@
 /** `npm start`: builds what is out of date, starts the database and the server, and stops both on Ctrl-C. */
-import { rmSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { mkdirSync, rmSync } from 'node:fs';
+import { join, resolve } from 'node:path';
 import { buildAll, ROOT } from './build';
 import { startMariaDb, type MariaDb } from './mariadb';
+import { noteRunning, refuseSecondStart } from './one-at-a-time';
 import { startServer, type ServerProcess } from './server-process';
 import { Refusal } from './system-package';
 
-/** Where the project's own database lives; DATA_FOLDER puts it elsewhere. */
-const DATA = join(resolve(process.env['DATA_FOLDER'] ?? join(ROOT, 'data')), 'mariadb');
+/** Where the user's machines live; DATA_FOLDER puts it elsewhere. */
+const FOLDER = resolve(process.env['DATA_FOLDER'] ?? join(ROOT, 'data'));
+const DATA = join(FOLDER, 'mariadb');
 const DATABASE = 'crisp_notch';
 
 async function main(): Promise<void> {
@@ -17,16 +19,24 @@ async function main(): Promise<void> {
   let database: MariaDb | null = null;
   let server: ServerProcess | null = null;
   let isStopping = false;
+  let forget = (): void => undefined;
   const stop = async (code: number): Promise<void> => {
     if (isStopping) return;
     isStopping = true;
     process.stdout.write('\nStopping …\n');
     await server?.stop();
     await database?.stop();
+    forget();
     process.exit(code);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop(0));
 
+  if (!ownUrl) {
+    mkdirSync(FOLDER, { recursive: true });
+    refuseSecondStart(FOLDER);
+    // Before anything is built or started, so that a second start in the meantime sees it too.
+    forget = noteRunning(FOLDER, 'it is just starting');
+  }
   await buildAll();
   if (isFresh) {
     await (await startMariaDb(DATA)).stop();
@@ -38,10 +48,12 @@ async function main(): Promise<void> {
     server = await startServer({ DATABASE_URL: url, LOG_LEVEL: process.env['LOG_LEVEL'] ?? 'warn' });
   } catch (error) {
     await database?.stop();
+    forget();
     throw error;
   }
+  if (!ownUrl) noteRunning(FOLDER, server.address);
   server.child.on('exit', () => void stop(1));
-  process.stdout.write(`Crisp Notch is at ${server.address}\nStop it with Ctrl-C. Your machines are kept in ${ownUrl ? 'the database of DATABASE_URL' : dirname(DATA)}.\n`);
+  process.stdout.write(`Crisp Notch is at ${server.address}\nStop it with Ctrl-C. Your machines are kept in ${ownUrl ? 'the database of DATABASE_URL' : FOLDER}.\n`);
 }
 
 main().catch((error: unknown) => {

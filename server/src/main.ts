@@ -41,7 +41,8 @@ function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
 function listen(app: ReturnType<typeof createApp>, settings: Settings): Promise<Server> {
   return new Promise((resolve, reject) => {
     const server = app.listen(settings.port, settings.host, (error) => {
-      if (error) reject(error);
+      const isTaken = (error as NodeJS.ErrnoException | undefined)?.code === 'EADDRINUSE';
+      if (error) reject(isTaken ? new Error(`Port ${settings.port} is taken by another program. Set PORT to a free one, e.g. PORT=${settings.port + 1} npm start.`) : error);
       else resolve(server);
     });
   });
