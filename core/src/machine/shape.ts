@@ -83,7 +83,8 @@ export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonl
   return shape<readonly T[]>({ type: 'array', items: inner.schema, minItems: least, maxItems: most }, (value, path, problems) => {
     if (!Array.isArray(value)) problems.push({ path, message: 'must be a list' });
     else if (value.length > most || value.length < least) problems.push({ path, message: `must have ${least} to ${most} entries` });
-    else value.forEach((entry, index) => inner.check(entry, at(path, index), problems));
+    // By index, because forEach passes over the holes of a sparse array.
+    else for (let index = 0; index < value.length; index += 1) inner.check(value[index], at(path, index), problems);
   });
 }
 

@@ -1,0 +1,120 @@
+import { quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { sayPlain, screwMachine } from '../testing/example-machine.js';
+import {
+  basisOf,
+  changesBetween,
+  currentCheck,
+  holdOperation,
+  nextStep,
+  noteOperation,
+  OPERATIONS,
+  operationState,
+  stampOperation,
+  startOperation,
+  stepLines,
+  type CheckMade,
+} from './index.js';
+
+const confirmed = (axis: Axis): Axis => ({
+  ...axis,
+  job: { kind: 'linear', travel: quantityOf('300 mm'), speed: quantityOf('20 mm/s'), tolerance: quantityOf('0.05 mm'), load: quantityOf('20 N') },
+  driver: { ...axis.driver, currentLimit: quantityOf('1.2 A') },
+});
+const ready = (change: (axis: Axis) => Axis = (axis) => axis): Machine => screwMachine((axis) => change(confirmed(axis)));
+const withPitch =
+  (pitch: string) =>
+  (axis: Axis): Axis => ({ ...axis, transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf(pitch), starts: 1, efficiency: quantityOf('0.3') } } });
+const checkOf = (machine: Machine, verdict: CheckMade['verdict']): CheckMade => ({
+  id: 'check-1',
+  axisId: 'axis-1',
+  verdict,
+  sentence: 'Off by 3 mm.',
+  basis: stepLines(machine.axes[0] as Axis),
+});
+
+describe('an operation', () => {
+  it('goes from blank to started, held and stamped, and back', () => {
+    const machine = ready();
+    expect(operationState(machine, 40)).toEqual({ kind: 'blank' });
+    const held = holdOperation(startOperation(machine, 40, '2026-11-04'), 40, 'coil pair not found', '2026-11-05');
+    expect(operationState(held, 40)).toEqual({ kind: 'held', reason: 'coil pair not found' });
+    const stamped = stampOperation(held, 40, '2026-11-06');
+    expect(operationState(stamped, 40)).toEqual({ kind: 'stamped', date: '2026-11-06' });
+    expect(stamped.card.length).withContext('one entry an operation').toBe(1);
+    expect(operationState(startOperation(stamped, 40, '2026-11-07'), 40)).toEqual({ kind: 'started' });
+  });
+
+  it('loses its stamp when what it relied on changes, says what, and gets it back with the old value', () => {
+    const stamped = stampOperation(ready(), 20, '2026-11-05');
+    const changed = { ...stamped, axes: ready(withPitch('2 mm')).axes };
+    const state = operationState(changed, 20);
+    expect(state.kind === 'reopened' && state.changes).toEqual(['X transmission was kind screw, pitch 20 tpi, starts 1, is kind screw, pitch 2 mm, starts 1']);
+    expect(operationState({ ...changed, axes: stamped.axes }, 20).kind).toBe('stamped');
+  });
+
+  it('does not care for what it does not rely on', () => {
+    const stamped = stampOperation(stampOperation(ready(), 10, '2026-11-05'), 50, '2026-11-05');
+    const changed = { ...stamped, axes: ready(withPitch('2 mm')).axes };
+    expect([operationState(changed, 10).kind, operationState(changed, 50).kind]).toEqual(['stamped', 'stamped']);
+  });
+
+  it('keeps its note through every state', () => {
+    const noted = noteOperation(ready(), 60, 'stalls at 9 kHz', '2026-11-05');
+    const stamped = stampOperation(noted, 60, '2026-11-06');
+    expect(stamped.card[0]?.note).toBe('stalls at 9 kHz');
+    expect(operationState(noteOperation(stamped, 60, 'more', '2026-11-07'), 60).kind)
+      .withContext('a note takes no stamp off')
+      .toBe('stamped');
+  });
+
+  it('relies on lines with a key each, so that a change can be named', () => {
+    for (const { number } of OPERATIONS) {
+      const keys = basisOf(ready(), number).map((line) => line.slice(0, line.indexOf(': ')));
+      expect(keys.length).toBeGreaterThan(0);
+      expect(new Set(keys).size).withContext(`operation ${number}`).toBe(keys.length);
+    }
+    expect(changesBetween(['a: 1', 'b: 2'], ['a: 1', 'c: 3'])).toEqual(['c is new: 3', 'b is gone']);
+  });
+});
+
+describe('the next step', () => {
+  const next = (machine: Machine, ...checks: readonly CheckMade[]): readonly [number, string] => {
+    const step = nextStep(machine, checks, sayPlain);
+    return [step.operation, step.button];
+  };
+
+  it('is always the most pressing one', () => {
+    const stampAll = (machine: Machine): Machine => OPERATIONS.reduce((stamped, { number }) => stampOperation(stamped, number, '2026-11-05'), machine);
+    const machine = ready();
+    expect(next({ ...machine, axes: [] })).toEqual([20, 'Add an axis']);
+    expect(next(ready((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } } })))).toEqual([20, 'Choose the motor']);
+    expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } })))).toEqual([20, 'See the station']);
+    expect(next(screwMachine())).toEqual([10, 'Say the job']);
+    expect(next(holdOperation(machine, 40, 'leads', '2026-11-05'))).toEqual([40, 'Go on with wiring']);
+    expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: null } })))).toEqual([50, 'Set the current']);
+    expect(next(machine)).toEqual([70, 'Plan a step check']);
+    expect(next(machine, checkOf(machine, 'incomplete'))).toEqual([70, 'Enter readings']);
+    expect(next(machine, checkOf(machine, 'not-true'))).toEqual([70, 'See what is wrong']);
+    expect(next(machine, checkOf(machine, 'undecided'))).toEqual([70, 'See the check']);
+    expect(next(machine, checkOf(machine, 'true'))).toEqual([10, 'Go to job']);
+    const signed = stampAll(machine);
+    expect(next(signed, checkOf(signed, 'true'))).toEqual([80, 'Print the card']);
+    const unsigned = startOperation(signed, 80, '2026-11-06');
+    expect(next(unsigned, checkOf(signed, 'true'))).toEqual([80, 'Sign off']);
+  });
+
+  it('asks for a new check when the axis is no longer the one that was measured', () => {
+    const machine = ready();
+    const check = checkOf(machine, 'true');
+    const changed = ready(withPitch('2 mm'));
+    expect(currentCheck(machine.axes[0] as Axis, [check])).toBe(check);
+    expect(currentCheck(changed.axes[0] as Axis, [check])).toBeNull();
+    expect(next(changed, check)).toEqual([70, 'Plan a step check']);
+  });
+
+  it('takes a change that moves nothing for the same axis', () => {
+    const machine = ready();
+    const faster = ready((axis) => ({ ...axis, job: { ...axis.job, speed: quantityOf('40 mm/s') }, name: 'renamed' }));
+    expect(currentCheck(faster.axes[0] as Axis, [checkOf(machine, 'true')])).not.toBeNull();
+  });
+});

@@ -1,0 +1,37 @@
+import { quantityOf } from '@crisp-notch/core/machine';
+import { exampleView } from '../testing/example-view';
+import { STATIONS, stationViews } from './stations';
+
+describe('the stations of a drive line', () => {
+  it('run from the volts to the carriage, each with one headline', () => {
+    const stations = stationViews(exampleView(), 'metric');
+    expect(stations.map((item) => item.station)).toEqual([...STATIONS]);
+    expect(stations.map((item) => `${item.headline.digits} ${item.headline.unit}`)).toEqual(['24 V', '1/4 step', '1.8 °', '1 : 1', '1.27 mm/turn', '– ']);
+  });
+
+  it('speak the reader’s units', () => {
+    const screw = stationViews(exampleView(), 'inch').find((item) => item.station === 'transmission');
+    expect(screw?.headline).toEqual({ digits: '0.05', unit: 'in/turn' });
+  });
+
+  it('show what is assumed as assumed', () => {
+    const assumed = stationViews(exampleView(), 'metric')
+      .filter((item) => item.isAssumed)
+      .map((item) => item.station);
+    expect(assumed).toEqual(['supply', 'transmission']);
+  });
+
+  it('carry the finding that belongs to them, the controller’s at the driver', () => {
+    const view = exampleView((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } }));
+    const found = stationViews(view, 'metric').filter((item) => item.finding !== null);
+    expect(found.map((item) => [item.station, item.finding?.severity])).toEqual([['driver', 'stop']]);
+    const slow = { ...view, findings: view.findings.map((finding) => ({ ...finding, station: 'controller' as const })) };
+    expect(stationViews(slow, 'metric').find((item) => item.finding !== null)?.station).toBe('driver');
+  });
+
+  it('name the gears between motor and transmission', () => {
+    const view = exampleView((axis) => ({ ...axis, reduction: [{ kind: 'belt', driver: 16, driven: 48 }] }));
+    const reduction = stationViews(view, 'metric').find((item) => item.station === 'reduction');
+    expect([reduction?.name, reduction?.headline.digits, reduction?.detail]).toEqual(['1 stage', '3', '48/16']);
+  });
+});
