@@ -11,6 +11,10 @@ test.describe('a builder keeps a design', () => {
     await expect(page.locator('cn-drive-line')).not.toContainText('629.9213');
     await page.keyboard.press('ControlOrMeta+Shift+z');
     await expect(page.locator('cn-drive-line')).toContainText('629.9213');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.locator('cn-drive-line')).not.toContainText('629.9213');
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await expect(page.getByRole('button', { name: 'Redo' })).toBeDisabled();
     await builder.saved();
     await page.reload();
     await expect(page.locator('cn-drive-line')).toContainText('629.9213');

@@ -89,7 +89,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       const { specification } = axis.transmission;
       const travel = reckoner.value(travelPerTurn);
       const dimension = axis.job.kind === 'linear' ? 'length' : 'angle';
-      const shown = travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 5 });
+      const shown = travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 4 });
       return {
         label: TRANSMISSION_LABELS[specification.kind],
         name: axis.transmission.name || 'not chosen',

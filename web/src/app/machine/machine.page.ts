@@ -6,7 +6,7 @@ import type { Figure } from '@crisp-notch/core/reckoner';
 import { DesignStore } from '../data/design-store';
 import { WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
-import { isTyping } from '../ui/is-typing';
+import { isField, isTyping } from '../ui/is-typing';
 import { ConflictDialogComponent } from './conflict-dialog.component';
 import { OPERATION_PATHS } from '../ui/operation-paths';
 import { RouteCardComponent } from './route-card.component';
@@ -90,6 +90,8 @@ export class MachinePage implements OnDestroy {
 
   protected onKey(event: KeyboardEvent): void {
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+      // In a field the browser takes back what was typed, and the design follows.
+      if (isField(event.target)) return;
       event.preventDefault();
       if (event.shiftKey) this.store.redo();
       else this.store.undo();

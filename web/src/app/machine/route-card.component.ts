@@ -30,6 +30,9 @@ export class RouteCardComponent {
   private readonly document = toSignal(this.store.document$);
   private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   private readonly checks = toSignal(this.store.checks$, { initialValue: [] });
+  private readonly state = toSignal(this.store.state$);
+  protected readonly canUndo = computed(() => (this.state()?.past.length ?? 0) > 0);
+  protected readonly canRedo = computed(() => (this.state()?.future.length ?? 0) > 0);
   protected readonly next = toSignal(this.store.next$);
   protected readonly nextCommands = computed(() => {
     const next = this.next();
@@ -54,6 +57,14 @@ export class RouteCardComponent {
       };
     });
   });
+
+  protected undo(): void {
+    this.store.undo();
+  }
+
+  protected redo(): void {
+    this.store.redo();
+  }
 
   private checkWords(): string {
     const checks = this.checks();

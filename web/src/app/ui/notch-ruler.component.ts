@@ -4,6 +4,8 @@ import { PreferencesStore } from '../data/preferences';
 import { layOutRuler, type RulerContent } from './notch-ruler.layout';
 
 const WIDTH = 1000;
+/** Marks that are too small to be read alone. */
+const UNIT_WORDS: Readonly<Record<string, string>> = { '″': 'arc seconds', '′': 'arc minutes', '°': 'degrees' };
 
 /** The notch ruler: commanded notches, where the motor holds, what was asked and what was measured, to scale. */
 @Component({
@@ -21,6 +23,7 @@ export class NotchRulerComponent {
   private readonly units = inject(PreferencesStore).units;
   protected readonly width = WIDTH;
   protected readonly layout = computed(() => layOutRuler(this.content(), WIDTH, this.dimension(), this.units()));
+  protected readonly unitWords = computed(() => UNIT_WORDS[this.layout().unit] ?? this.layout().unit);
   protected readonly stepWords = computed(() => this.say(this.content().step));
   protected readonly toleranceWords = computed(() => {
     const { tolerance } = this.content();
