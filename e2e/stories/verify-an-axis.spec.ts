@@ -27,6 +27,8 @@ test.describe('a builder verifies an axis', () => {
     await builder.read('0.0125 in', '0.0375 in');
     await expect(page.locator('.verdict-card')).toContainText('● True');
     await expect(page.getByText('Not significant, leave it')).toBeVisible();
+    await expect(page.getByRole('banner')).toContainText('revision 2');
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
   });
 
   test('finds a driver that runs four times coarser than set, and puts it right', async ({ page }) => {

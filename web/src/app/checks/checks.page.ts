@@ -131,7 +131,7 @@ export class ChecksPage {
       const { id, version } = await this.store.settled();
       const check = await firstValueFrom(this.api.startCheck(id, version, view.axis.id, planned.plan));
       this.store.refreshChecks();
-      this.store.open(id);
+      this.store.noteRevision(check.revision);
       await this.router.navigate(['/machines', id, 'checks', check.id]);
     } catch (error) {
       this.message.set(messageOf(error));

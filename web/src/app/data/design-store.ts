@@ -139,6 +139,11 @@ export class DesignStore implements OnDestroy {
     this.update(oursKept);
   }
 
+  /** A check kept the design as this revision; the design itself and the way back stay as they are. */
+  noteRevision(revision: number): void {
+    this.update((state) => (revision > state.revision ? { ...state, revision } : state));
+  }
+
   refreshChecks(): void {
     this.checksChanged.next();
   }
