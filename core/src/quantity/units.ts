@@ -197,6 +197,3 @@ export function inUnit(value: number, target: Unit): number {
   const factor = exactToNumber(target.factor);
   return target.isReciprocal ? factor / value : value / factor;
 }
-
-/** The dimensionless one, for figures that are plain numbers. */
-export const PLAIN = unitsOf('ratio')[0] as Unit;

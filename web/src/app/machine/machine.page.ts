@@ -8,7 +8,7 @@ import { WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
 import { isField, isTyping } from '../ui/is-typing';
 import { ConflictDialogComponent } from './conflict-dialog.component';
-import { OPERATION_PATHS } from '../ui/operation-paths';
+import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 import { RouteCardComponent } from './route-card.component';
 import { saveWords } from './save-words';
 import { WorkingPanelComponent } from '../workings/working-panel.component';
@@ -115,8 +115,6 @@ export class MachinePage implements OnDestroy {
   private goNext(): void {
     const next = this.next();
     if (!next) return;
-    const path = OPERATION_PATHS.find((item) => item.number === next.operation)?.path ?? 'drive-lines';
-    const commands = ['/machines', this.machineId(), path, ...(next.checkId ? [next.checkId] : [])];
-    void this.router.navigate(commands, { queryParams: { axis: next.axisId, station: next.station } });
+    void this.router.navigate(nextStepCommands(this.machineId(), next), { queryParams: { axis: next.axisId, station: next.station } });
   }
 }

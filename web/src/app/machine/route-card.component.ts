@@ -4,7 +4,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 import { currentCheck, OPERATIONS, operationState, type OperationState } from '@crisp-notch/core/route-card';
 import { shortDay } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
-import { OPERATION_PATHS } from '../ui/operation-paths';
+import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 
 interface CardLine {
   readonly number: number;
@@ -36,8 +36,7 @@ export class RouteCardComponent {
   protected readonly next = toSignal(this.store.next$);
   protected readonly nextCommands = computed(() => {
     const next = this.next();
-    const path = OPERATION_PATHS.find((item) => item.number === next?.operation)?.path ?? 'drive-lines';
-    return ['/machines', this.machineId(), path, ...(next?.checkId ? [next.checkId] : [])];
+    return next ? nextStepCommands(this.machineId(), next) : [];
   });
   protected readonly lines = computed<readonly CardLine[]>(() => {
     const document = this.document();

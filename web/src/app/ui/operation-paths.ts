@@ -1,4 +1,5 @@
 import type { OperationNumber } from '@crisp-notch/core/machine';
+import type { NextStep } from '@crisp-notch/core/route-card';
 
 /** Where each operation of the route card is worked. */
 export const OPERATION_PATHS: readonly { readonly number: OperationNumber; readonly path: string }[] = [
@@ -11,3 +12,9 @@ export const OPERATION_PATHS: readonly { readonly number: OperationNumber; reado
   { number: 70, path: 'checks' },
   { number: 80, path: 'sign-off' },
 ];
+
+/** The address of the next step's operation, or of the check that it is about. */
+export function nextStepCommands(machineId: string, next: NextStep): string[] {
+  const path = OPERATION_PATHS.find((item) => item.number === next.operation)?.path ?? 'drive-lines';
+  return ['/machines', machineId, path, ...(next.checkId ? [next.checkId] : [])];
+}
