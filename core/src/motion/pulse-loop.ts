@@ -10,3 +10,8 @@ export function pulseLoopRate(edgeDelay: number, overhead = 0): number {
   if (!(period > 0)) throw new RangeError(`period must be positive, got ${period}`);
   return 1 / period;
 }
+
+/** The wait after each edge [s] that gives a step rate, the other way round; zero where the loop alone is too slow. */
+export function edgeDelayFor(rate: number, overhead = 0): number {
+  return Math.max(0, (1 / rate - overhead) / 2);
+}

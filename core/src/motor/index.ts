@@ -1,0 +1,5 @@
+export { windingFactors, wiringsOf, type LeadCount, type WindingFactors, type Wiring } from './winding.js';
+export { armTorque, constantVoltageCrest, inductanceFromRise, riseTime, STANDARD_GRAVITY, timeConstant } from './coil.js';
+export { baseSpeed, constantVoltagePullOut, pullOut, pullOutBand, SQUARE_WAVE_CREST, type Bound, type MotorDrive, type PullOut } from './pull-out.js';
+export { loadAngle, naturalFrequency, resonantRates, startRate, stateTorques, type LoadKind, type StepMode } from './dynamics.js';
+export { brushedNoLoadSpeed, brushedTorque, type BrushedMotor } from './brushed.js';
