@@ -174,6 +174,8 @@ export class Rig {
     const dragStep = mechanics.drag * perJ;
     const damperStep = (damper?.drag ?? 0) * perJ;
     const damperRate = damper === null ? 0 : (h * damper.drag) / damper.inertia;
+    // The damper's own speed half a step on, by the trapezoid rule.
+    const leadShare = 1 / (1 + 0.5 * damperRate);
     const detentStep = 4 * motor.detentTorque * perJ;
     const torqueStep = 0.5 * K * perJ;
     const turnPerSpeed = p * h;
@@ -250,7 +252,7 @@ export class Rig {
       // Speed: torque from the mean current, less what opposes it.
       const slide = middleSpeed * frictionSlope;
       const rubbing = slide > 1 ? frictionStep : slide < -1 ? -frictionStep : frictionStep * slide;
-      const lead = middleSpeed - damperSpeed;
+      const lead = (middleSpeed - damperSpeed) * leadShare;
       let against = load + rubbing + dragStep * middleSpeed + damperStep * lead;
       if (detentStep !== 0) against += detentStep * rotorSin * rotorCos * (rotorCos * rotorCos - rotorSin * rotorSin);
       change = torqueStep * ((ib + nextB) * rotorCos - (ia + nextA) * rotorSin) - against;
