@@ -1,5 +1,5 @@
 import { stepCheckPlan } from '@crisp-notch/core/checks';
-import { checkMachine, checkShape, nullable, record, text, whole } from '@crisp-notch/core/machine';
+import { checkShape, nullable, openMachine, record, text, whole } from '@crisp-notch/core/machine';
 import { checkPart } from '@crisp-notch/core/parts';
 import { array, number, object, string, type InferType, type StringSchema } from 'yup';
 import { fromCore } from './from-core.js';
@@ -27,7 +27,8 @@ const moment = string()
     return !Number.isNaN(time.getTime()) && time.toISOString().startsWith(value.slice(0, 19));
   });
 
-const machineDocument = fromCore(checkMachine);
+/** Of this or an earlier version; the server brings older ones up to date. */
+const machineDocument = fromCore(openMachine);
 const plan = fromCore((input) => checkShape(stepCheckPlan, input));
 const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)) });
 const reading = fromCore((input) => checkShape(readingShape, input));

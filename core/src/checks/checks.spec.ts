@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { pulseLoopRate, indexPosition, closingErrorOfRoundedMoves } from '../motion/index.js';
-import { quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { blankStage, quantityOf, type Axis, type Machine } from '../machine/index.js';
 import { rational, rationalToNumber } from '../quantity/index.js';
-import { firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
+import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   conformity,
   evaluateStepCheck,
@@ -135,12 +135,12 @@ describe('step check', () => {
     const belted = screwMachine((axis) => ({
       ...axis,
       driver: { ...axis.driver, microsteps: 16 },
-      reduction: [{ kind: 'belt', driver: 20, driven: 60 }],
-      transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('2 mm'), starts: 1, efficiency: quantityOf('0.3') } },
+      reduction: [blankStage('belt', 20, 60)],
+      transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('2 mm'), starts: 1, efficiency: quantityOf('0.3') }) },
     }));
     const truths: readonly (readonly [string, (axis: Axis) => Axis])[] = [
-      ['reduction-0-driver-19', (axis) => ({ ...axis, reduction: [{ kind: 'belt', driver: 19, driven: 60 }] })],
-      ['reduction-0-driven-61', (axis) => ({ ...axis, reduction: [{ kind: 'belt', driver: 20, driven: 61 }] })],
+      ['reduction-0-driver-19', (axis) => ({ ...axis, reduction: [blankStage('belt', 19, 60)] })],
+      ['reduction-0-driven-61', (axis) => ({ ...axis, reduction: [blankStage('belt', 20, 61)] })],
       ['microsteps-32', (axis) => ({ ...axis, driver: { ...axis.driver, microsteps: 32 } })],
     ];
     for (const [id, change] of truths) {

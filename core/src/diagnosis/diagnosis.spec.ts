@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { quantityOf, type Axis } from '../machine/index.js';
+import { blankStage, quantityOf, type Axis } from '../machine/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
 import { rankFaults, ratioFaults, type Ranking } from './index.js';
 
@@ -61,7 +61,7 @@ describe('causes of a wrong scale', () => {
 
   it('describes each cause so that the axis put right moves as measured', () => {
     // Applying a cause divides the believed steps by its factor; here for every cause that changes a whole number.
-    const belted: Axis = { ...screwAxis, reduction: [{ kind: 'belt', driver: 16, driven: 48 }] };
+    const belted: Axis = { ...screwAxis, reduction: [blankStage('belt', 16, 48)] };
     const stepsOf = (axis: Axis): number => {
       const { specification } = axis.transmission;
       const lead = specification.kind === 'screw' && specification.pitch?.text === '20 tpi' ? specification.starts * 1.27 : NaN;

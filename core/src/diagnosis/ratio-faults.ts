@@ -1,5 +1,5 @@
 import { trainRatio } from '../drive-line/index.js';
-import { quantityOf, readQuantity, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import { blankStage, quantityOf, readQuantity, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 
 /** Something that could make every move wrong by one factor, and what to change if it is so. */
@@ -52,12 +52,7 @@ const MISCOUNT = 2;
 const KNOWN_GEARHEADS: readonly { readonly nominal: number; readonly stages: readonly Stage[] }[] = [
   {
     nominal: 64,
-    stages: [
-      { kind: 'gear', driven: 32, driver: 9 },
-      { kind: 'gear', driven: 22, driver: 11 },
-      { kind: 'gear', driven: 26, driver: 9 },
-      { kind: 'gear', driven: 31, driver: 10 },
-    ],
+    stages: [blankStage('gear', 9, 32), blankStage('gear', 11, 22), blankStage('gear', 9, 26), blankStage('gear', 10, 31)],
   },
 ];
 
@@ -120,7 +115,7 @@ function gearheadFaults({ motor }: Axis): RatioFault[] {
     sentence: `The printed ${nominal}:1 is rounded: the usual teeth give ${train(known.stages).toFixed(5)}:1.`,
     correct: (axis) => ({
       ...axis,
-      motor: { ...axis.motor, specification: { ...axis.motor.specification, gearhead: { nominal: gearhead.nominal, stages: known.stages } } },
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, gearhead: { ...gearhead, stages: known.stages } } },
       setting: null,
     }),
   }));
@@ -130,7 +125,10 @@ const STAGE_WORDS: Readonly<Record<Stage['kind'], { readonly driver: string; rea
   gear: { driver: 'driving gear', driven: 'driven gear', unit: 'teeth' },
   belt: { driver: 'driving pulley', driven: 'driven pulley', unit: 'teeth' },
   worm: { driver: 'worm', driven: 'worm wheel', unit: 'teeth' },
+  planetary: { driver: 'sun', driven: 'ring', unit: 'teeth' },
 };
+
+const turnsOf = (stage: Stage): number => rationalToNumber(trainRatio([stage]));
 
 function reductionFaults({ reduction }: Axis): RatioFault[] {
   const withStage =
@@ -148,7 +146,7 @@ function reductionFaults({ reduction }: Axis): RatioFault[] {
       miscounts(stage[end]).map((real): RatioFault => ({
         id: `reduction-${index}-${end}-${real}`,
         side: 'after-motor',
-        factor: end === 'driver' ? real / stage.driver : stage.driven / real,
+        factor: turnsOf(stage) / turnsOf({ ...stage, [end]: real }),
         commonness: 2,
         sentence: `The ${words[end]} has ${real} ${unitOf(end)}, not ${stage[end]}.`,
         correct: withStage(index, { [end]: real }),
@@ -157,7 +155,7 @@ function reductionFaults({ reduction }: Axis): RatioFault[] {
     const inverse: RatioFault = {
       id: `reduction-${index}-inverted`,
       side: 'after-motor',
-      factor: (stage.driven / stage.driver) ** 2,
+      factor: turnsOf(stage) / turnsOf({ ...stage, driver: stage.driven, driven: stage.driver }),
       commonness: 1,
       sentence: `Driver and driven are the wrong way round: ${stage.driven} drives ${stage.driver}.`,
       correct: withStage(index, { driver: stage.driven, driven: stage.driver }),

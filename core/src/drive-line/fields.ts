@@ -1,77 +1,10 @@
-import { readQuantity, toleranceValue, type Quantity, type TransmissionSpecification } from '../machine/index.js';
-import { exact, exactToNumber, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
-import type { Field, Reading } from '../reckoner/index.js';
-import type { AxisContext } from './axis-context.js';
+import type { Quantity, TransmissionSpecification } from '../machine/index.js';
+import { exactToNumber } from '../quantity/index.js';
+import { count, exactField, quantityField, type AxisField, type QuantityField } from './field-kinds.js';
 import { trainRatio, trainText } from './gear-train.js';
 
-type AxisField = Field<AxisContext>;
-
-interface QuantityField {
-  readonly id: string;
-  readonly name: string;
-  readonly symbol: string;
-  readonly dimension: Dimension | ((context: AxisContext) => Dimension);
-  readonly read: (context: AxisContext) => Quantity | null | undefined;
-}
-
-function quantityField({ id, name, symbol, dimension, read }: QuantityField): AxisField {
-  return {
-    kind: 'field',
-    id,
-    name,
-    symbol,
-    dimension,
-    read(context): Reading | null {
-      const item = read(context);
-      if (!item) return null;
-      const measured = typeof dimension === 'function' ? dimension(context) : dimension;
-      const { value, exact: exactValue } = readQuantity(item, measured);
-      const tolerance = item.plusMinus === null ? null : toleranceValue(item.plusMinus, measured, value);
-      return { value, exact: exactValue, text: item.text, from: item.from, on: item.on, tolerance };
-    },
-  };
-}
-
-/** A count or a train of teeth: exact and without a unit. */
-function exactField(id: string, name: string, symbol: string, read: (context: AxisContext) => { readonly ratio: Rational; readonly text: string } | null): AxisField {
-  return {
-    kind: 'field',
-    id,
-    name,
-    symbol,
-    dimension: 'ratio',
-    read(context): Reading | null {
-      const item = read(context);
-      return item && { value: rationalToNumber(item.ratio), exact: exact(item.ratio), text: item.text, from: 'typed', on: null, tolerance: null };
-    },
-  };
-}
-
-const count = (value: number): { ratio: Rational; text: string } => ({ ratio: { numerator: BigInt(value), denominator: 1n }, text: String(value) });
-const linearOrAngle = ({ axis }: AxisContext): Dimension => (axis.job.kind === 'linear' ? 'length' : 'angle');
-
-export const stepAngle = quantityField({ id: 'motor.step-angle', name: 'Step angle', symbol: 'α', dimension: 'angle', read: ({ axis }) => axis.motor.specification.stepAngle });
-export const holdingTorque = quantityField({
-  id: 'motor.holding-torque',
-  name: 'Holding torque',
-  symbol: 'T_hold',
-  dimension: 'torque',
-  read: ({ axis }) => axis.motor.specification.holdingTorque,
-});
-export const ratedCurrent = quantityField({
-  id: 'motor.rated-current',
-  name: 'Rated current a phase',
-  symbol: 'I_rated',
-  dimension: 'current',
-  read: ({ axis }) => axis.motor.specification.ratedCurrent,
-});
-export const gearheadNominal = quantityField({
-  id: 'motor.gearhead-nominal',
-  name: 'Printed gearhead ratio',
-  symbol: 'i_nom',
-  dimension: 'ratio',
-  read: ({ axis }) => axis.motor.specification.gearhead?.nominal,
-});
+export * from './job-fields.js';
+export * from './motor-fields.js';
 
 export const gearheadTeeth = exactField('motor.gearhead-teeth', 'Gearhead teeth', 'Π z₂/z₁', ({ axis }) => {
   const stages = axis.motor.specification.gearhead?.stages ?? [];
@@ -178,6 +111,27 @@ export const efficiency = quantityField({
   read: ({ axis }) => axis.transmission.specification.efficiency,
 });
 
+export const screwDiameter = transmissionField('screw', { id: 'screw.diameter', name: 'Outside diameter of the screw', symbol: 'd', dimension: 'length' }, (item) => item.diameter);
+export const threadFriction = transmissionField('screw', { id: 'screw.friction', name: 'Friction of the thread', symbol: 'f', dimension: 'ratio' }, (item) => item.friction);
+export const collarFriction = transmissionField(
+  'screw',
+  { id: 'screw.collar-friction', name: 'Friction of the collar', symbol: 'f_c', dimension: 'ratio' },
+  (item) => item.collarFriction,
+);
+export const collarDiameter = transmissionField(
+  'screw',
+  { id: 'screw.collar-diameter', name: 'Mean diameter of the collar', symbol: 'd_c', dimension: 'length' },
+  (item) => item.collarDiameter,
+);
+export const screwLength = transmissionField('screw', { id: 'screw.length', name: 'Length between bearings', symbol: 'L', dimension: 'length' }, (item) => item.length);
+export const screwPreload = transmissionField('screw', { id: 'screw.preload', name: 'Torque of the preloaded nut', symbol: 'T_p', dimension: 'torque' }, (item) => item.preload);
+export const beltLoop = transmissionField('belt', { id: 'belt.loop', name: 'Length of the belt’s loop', symbol: 'L', dimension: 'length' }, (item) => item.loop);
+export const tensileStiffness = transmissionField(
+  'belt',
+  { id: 'belt.stiffness', name: 'Force for a unit of strain', symbol: 'EA', dimension: 'force' },
+  (item) => item.tensileStiffness,
+);
+
 export const screwStarts = exactField('screw.starts', 'Thread starts', 'n', ({ axis }) =>
   axis.transmission.specification.kind === 'screw' ? count(axis.transmission.specification.starts) : null,
 );
@@ -186,28 +140,6 @@ export const pinionTeeth = exactField('transmission.teeth', 'Pulley or pinion te
   return specification.kind === 'belt' || specification.kind === 'rack' ? count(specification.teeth) : null;
 });
 
-export const travel = quantityField({ id: 'job.travel', name: 'Travel', symbol: 's', dimension: linearOrAngle, read: ({ axis }) => axis.job.travel });
-export const speed = quantityField({
-  id: 'job.speed',
-  name: 'Speed asked for',
-  symbol: 'v',
-  dimension: ({ axis }) => (axis.job.kind === 'linear' ? 'speed' : 'angular-speed'),
-  read: ({ axis }) => axis.job.speed,
-});
-export const tolerance = quantityField({
-  id: 'job.tolerance',
-  name: 'Tolerance asked for, either way',
-  symbol: 'tol',
-  dimension: linearOrAngle,
-  read: ({ axis }) => axis.job.tolerance,
-});
-export const load = quantityField({
-  id: 'job.load',
-  name: 'Load at the carriage',
-  symbol: 'F',
-  dimension: ({ axis }) => (axis.job.kind === 'linear' ? 'force' : 'torque'),
-  read: ({ axis }) => axis.job.load,
-});
 export const setting = quantityField({
   id: 'setting.steps-per-unit',
   name: 'Setting from a check',

@@ -55,19 +55,29 @@ export const reductionRatio = figure<C>({
   }),
 });
 
+const stepsFromAngle: Law<C> = law({
+  formula: '360° / {angle} · {microsteps}',
+  source: DEFINITION,
+  inputs: { angle: field.stepAngle, microsteps: field.microsteps },
+  compute: ({ angle, microsteps }) => (field.FULL_TURN_VALUE / angle) * microsteps,
+  exact: ({ angle, microsteps }) => multiplyExact(divideExact(field.FULL_TURN, angle), microsteps),
+});
+/** A brushed motor is told where to go in counts of its encoder. */
+const stepsFromEncoder: Law<C> = law({
+  formula: '{counts}',
+  source: 'One count of the encoder stands for a step',
+  inputs: { counts: field.encoderCounts },
+  compute: ({ counts }) => counts,
+  exact: ({ counts }) => counts,
+});
+
 export const stepsPerMotorTurn = figure<C>({
   id: 'steps-per-motor-turn',
   name: 'Microsteps a turn of the motor',
   symbol: 'S_m',
   dimension: 'count',
   significant: 7,
-  law: law({
-    formula: '360° / {angle} · {microsteps}',
-    source: DEFINITION,
-    inputs: { angle: field.stepAngle, microsteps: field.microsteps },
-    compute: ({ angle, microsteps }) => (field.FULL_TURN_VALUE / angle) * microsteps,
-    exact: ({ angle, microsteps }) => multiplyExact(divideExact(field.FULL_TURN, angle), microsteps),
-  }),
+  law: ({ axis }) => (axis.motor.specification.type === 'brushed' ? stepsFromEncoder : stepsFromAngle),
 });
 
 export const stepsPerOutputTurn = figure<C>({

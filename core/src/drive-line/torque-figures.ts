@@ -3,7 +3,9 @@ import { advisedPeak, ammeterReading, currentFromReference, peakFromRms, referen
 import { readQuantity, type DriverSpecification } from '../machine/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
+import { standstillCrest, torqueConstant, windingCurrent, windingTorque } from './electric-figures.js';
 import * as field from './fields.js';
+import { loadAtMotor } from './load-figures.js';
 import { stepsPerMotorTurn, travelPerMotorTurn } from './step-figures.js';
 
 type C = AxisContext;
@@ -13,13 +15,13 @@ const PRACTICE = 'Common practice, no source';
 const crestSchool: Law<C> = law({
   formula: '{rated}',
   source: `${PRACTICE}: the crest of the sine equals the rated number; 70.7 % of the holding torque, and cooler`,
-  inputs: { rated: field.ratedCurrent },
+  inputs: { rated: windingCurrent },
   compute: ({ rated }) => advisedPeak(rated, 'crest'),
 });
 const rmsSchool: Law<C> = law({
   formula: '√2 · {rated}',
   source: `${PRACTICE}: the effective value equals the rated number; full holding torque, full heat`,
-  inputs: { rated: field.ratedCurrent },
+  inputs: { rated: windingCurrent },
   compute: ({ rated }) => advisedPeak(rated, 'rms'),
 });
 
@@ -30,6 +32,7 @@ export const advisedLimit = figure<C>({
   dimension: 'current',
   law: ({ axis }) => (axis.currentSchool === 'crest' ? crestSchool : rmsSchool),
   schools: {
+    id: 'currentSchool',
     question: 'Is the rated current the crest of the sine or its effective value?',
     options: [
       { id: 'crest', label: 'Crest equals the rated number (cooler)' },
@@ -48,12 +51,22 @@ const limitAdvised: Law<C> = law({
   compute: ({ advised }) => advised,
 });
 
+const limitOfVolts: Law<C> = law({
+  formula: '{crest}',
+  source: 'Nothing limits the current of a constant-voltage drive but the coil itself',
+  inputs: { crest: standstillCrest },
+  compute: ({ crest }) => crest,
+});
+
 export const limitInForce = figure<C>({
   id: 'limit-in-force',
   name: 'Current limit in force, crest',
   symbol: 'I_pk',
   dimension: 'current',
-  law: ({ axis }) => (axis.driver.currentLimit ? limitSet : limitAdvised),
+  law: ({ axis }) => {
+    if (axis.motor.specification.type === 'stepper' && axis.driver.specification.type !== 'chopper') return limitOfVolts;
+    return axis.driver.currentLimit ? limitSet : limitAdvised;
+  },
 });
 
 export const limitRms = figure<C>({
@@ -116,18 +129,26 @@ export function limitFromReference(driver: DriverSpecification, reference: numbe
   return formula.reads === 'rms' ? peakFromRms(stated) : stated;
 }
 
+const brushedTorqueAtLimit: Law<C> = law({
+  formula: '{K} · {peak}',
+  source: 'Torque of a motor with permanent magnets is proportional to its current',
+  inputs: { K: torqueConstant, peak: limitInForce },
+  compute: ({ K, peak }) => K * peak,
+});
+const stepperTorqueAtLimit: Law<C> = law({
+  formula: '{hold} · {peak} / (√2 · {rated})',
+  source:
+    'Holding torque is stated with two phases on at rated current, which is a current vector of √2 · I_rated; torque is proportional to it (two-phase hybrid motor without saturation, standard derivation)',
+  inputs: { hold: windingTorque, peak: limitInForce, rated: windingCurrent },
+  compute: ({ hold, peak, rated }) => (hold * peak) / (Math.SQRT2 * rated),
+});
+
 export const torqueAtLimit = figure<C>({
   id: 'torque-at-limit',
   name: 'Holding torque at the limit in force',
   symbol: 'T_h',
   dimension: 'torque',
-  law: law({
-    formula: '{hold} · {peak} / (√2 · {rated})',
-    source:
-      'Holding torque is stated with two phases on at rated current, which is a current vector of √2 · I_rated; torque is proportional to it (two-phase hybrid motor without saturation, standard derivation)',
-    inputs: { hold: field.holdingTorque, peak: limitInForce, rated: field.ratedCurrent },
-    compute: ({ hold, peak, rated }) => (hold * peak) / (Math.SQRT2 * rated),
-  }),
+  law: ({ axis }) => (axis.motor.specification.type === 'brushed' ? brushedTorqueAtLimit : stepperTorqueAtLimit),
 });
 
 export const microstepTorque = figure<C>({
@@ -141,21 +162,6 @@ export const microstepTorque = figure<C>({
     inputs: { torque: torqueAtLimit, microsteps: field.microsteps },
     compute: ({ torque, microsteps }) => torque * Math.sin(Math.PI / 2 / microsteps),
   }),
-});
-
-const forceAtMotor: Law<C> = law({
-  formula: '{force} · {travel} / (2π · {efficiency})',
-  source: 'Work in equals work out over the efficiency, for one motor turn',
-  inputs: { force: field.load, travel: travelPerMotorTurn, efficiency: field.efficiency },
-  compute: ({ force, travel, efficiency }) => (force * travel) / (2 * Math.PI * efficiency),
-});
-
-export const loadAtMotor = figure<C>({
-  id: 'load-at-motor',
-  name: 'Load torque at the motor',
-  symbol: 'T_l',
-  dimension: 'torque',
-  law: forceAtMotor,
 });
 
 export const torqueMargin = figure<C>({

@@ -74,8 +74,13 @@ export function readCsv(source: string): Result<readonly (readonly string[])[], 
   return success(rows);
 }
 
+/** A header is shorter than this. */
+const HEADER_LIMIT = 65_536;
+
 function separatorOf(text: string): string {
-  const firstLine = text.slice(0, text.search(/[\r\n]|$/));
+  // What stands in quotes separates nothing, line breaks included.
+  const bare = text.slice(0, HEADER_LIMIT).replace(/"(?:[^"]|"")*"?/g, '');
+  const firstLine = bare.slice(0, bare.search(/[\r\n]|$/));
   const count = (separator: string): number => firstLine.split(separator).length;
   return [',', ';', '\t'].reduce((best, candidate) => (count(candidate) > count(best) ? candidate : best));
 }

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { plannedReadings, type StepCheckPlan } from '../checks/index.js';
 import { travelOfSteps } from '../drive-line/index.js';
-import { checkMachine, machineJsonSchema, newMachine, quantityOf, type Machine } from '../machine/index.js';
+import { BLANK_DRIVER, checkMachine, machineJsonSchema, newMachine, quantityOf, type Machine } from '../machine/index.js';
 import { newPart, PART_KINDS, type Part } from '../parts/index.js';
 import { exact, preferredUnit, rational } from '../quantity/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
@@ -98,6 +98,11 @@ describe('CSV', () => {
     );
   });
 
+  it('takes no separator from inside quotes', () => {
+    const rows = [['a', 'b', '%;*:;))g;'], ['1\n;;;', '2', '3']];
+    expect(readCsv(writeCsv(rows))).toEqual({ ok: true, value: rows });
+  });
+
   it('never hands a spreadsheet a formula, and leaves numbers alone', () => {
     expect(writeCsv([['=1+1', '@x', '+cmd', '-2+3', '-2.5', '+4']])).toBe("'=1+1,'@x,'+cmd,'-2+3,-2.5,+4\r\n");
   });
@@ -132,6 +137,7 @@ describe('parts files', () => {
       name: '=SUM(A1)',
       note: 'line one\nline two',
       specification: {
+        ...BLANK_DRIVER,
         formula: { kind: 'sense-resistor', gain: quantityOf('8', 'part'), senseResistor: quantityOf('0.1 Ω', 'part') },
         currentMost: quantityOf('2 A', 'part'),
         voltageLeast: quantityOf('8 V', 'part'),

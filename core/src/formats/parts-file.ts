@@ -26,7 +26,23 @@ function specificationText(kind: PartKind, key: string): (part: Part) => string 
   };
 }
 
+/** Columns of transmissions by the specification's own keys. */
+/** What a part's own start already assumes need not stand in a table. */
+function saidText(kind: PartKind, key: string): (part: Part) => string {
+  return (part) => {
+    const value = part.kind === kind ? (part.specification as Readonly<Record<string, unknown>>)[key] : null;
+    return typeof value === 'object' && value !== null && (value as Quantity).from !== 'assumed' ? (value as Quantity).text : '';
+  };
+}
+
 const TRANSMISSION_QUANTITIES = ['pitch', 'tooth', 'diameter', 'stock', 'efficiency'] as const;
+const SCREW_QUANTITIES = [
+  ['thread_friction', 'friction'],
+  ['collar_friction', 'collarFriction'],
+  ['collar_diameter', 'collarDiameter'],
+  ['screw_length', 'length'],
+  ['preload', 'preload'],
+] as const;
 const column = (name: string, kind: PartKind, key: string): Column => ({ name, write: specificationText(kind, key) });
 
 const COLUMNS: readonly Column[] = [
@@ -34,12 +50,20 @@ const COLUMNS: readonly Column[] = [
   { name: 'name', write: (part) => part.name },
   { name: 'note', write: (part) => part.note },
   column('leads', 'motor', 'leads'),
+  column('motor_type', 'motor', 'type'),
+  column('quoted_for', 'motor', 'quotedFor'),
   column('step_angle', 'motor', 'stepAngle'),
   column('holding_torque', 'motor', 'holdingTorque'),
   column('rated_current', 'motor', 'ratedCurrent'),
   column('resistance', 'motor', 'resistance'),
   column('inductance', 'motor', 'inductance'),
   column('rotor_inertia', 'motor', 'rotorInertia'),
+  column('detent_torque', 'motor', 'detentTorque'),
+  { name: 'step_error', write: saidText('motor', 'stepError') },
+  column('torque_constant', 'motor', 'torqueConstant'),
+  column('no_load_current', 'motor', 'noLoadCurrent'),
+  { name: 'encoder_counts', write: (part) => (part.kind === 'motor' && part.specification.encoder ? String(part.specification.encoder.counts) : '') },
+  { name: 'following_limit', write: (part) => (part.kind === 'motor' ? quantityText(part.specification.encoder?.followingLimit) : '') },
   { name: 'gearhead_ratio', write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.nominal) : '') },
   { name: 'gearhead_teeth', write: (part) => (part.kind === 'motor' ? (part.specification.gearhead?.stages ?? []).map(stageText).join(' ') : '') },
   { name: 'current_formula', write: (part) => (part.kind === 'driver' ? (part.specification.formula?.kind ?? '') : '') },
@@ -54,21 +78,38 @@ const COLUMNS: readonly Column[] = [
   column('voltage_least', 'driver', 'voltageLeast'),
   column('voltage_most', 'driver', 'voltageMost'),
   column('finest_microsteps', 'driver', 'finestMicrosteps'),
+  column('driver_type', 'driver', 'type'),
+  column('switching', 'driver', 'switching'),
+  column('on_resistance', 'driver', 'onResistance'),
+  column('drop', 'driver', 'drop'),
+  column('thermal_resistance', 'driver', 'thermalResistance'),
   column('transmission', 'transmission', 'kind'),
   column('starts', 'transmission', 'starts'),
   column('teeth', 'transmission', 'teeth'),
   column('rack_size', 'transmission', 'size'),
   ...TRANSMISSION_QUANTITIES.map((key) => column(key, 'transmission', key)),
+  column('thread_form', 'transmission', 'form'),
+  column('ends', 'transmission', 'ends'),
+  ...SCREW_QUANTITIES.map(([name, key]) => ({ name, write: saidText('transmission', key) })),
+  column('belt_loop', 'transmission', 'loop'),
+  column('tensile_stiffness', 'transmission', 'tensileStiffness'),
   column('voltage', 'supply', 'voltage'),
   column('current', 'supply', 'current'),
   column('pulse_rate_most', 'controller', 'pulseRateMost'),
   column('outputs', 'controller', 'outputs'),
+  column('ramps', 'controller', 'ramps'),
+  column('timer_clock', 'controller', 'timerClock'),
+  column('timer_bits', 'controller', 'timerBits'),
 ];
 
-/** `32/9` for a pair of gears, with the kind in front where it is not a gear. */
+/** `32/9` for a pair of gears, with the kind in front where it is not a gear, and `@0.97~1°` for efficiency and play behind. */
 function stageText(stage: Stage): string {
-  return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${stage.driven}/${stage.driver}`;
+  const losses = `${stage.efficiency ? `@${compact(stage.efficiency)}` : ''}${stage.backlash ? `~${compact(stage.backlash)}` : ''}`;
+  return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${stage.driven}/${stage.driver}${losses}`;
 }
+
+/** Without its spaces, because a space parts one stage from the next. */
+const compact = (item: Quantity): string => item.text.replace(/\s+/g, '');
 
 export function writePartsCsv(parts: readonly Part[]): string {
   return writeCsv([COLUMNS.map((item) => item.name), ...parts.map((part) => COLUMNS.map((item) => item.write(part)))]);
@@ -129,10 +170,17 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
   const of = (name: string): Quantity | null => fromPart(cell(cells, name));
   switch (kind) {
     case 'motor':
-      return {
+      return known({
         leads: wholeOf(cell(cells, 'leads'), 4),
+        type: cell(cells, 'motor_type'),
+        quotedFor: cell(cells, 'quoted_for'),
         stepAngle: of('step_angle'),
         holdingTorque: of('holding_torque'),
+        detentTorque: of('detent_torque'),
+        torqueConstant: of('torque_constant'),
+        noLoadCurrent: of('no_load_current'),
+        stepError: of('step_error') ?? '',
+        encoder: cell(cells, 'encoder_counts') === '' ? null : { counts: wholeOf(cell(cells, 'encoder_counts'), 1), followingLimit: of('following_limit') },
         ratedCurrent: of('rated_current'),
         resistance: of('resistance'),
         inductance: of('inductance'),
@@ -141,22 +189,38 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
           cell(cells, 'gearhead_ratio') === '' && cell(cells, 'gearhead_teeth') === ''
             ? null
             : { nominal: of('gearhead_ratio'), stages: stagesOfText(cell(cells, 'gearhead_teeth')) },
-      };
+      });
     case 'driver':
-      return {
+      return known({
+        type: cell(cells, 'driver_type'),
+        switching: cell(cells, 'switching'),
+        onResistance: of('on_resistance'),
+        drop: of('drop'),
+        thermalResistance: of('thermal_resistance'),
         formula: formulaOfCells(cells),
         currentMost: of('current_most'),
         voltageLeast: of('voltage_least'),
         voltageMost: of('voltage_most'),
         finestMicrosteps: wholeOf(cell(cells, 'finest_microsteps'), 16),
-      };
+      });
     case 'transmission':
       return transmissionOfCells(cells);
     case 'supply':
       return { voltage: of('voltage'), current: of('current') };
     case 'controller':
-      return { pulseRateMost: of('pulse_rate_most'), outputs: wholeOf(cell(cells, 'outputs'), 4) };
+      return known({
+        pulseRateMost: of('pulse_rate_most'),
+        outputs: wholeOf(cell(cells, 'outputs'), 4),
+        ramps: cell(cells, 'ramps'),
+        timerClock: of('timer_clock'),
+        timerBits: wholeOf(cell(cells, 'timer_bits'), 16),
+      });
   }
+}
+
+/** What the table says; an empty cell leaves a choice or a usual value to the part's own start. */
+function known(values: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(values).filter(([, value]) => value !== ''));
 }
 
 function formulaOfCells(cells: Cells): unknown {
@@ -172,9 +236,29 @@ function transmissionOfCells(cells: Cells): unknown {
   const teeth = wholeOf(cell(cells, 'teeth'), 20);
   switch (kind) {
     case 'screw':
-      return { kind, pitch: fromPart(cell(cells, 'pitch')), starts: wholeOf(cell(cells, 'starts'), 1), efficiency };
+      return known({
+        kind,
+        pitch: fromPart(cell(cells, 'pitch')),
+        starts: wholeOf(cell(cells, 'starts'), 1),
+        efficiency,
+        form: cell(cells, 'thread_form'),
+        diameter: fromPart(cell(cells, 'diameter')),
+        friction: fromPart(cell(cells, 'thread_friction')) ?? '',
+        collarFriction: fromPart(cell(cells, 'collar_friction')) ?? '',
+        collarDiameter: fromPart(cell(cells, 'collar_diameter')),
+        length: fromPart(cell(cells, 'screw_length')),
+        ends: cell(cells, 'ends'),
+        preload: fromPart(cell(cells, 'preload')),
+      });
     case 'belt':
-      return { kind, pitch: fromPart(cell(cells, 'pitch')), teeth, efficiency };
+      return {
+        kind,
+        pitch: fromPart(cell(cells, 'pitch')),
+        teeth,
+        efficiency,
+        loop: fromPart(cell(cells, 'belt_loop')),
+        tensileStiffness: fromPart(cell(cells, 'tensile_stiffness')),
+      };
     case 'rack':
       return { kind, size: cell(cells, 'rack_size') || 'module', tooth: fromPart(cell(cells, 'tooth')), teeth, efficiency };
     case 'roller':
@@ -190,7 +274,9 @@ function stagesOfText(text: string): unknown {
     .split(/[\s·]+/)
     .filter((item) => item !== '')
     .map((item) => {
-      const match = /^(?:(gear|belt|worm):)?(\d{1,6})\/(\d{1,6})$/.exec(item);
-      return match ? { kind: match[1] ?? 'gear', driver: Number(match[3]), driven: Number(match[2]) } : item;
+      const match = /^(?:(gear|belt|worm|planetary):)?(\d{1,6})\/(\d{1,6})(?:@([^~]+))?(?:~(.+))?$/.exec(item);
+      return match
+        ? { kind: match[1] ?? 'gear', driver: Number(match[3]), driven: Number(match[2]), efficiency: fromPart(match[4] ?? ''), backlash: fromPart(match[5] ?? '') }
+        : item;
     });
 }

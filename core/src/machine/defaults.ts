@@ -1,25 +1,69 @@
-import type { Axis, Job, Machine, MachineKind, Supply, TransmissionKind, TransmissionSpecification } from './machine.js';
+import { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_MOTOR } from './blanks.js';
+import type { Axis, Faults, Job, Machine, MachineKind, Supply, TransmissionKind, TransmissionSpecification } from './machine.js';
+import { presetAxes, presetJob } from './presets.js';
 import { quantityOf } from './reading.js';
+import type { Quantity } from './shape.js';
 
-const assumed = (text: string): ReturnType<typeof quantityOf> => quantityOf(text, 'assumed');
+const assumed = (text: string): Quantity => quantityOf(text, 'assumed');
 
 /** A job with starting values that stay marked as assumed until the builder confirms them. */
 export function defaultJob(kind: Job['kind']): Job {
+  const common = { moveTime: null, jerk: null, resolution: null, backlash: null, duty: assumed('100 %'), margin: assumed('1.5') };
   return kind === 'linear'
-    ? { kind, travel: assumed('300 mm'), speed: assumed('20 mm/s'), tolerance: assumed('0.05 mm'), load: assumed('20 N') }
-    : { kind, travel: assumed('360 °'), speed: assumed('90 °/s'), tolerance: assumed('0.1 °'), load: assumed('0.05 N·m') };
+    ? {
+        kind,
+        ...common,
+        travel: assumed('300 mm'),
+        speed: assumed('20 mm/s'),
+        acceleration: assumed('200 mm/s²'),
+        tolerance: assumed('0.05 mm'),
+        load: assumed('20 N'),
+        friction: assumed('0 N'),
+        incline: assumed('0 °'),
+        counterweight: null,
+      }
+    : {
+        kind,
+        ...common,
+        travel: assumed('360 °'),
+        speed: assumed('90 °/s'),
+        acceleration: assumed('360 °/s²'),
+        tolerance: assumed('0.1 °'),
+        load: assumed('0.05 N·m'),
+        friction: assumed('0 N·m'),
+        imbalance: assumed('0 N·m'),
+      };
+}
+
+/** Nothing known of what the mechanics are out by; steel expands by 11.7 millionths a kelvin (usual handbook value). */
+export function defaultFaults(kind: Job['kind']): Faults {
+  return kind === 'linear' ? { kind, backlash: null, leadError: null, warming: null, expansion: assumed('11.7 ppm/K') } : { kind, backlash: null, leadError: null };
 }
 
 /**
  * A transmission of a kind with nothing known but a usual efficiency: about 0.3 for a plain trapezoidal screw, 0.9 and
- * more for belts, racks and rollers (common practice, no source).
+ * more for belts, racks and rollers (common practice, no source). Greased steel in bronze or plastic rubs with about 0.12
+ * to 0.2; a thrust bearing rolls.
  */
 export function defaultTransmission(kind: TransmissionKind): TransmissionSpecification {
   switch (kind) {
     case 'screw':
-      return { kind, pitch: null, starts: 1, efficiency: assumed('0.3') };
+      return {
+        kind,
+        pitch: null,
+        starts: 1,
+        efficiency: assumed('0.3'),
+        form: 'trapezoidal',
+        diameter: null,
+        friction: assumed('0.15'),
+        collarFriction: assumed('0'),
+        collarDiameter: null,
+        length: null,
+        ends: 'fixed-supported',
+        preload: null,
+      };
     case 'belt':
-      return { kind, pitch: null, teeth: 20, efficiency: assumed('0.95') };
+      return { kind, pitch: null, teeth: 20, efficiency: assumed('0.95'), loop: null, tensileStiffness: null };
     case 'rack':
       return { kind, size: 'module', tooth: null, teeth: 20, efficiency: assumed('0.9') };
     case 'roller':
@@ -31,28 +75,21 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
 
 /** An axis with an empty chain: every station is there, nothing is chosen. */
 export function newAxis(id: string, letter: string, transmission: TransmissionKind, supply: string | null): Axis {
+  const kind = transmission === 'rotary' ? 'rotary' : 'linear';
   return {
     id,
     letter,
     name: '',
-    job: defaultJob(transmission === 'rotary' ? 'rotary' : 'linear'),
+    job: defaultJob(kind),
     supply,
-    driver: {
-      part: null,
-      name: '',
-      specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 256 },
-      microsteps: 16,
-      currentLimit: null,
-    },
-    motor: {
-      part: null,
-      name: '',
-      specification: { leads: 4, stepAngle: null, holdingTorque: null, ratedCurrent: null, resistance: null, inductance: null, rotorInertia: null, gearhead: null },
-    },
+    driver: { part: null, name: '', specification: { ...BLANK_DRIVER, finestMicrosteps: 256 }, microsteps: 16, currentLimit: null, idleShare: assumed('100 %') },
+    motor: { part: null, name: '', specification: BLANK_MOTOR, wiring: 'coil', count: 1 },
     reduction: [],
     transmission: { part: null, name: '', specification: defaultTransmission(transmission) },
-    carriage: { name: '', mass: null },
+    carriage: { name: '', mass: null, inertia: null },
+    faults: defaultFaults(kind),
     currentSchool: 'crest',
+    budgetSchool: 'rss',
     setting: null,
   };
 }
@@ -61,30 +98,50 @@ export function newSupply(id: string): Supply {
   return { id, part: null, name: '', specification: { voltage: assumed('24 V'), current: null } };
 }
 
-/** The axis' first transmission when a machine of a kind is begun. */
-const FIRST_TRANSMISSION: Readonly<Record<MachineKind, TransmissionKind>> = {
-  router: 'screw',
-  lathe: 'screw',
-  'dividing-table': 'rotary',
-  feeder: 'roller',
-  arm: 'rotary',
-  other: 'screw',
-};
-
-/** A new machine of a kind with one supply and one axis to begin on. */
+/** A new machine of a kind with one supply and its first axis to begin on. */
 export function newMachine(name: string, kind: MachineKind): Machine {
-  const transmission = FIRST_TRANSMISSION[kind];
+  const [first] = presetAxes(kind);
   return {
     format: 'crisp-notch/machine',
-    version: 1,
+    version: 2,
     name,
     kind,
     note: '',
     supplies: [newSupply('supply-1')],
-    controller: { part: null, name: '', specification: { pulseRateMost: null, outputs: 4 } },
-    axes: [newAxis('axis-1', transmission === 'rotary' ? 'A' : 'X', transmission, 'supply-1')],
+    controller: { part: null, name: '', specification: BLANK_CONTROLLER },
+    axes: [newAxis('axis-1', first?.letter ?? 'X', first?.transmission ?? 'screw', 'supply-1')],
     card: [],
   };
+}
+
+/** Local identity for one more axis. */
+export function nextAxisId(machine: Machine): string {
+  const numbers = machine.axes.map((item) => Number(/^axis-(\d+)$/.exec(item.id)?.[1] ?? 0));
+  return `axis-${Math.max(0, ...numbers) + 1}`;
+}
+
+/**
+ * The machine with the axes that its kind usually has, and usual values for everything that is still a guess. All of it
+ * is marked as assumed; what was typed, measured or taken from a part stays.
+ */
+export function withUsualValues(machine: Machine): Machine {
+  const completed = presetAxes(machine.kind).reduce<Machine>((grown, preset) => {
+    if (grown.axes.some((axis) => axis.letter === preset.letter)) return grown;
+    return { ...grown, axes: [...grown.axes, newAxis(nextAxisId(grown), preset.letter, preset.transmission, grown.supplies[0]?.id ?? null)] };
+  }, machine);
+  return {
+    ...completed,
+    axes: completed.axes.map((axis) => {
+      const preset = presetAxes(machine.kind).find((item) => item.letter === axis.letter);
+      const mass = axis.carriage.mass ?? (preset?.mass == null ? null : assumed(preset.mass));
+      return { ...axis, name: axis.name === '' ? (preset?.name ?? '') : axis.name, job: presetJob(machine.kind, axis.letter, axis.job), carriage: { ...axis.carriage, mass } };
+    }),
+  };
+}
+
+/** A guess taken as said: the value stays, the mark of an assumption goes. */
+export function confirmed(item: Quantity): Quantity {
+  return item.from === 'assumed' ? { ...item, from: 'typed' } : item;
 }
 
 /**
@@ -97,6 +154,7 @@ export function withTransmissionKind(axis: Axis, kind: TransmissionKind): Axis {
     ...axis,
     transmission: { part: null, name: '', specification: defaultTransmission(kind) },
     job: axis.job.kind === jobKind ? axis.job : defaultJob(jobKind),
+    faults: axis.faults.kind === jobKind ? axis.faults : defaultFaults(jobKind),
     setting: axis.setting?.kind === jobKind ? axis.setting : null,
   };
 }

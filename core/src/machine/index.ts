@@ -35,6 +35,7 @@ export {
   type CurrentFormula,
   type Driver,
   type DriverSpecification,
+  type Faults,
   type Gearhead,
   type Job,
   type Machine,
@@ -51,6 +52,9 @@ export {
   type TransmissionKind,
   type TransmissionSpecification,
 } from './machine.js';
-export { defaultJob, defaultTransmission, newAxis, newMachine, newSupply, withTransmissionKind } from './defaults.js';
+export { confirmed, defaultFaults, defaultJob, defaultTransmission, newAxis, newMachine, newSupply, nextAxisId, withTransmissionKind, withUsualValues } from './defaults.js';
+export { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_MOTOR, blankStage, BLANK_SUPPLY } from './blanks.js';
+export { completedSpecification } from './upgrade.js';
+
 export { quantityOf, readQuantity, type QuantityReading } from './reading.js';
 export { CURRENT_VERSION, openMachine } from './upgrade.js';

@@ -76,14 +76,14 @@ describe('machine document', () => {
       const checked = checkMachine(changed);
       return checked.ok ? [] : checked.error.map((problem) => problem.path);
     };
-    expect(problems({ ...machine, axes: [{ ...axis, job: table.job }] })).toEqual(['axes.0.job.kind']);
+    expect(problems({ ...machine, axes: [{ ...axis, job: table.job }] })).toEqual(['axes.0.job.kind', 'axes.0.faults.kind']);
     expect(problems({ ...machine, axes: [axis, axis] })).toEqual(['axes.1']);
     expect(problems({ ...machine, axes: [{ ...axis, setting: { kind: 'rotary', stepsPerUnit: quantityOf('10 steps/°'), reason: '' } }] })).toEqual(['axes.0.setting.kind']);
   });
 
   it('is refused from a newer program, and when it is nested without end', () => {
-    const newer = openMachine({ ...screwMachine(), version: 2 });
-    expect(newer.ok ? '' : newer.error[0]?.message).toContain('reads up to 1');
+    const newer = openMachine({ ...screwMachine(), version: 3 });
+    expect(newer.ok ? '' : newer.error[0]?.message).toContain('reads up to 2');
     let nested: unknown = 'end';
     for (let depth = 0; depth < 40; depth += 1) nested = { nested };
     const deep = openMachine({ ...screwMachine(), note: nested });

@@ -123,7 +123,7 @@ export function kinds<V extends Readonly<Record<string, Fields>>>(variants: V): 
 }
 
 /** Where a number came from; shown with every figure that uses it. */
-export type Provenance = 'typed' | 'assumed' | 'part' | 'measured';
+export type Provenance = 'typed' | 'assumed' | 'part' | 'measured' | 'estimated';
 
 /**
  * A quantity in a document. The text is the truth ("0.05 in" stays an exact twentieth of an inch and means the same in
@@ -172,7 +172,7 @@ export function bareUnit(dimension: Dimension): ReturnType<typeof unitsOf>[numbe
 
 const quantityRecord = record({
   text: text(60, 1),
-  from: choice('typed', 'assumed', 'part', 'measured'),
+  from: choice('typed', 'assumed', 'part', 'measured', 'estimated'),
   on: nullable(date()),
   plusMinus: nullable(text(40, 1)),
 });

@@ -1,13 +1,90 @@
 import { failure, type Result } from '../quantity/index.js';
-import { checkMachine, type Machine } from './machine.js';
+import { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_MOTOR } from './blanks.js';
+import { defaultFaults, defaultJob, defaultTransmission } from './defaults.js';
+import { checkMachine, type Machine, type TransmissionKind } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
-export const CURRENT_VERSION = 1;
+export const CURRENT_VERSION = 2;
 
-type Step = (older: Readonly<Record<string, unknown>>) => Record<string, unknown>;
+type Json = Readonly<Record<string, unknown>>;
+type Step = (older: Json) => Record<string, unknown>;
 
-/** From version n (the index plus one) to the next. Empty while version 1 is the only one there is. */
-const UPGRADES: readonly Step[] = [];
+const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
+/** Changes an object; anything else is handed on for the check to refuse. */
+const within = (value: unknown, change: (item: Json) => Json): unknown => (isJson(value) ? change(value) : value);
+const each = (value: unknown, change: (item: Json) => Json): unknown => (Array.isArray(value) ? value.map((item: unknown) => within(item, change)) : value);
+
+const completedStage = (stage: Json): Json => ({ efficiency: null, backlash: null, ...stage });
+
+const TRANSMISSION_KINDS: readonly string[] = ['screw', 'belt', 'rack', 'roller', 'rotary'] satisfies readonly TransmissionKind[];
+
+/**
+ * A part's specification as an older version wrote it, with what has been added since left unknown or at its usual value.
+ * The result is still to be checked.
+ */
+export function completedSpecification(kind: string, specification: unknown): unknown {
+  return within(specification, (older) => {
+    switch (kind) {
+      case 'motor': {
+        const usual = older['leads'] === 4 || older['leads'] === undefined ? 'coil' : 'half';
+        return {
+          ...BLANK_MOTOR,
+          quotedFor: usual,
+          ...older,
+          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({ ...gearhead, stages: each(gearhead['stages'], completedStage) })),
+        };
+      }
+      case 'driver':
+        return { ...BLANK_DRIVER, ...older };
+      case 'controller':
+        return { ...BLANK_CONTROLLER, ...older };
+      case 'transmission': {
+        const known = TRANSMISSION_KINDS.find((item) => item === older['kind']);
+        return known === undefined ? older : { ...defaultTransmission(known as TransmissionKind), ...older };
+      }
+      default:
+        return older;
+    }
+  });
+}
+
+/** Version 2 asks more of the job, and knows more of motors, drivers, mechanics and controllers. What was there stays as it was. */
+function toVersion2(machine: Json): Record<string, unknown> {
+  return {
+    ...machine,
+    version: 2,
+    controller: within(machine['controller'], (item) => ({ ...item, specification: completedSpecification('controller', item['specification']) })),
+    axes: each(machine['axes'], (axis) => {
+      const leads = isJson(axis['motor']) && isJson(axis['motor']['specification']) ? axis['motor']['specification']['leads'] : 4;
+      const kind = isJson(axis['job']) && axis['job']['kind'] === 'rotary' ? 'rotary' : 'linear';
+      // What version 1 did not ask stays unasked, so that no figure changes by being opened.
+      const added = { ...defaultJob(kind), travel: null, speed: null, tolerance: null, load: null };
+      return {
+        faults: defaultFaults(kind),
+        budgetSchool: 'rss',
+        ...axis,
+        job: within(axis['job'], (job) => ({ ...added, ...job })),
+        driver: within(axis['driver'], (item) => ({
+          idleShare: { text: '100 %', from: 'assumed', on: null, plusMinus: null },
+          ...item,
+          specification: completedSpecification('driver', item['specification']),
+        })),
+        motor: within(axis['motor'], (item) => ({
+          wiring: leads === 4 ? 'coil' : leads === 5 ? 'unipolar' : 'half',
+          count: 1,
+          ...item,
+          specification: completedSpecification('motor', item['specification']),
+        })),
+        reduction: each(axis['reduction'], completedStage),
+        transmission: within(axis['transmission'], (item) => ({ ...item, specification: completedSpecification('transmission', item['specification']) })),
+        carriage: within(axis['carriage'], (item) => ({ inertia: null, ...item })),
+      };
+    }),
+  };
+}
+
+/** From version n (the index plus one) to the next. */
+const UPGRADES: readonly Step[] = [toVersion2];
 
 /**
  * Reads a machine document of this or any earlier version.
@@ -18,6 +95,7 @@ export function openMachine(input: unknown): Result<Machine> {
   const version = (input as { version?: unknown }).version;
   if (typeof version === 'number' && version > CURRENT_VERSION) return failure([{ path: 'version', message: `is ${version}; this program reads up to ${CURRENT_VERSION}` }]);
   let current = input as Record<string, unknown>;
-  for (const step of UPGRADES.slice(typeof version === 'number' && version >= 1 ? version - 1 : 0)) current = step(current);
+  const isOlder = typeof version === 'number' && Number.isInteger(version) && version >= 1 && version < CURRENT_VERSION;
+  if (isOlder) for (const step of UPGRADES.slice(version - 1)) current = step(current);
   return checkMachine(current);
 }

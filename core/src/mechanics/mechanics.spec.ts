@@ -53,10 +53,15 @@ describe('power screws', () => {
 
   it('lock exactly where lowering begins to take torque', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.01, max: 0.4, noNaN: true }), fc.double({ min: 0.001, max: 0.02, noNaN: true }), fc.constantFrom(...Object.values(FLANK_ANGLES)), (friction, lead, flankAngle) => {
-        const screw = { ...worked, lead, flankAngle, threadFriction: friction, collarFriction: 0 };
-        expect(threadLocks(screw)).toBe(loweringTorque(screw, 100) > 0);
-      }),
+      fc.property(
+        fc.double({ min: 0.01, max: 0.4, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.02, noNaN: true }),
+        fc.constantFrom(...Object.values(FLANK_ANGLES)),
+        (friction, lead, flankAngle) => {
+          const screw = { ...worked, lead, flankAngle, threadFriction: friction, collarFriction: 0 };
+          expect(threadLocks(screw)).toBe(loweringTorque(screw, 100) > 0);
+        },
+      ),
     );
   });
 
@@ -150,10 +155,15 @@ describe('belts and masses', () => {
 
   it('need just as much energy at the motor as at the carriage', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 50, noNaN: true }), fc.double({ min: 0.001, max: 0.1, noNaN: true }), fc.double({ min: 0.01, max: 1, noNaN: true }), (mass, lead, speed) => {
-        const shaft = (2 * Math.PI * speed) / lead;
-        expect((reflectedMass(mass, lead) * shaft ** 2) / (mass * speed ** 2)).toBeCloseTo(1, 9);
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 50, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.1, noNaN: true }),
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        (mass, lead, speed) => {
+          const shaft = (2 * Math.PI * speed) / lead;
+          expect((reflectedMass(mass, lead) * shaft ** 2) / (mass * speed ** 2)).toBeCloseTo(1, 9);
+        },
+      ),
     );
   });
 

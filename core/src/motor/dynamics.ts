@@ -22,10 +22,7 @@ export type LoadKind = 'friction' | 'standing';
 export function startRate(teeth: number, holdingTorque: number, inertia: number, load: number, kind: LoadKind): number {
   if (load >= holdingTorque) return 0;
   const a = Math.asin(load / holdingTorque);
-  const energy =
-    kind === 'friction'
-      ? (holdingTorque * (1 + Math.cos(a)) - load * (Math.PI - a)) / teeth
-      : (2 * holdingTorque * Math.cos(a) - load * (Math.PI - 2 * a)) / teeth;
+  const energy = kind === 'friction' ? (holdingTorque * (1 + Math.cos(a)) - load * (Math.PI - a)) / teeth : (2 * holdingTorque * Math.cos(a) - load * (Math.PI - 2 * a)) / teeth;
   if (energy <= 0) return 0;
   const speed = Math.sqrt((2 * energy) / inertia);
   return (speed * 4 * teeth) / (2 * Math.PI);

@@ -133,11 +133,16 @@ describe('pull-out torque', () => {
 
   it('falls, never rises, with speed, and rises with voltage', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 2000, noNaN: true }), fc.double({ min: 0, max: 200, noNaN: true }), fc.double({ min: 6, max: 60, noNaN: true }), (speed, more, voltage) => {
-        const at = (s: number, v: number): number => pullOut({ ...drive, voltage: v }, s).torque;
-        expect(at(speed + more, voltage)).toBeLessThanOrEqual(at(speed, voltage) + 1e-12);
-        expect(at(speed, voltage * 1.2)).toBeGreaterThanOrEqual(at(speed, voltage) - 1e-12);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 2000, noNaN: true }),
+        fc.double({ min: 0, max: 200, noNaN: true }),
+        fc.double({ min: 6, max: 60, noNaN: true }),
+        (speed, more, voltage) => {
+          const at = (s: number, v: number): number => pullOut({ ...drive, voltage: v }, s).torque;
+          expect(at(speed + more, voltage)).toBeLessThanOrEqual(at(speed, voltage) + 1e-12);
+          expect(at(speed, voltage * 1.2)).toBeGreaterThanOrEqual(at(speed, voltage) - 1e-12);
+        },
+      ),
     );
   });
 

@@ -1,1 +1,1 @@
-export { checkPart, choosePart, fitsAxis, newPart, PART_KINDS, partShape, type Part, type PartKind, type ShelfPart } from './part.js';
+export { checkPart, choosePart, fitsAxis, newPart, wiringFor, PART_KINDS, partShape, type Part, type PartKind, type ShelfPart } from './part.js';

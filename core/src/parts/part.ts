@@ -1,6 +1,12 @@
 import {
+  BLANK_CONTROLLER,
+  BLANK_DRIVER,
+  BLANK_MOTOR,
+  BLANK_SUPPLY,
   checkShape,
+  completedSpecification,
   controllerSpecification,
+  defaultTransmission,
   driverSpecification,
   kinds,
   motorSpecification,
@@ -9,8 +15,10 @@ import {
   transmissionSpecification,
   type Axis,
   type Machine,
+  type MotorSpecification,
   type Of,
 } from '../machine/index.js';
+import { wiringsOf, type Wiring } from '../motor/index.js';
 import type { Result } from '../quantity/index.js';
 
 const described = { name: text(120, 1), note: text(1000) };
@@ -34,8 +42,11 @@ export interface ShelfPart {
   readonly part: Part;
 }
 
+/** Checks a part of this or an earlier version; what has been added to parts since is left unknown. */
 export function checkPart(input: unknown): Result<Part> {
-  return checkShape(partShape, input);
+  const part = input as { kind?: unknown; specification?: unknown } | null;
+  const isPart = typeof part === 'object' && part !== null && typeof part.kind === 'string' && 'specification' in part;
+  return checkShape(partShape, isPart ? { ...part, specification: completedSpecification(part.kind as string, part.specification) } : input);
 }
 
 /** A new part of a kind with nothing known yet but its name. */
@@ -43,19 +54,15 @@ export function newPart(kind: PartKind, name: string): Part {
   const described = { name, note: '' };
   switch (kind) {
     case 'motor':
-      return {
-        kind,
-        ...described,
-        specification: { leads: 4, stepAngle: null, holdingTorque: null, ratedCurrent: null, resistance: null, inductance: null, rotorInertia: null, gearhead: null },
-      };
+      return { kind, ...described, specification: BLANK_MOTOR };
     case 'driver':
-      return { kind, ...described, specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 16 } };
+      return { kind, ...described, specification: BLANK_DRIVER };
     case 'transmission':
-      return { kind, ...described, specification: { kind: 'screw', pitch: null, starts: 1, efficiency: { text: '0.3', from: 'assumed', on: null, plusMinus: null } } };
+      return { kind, ...described, specification: defaultTransmission('screw') };
     case 'supply':
-      return { kind, ...described, specification: { voltage: null, current: null } };
+      return { kind, ...described, specification: BLANK_SUPPLY };
     case 'controller':
-      return { kind, ...described, specification: { pulseRateMost: null, outputs: 4 } };
+      return { kind, ...described, specification: BLANK_CONTROLLER };
   }
 }
 
@@ -65,6 +72,12 @@ export function newPart(kind: PartKind, name: string): Part {
  */
 export function fitsAxis(axis: Axis, part: Part): boolean {
   return part.kind !== 'transmission' || (part.specification.kind === 'rotary') === (axis.job.kind === 'rotary');
+}
+
+/** The wiring in force if the new motor's leads allow it, else the usual one for them. */
+export function wiringFor({ leads }: MotorSpecification, present: Wiring): Wiring {
+  const possible = wiringsOf(leads);
+  return possible.includes(present) ? present : (possible[0] as Wiring);
 }
 
 /**
@@ -82,7 +95,7 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
   const withAxis = (changed: Axis): Machine => ({ ...machine, axes: machine.axes.map((item) => (item.id === axisId ? changed : item)) });
   switch (part.kind) {
     case 'motor':
-      return withAxis({ ...axis, motor: { ...station, specification: part.specification } });
+      return withAxis({ ...axis, motor: { ...axis.motor, ...station, specification: part.specification, wiring: wiringFor(part.specification, axis.motor.wiring) } });
     case 'driver':
       return withAxis({
         ...axis,

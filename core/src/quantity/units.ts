@@ -15,6 +15,15 @@ export type Dimension =
   | 'inductance'
   | 'speed'
   | 'angular-speed'
+  | 'acceleration'
+  | 'angular-acceleration'
+  | 'jerk'
+  | 'angular-jerk'
+  | 'stiffness'
+  | 'angular-stiffness'
+  | 'torque-constant'
+  | 'temperature-difference'
+  | 'thermal-resistance'
   | 'frequency'
   | 'time'
   | 'power'
@@ -108,6 +117,30 @@ export const UNITS: readonly Unit[] = [
   unit('angular-speed', '°/s', '1/180', 'deg/s', 1),
   unit('angular-speed', 'turns/s', '2', 'rev/s rps turn/s', 1),
   unit('angular-speed', 'rpm', '1/30', 'rev/min turns/min turn/min', 1),
+  unit('acceleration', 'm/s²', '1', 'm/s2 m/s/s m/s^2'),
+  unit('acceleration', 'mm/s²', '0.001', 'mm/s2 mm/s/s mm/s^2'),
+  unit('acceleration', 'in/s²', '0.0254', 'in/s2 in/s/s in/s^2'),
+  unit('acceleration', 'gₙ', '9.80665', 'g gn'),
+  unit('angular-acceleration', 'rad/s²', '1', 'rad/s2 rad/s^2'),
+  unit('angular-acceleration', '°/s²', '1/180', 'deg/s² deg/s2 °/s2 deg/s^2', 1),
+  unit('angular-acceleration', 'turns/s²', '2', 'rev/s2 rev/s² turns/s2', 1),
+  unit('jerk', 'm/s³', '1', 'm/s3 m/s^3'),
+  unit('jerk', 'mm/s³', '0.001', 'mm/s3 mm/s^3'),
+  unit('jerk', 'in/s³', '0.0254', 'in/s3 in/s^3'),
+  unit('angular-jerk', 'rad/s³', '1', 'rad/s3 rad/s^3'),
+  unit('angular-jerk', '°/s³', '1/180', 'deg/s³ deg/s3 °/s3', 1),
+  unit('stiffness', 'N/m', '1', ''),
+  unit('stiffness', 'N/mm', '1000', ''),
+  unit('stiffness', 'N/µm', '1000000', 'n/um'),
+  unit('stiffness', 'lbf/in', '175.126835246477', 'lb/in'),
+  unit('angular-stiffness', 'N·m/rad', '1', 'nm/rad'),
+  unit('angular-stiffness', 'N·m/°', '180', 'nm/deg nm/°', -1),
+  unit('torque-constant', 'N·m/A', '1', 'nm/a v·s/rad vs/rad'),
+  unit('torque-constant', 'mN·m/A', '0.001', 'mnm/a'),
+  unit('torque-constant', 'ozf·in/A', '0.00706155181422604375', 'ozin/a oz-in/a'),
+  unit('temperature-difference', 'K', '1', 'kelvin °c degc'),
+  unit('temperature-difference', '°F', '5/9', 'degf'),
+  unit('thermal-resistance', 'K/W', '1', '°c/w c/w'),
   unit('frequency', 'Hz', '1', 'steps/s pulses/s'),
   unit('frequency', 'kHz', '1000', ''),
   unit('time', 's', '1', 'second seconds'),
@@ -119,6 +152,7 @@ export const UNITS: readonly Unit[] = [
   unit('ratio', '%', '0.01', 'percent'),
   unit('conductance', 'A/V', '1', ''),
   unit('temperature-coefficient', '1/K', '1', ''),
+  unit('temperature-coefficient', 'ppm/K', '0.000001', 'µm/m/k um/m/k ppm/°c'),
   unit('count', '', '1', 'steps teeth starts'),
   unit('steps-per-length', 'steps/m', '1', 'step/m'),
   unit('steps-per-length', 'steps/mm', '1000', 'step/mm'),
@@ -172,12 +206,21 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   inductance: ['mH', 'mH'],
   speed: ['mm/s', 'in/min'],
   'angular-speed': ['°/s', '°/s'],
+  acceleration: ['mm/s²', 'in/s²'],
+  'angular-acceleration': ['°/s²', '°/s²'],
+  jerk: ['mm/s³', 'in/s³'],
+  'angular-jerk': ['°/s³', '°/s³'],
+  stiffness: ['N/mm', 'lbf/in'],
+  'angular-stiffness': ['N·m/°', 'N·m/°'],
+  'torque-constant': ['N·m/A', 'ozf·in/A'],
+  'temperature-difference': ['K', '°F'],
+  'thermal-resistance': ['K/W', 'K/W'],
   frequency: ['Hz', 'Hz'],
   time: ['s', 's'],
   power: ['W', 'W'],
   ratio: ['', ''],
   conductance: ['A/V', 'A/V'],
-  'temperature-coefficient': ['1/K', '1/K'],
+  'temperature-coefficient': ['ppm/K', 'ppm/K'],
   count: ['', ''],
   'steps-per-length': ['steps/mm', 'steps/in'],
   'steps-per-angle': ['steps/°', 'steps/°'],

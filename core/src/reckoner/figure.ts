@@ -67,6 +67,8 @@ export function law<C, const I extends Inputs<C>>(declaration: LawDeclaration<I>
 
 /** Two or more accepted ways to reckon the same thing. */
 export interface Schools<C> {
+  /** Key of the design under which the school in force is kept. */
+  readonly id: string;
   readonly question: string;
   readonly options: readonly { readonly id: string; readonly label: string }[];
   readonly inForce: (context: C) => string;

@@ -1,4 +1,4 @@
-import type { Axis, Machine, Operation, OperationNumber, Quantity, Stage } from '../machine/index.js';
+import type { Axis, Machine, Operation, OperationNumber, Quantity, Stage, TransmissionSpecification } from '../machine/index.js';
 
 /** The operations in the order in which a machine is built; any order may be worked. */
 export const OPERATIONS: readonly { readonly number: OperationNumber; readonly name: string }[] = [
@@ -26,17 +26,52 @@ function jobLines(axis: Axis): Lines {
     line(`${letter} tolerance`, shown(job.tolerance)),
     line(`${letter} load`, shown(job.load)),
     line(`${letter} carriage mass`, shown(axis.carriage.mass)),
+    ...Object.entries(FURTHER_JOB).flatMap(([key, name]) => {
+      const item = (job as unknown as Readonly<Record<string, Quantity | null | undefined>>)[key];
+      // Only what somebody said: a guess that is not confirmed is nothing to rely on.
+      return item && item.from !== 'assumed' ? [line(`${letter} ${name}`, item.text)] : [];
+    }),
   ];
 }
 
+const FURTHER_JOB: Readonly<Record<string, string>> = {
+  acceleration: 'acceleration',
+  moveTime: 'move time',
+  jerk: 'jerk',
+  resolution: 'resolution',
+  backlash: 'backlash allowed',
+  friction: 'friction',
+  incline: 'incline',
+  counterweight: 'counterweight',
+  imbalance: 'imbalance',
+  duty: 'duty',
+  margin: 'margin wanted',
+};
+
 const train = (stages: readonly Stage[]): string => (stages.length === 0 ? 'none' : stages.map((stage) => `${stage.kind} ${stage.driver}:${stage.driven}`).join(' · '));
+
+/** What of a transmission decides how far a turn goes. */
+function geometryOf(item: TransmissionSpecification): readonly (readonly [string, Quantity | string | number | null])[] {
+  const kind = ['kind', item.kind] as const;
+  switch (item.kind) {
+    case 'screw':
+      return [kind, ['pitch', item.pitch], ['starts', item.starts]];
+    case 'belt':
+      return [kind, ['pitch', item.pitch], ['teeth', item.teeth]];
+    case 'rack':
+      return [kind, ['size', item.size], ['tooth', item.tooth], ['teeth', item.teeth]];
+    case 'roller':
+      return [kind, ['diameter', item.diameter], ['stock', item.stock]];
+    case 'rotary':
+      return [kind];
+  }
+}
 
 /** Everything that decides how far one step moves an axis: a check holds as long as these lines stay. */
 export function stepLines(axis: Axis): Lines {
   const { letter, motor, transmission } = axis;
   const { gearhead } = motor.specification;
-  const { efficiency: _efficiency, ...geometry } = transmission.specification;
-  const shape = Object.entries(geometry).map(([key, value]: [string, Quantity | string | number | null]) => `${key} ${typeof value === 'object' ? shown(value) : value}`);
+  const shape = geometryOf(transmission.specification).map(([key, value]) => `${key} ${typeof value === 'object' ? shown(value) : value}`);
   return [
     line(`${letter} step angle`, shown(motor.specification.stepAngle)),
     line(`${letter} microsteps`, axis.driver.microsteps),
@@ -69,7 +104,13 @@ function supplyLines(machine: Machine): Lines {
 }
 
 function wiringLines(axis: Axis): Lines {
-  return [line(`${axis.letter} motor`, `${axis.motor.name}, ${axis.motor.specification.leads} leads`), line(`${axis.letter} driver board`, axis.driver.name)];
+  const { wiring, count, specification } = axis.motor;
+  return [
+    line(`${axis.letter} motor`, `${axis.motor.name}, ${specification.leads} leads`),
+    line(`${axis.letter} driver board`, axis.driver.name),
+    ...(wiring === 'series' || wiring === 'parallel' || (wiring === 'unipolar' && specification.leads !== 5) ? [line(`${axis.letter} coils wired`, wiring)] : []),
+    ...(count === 1 ? [] : [line(`${axis.letter} motors`, count)]),
+  ];
 }
 
 /** What an operation relies on in the design, as readable lines. */

@@ -1,5 +1,5 @@
-import { quantityOf, type Axis, type Machine } from '../machine/index.js';
-import { sayPlain, screwMachine } from '../testing/example-machine.js';
+import { defaultJob, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   basisOf,
   changesBetween,
@@ -17,13 +17,23 @@ import {
 
 const confirmed = (axis: Axis): Axis => ({
   ...axis,
-  job: { kind: 'linear', travel: quantityOf('300 mm'), speed: quantityOf('20 mm/s'), tolerance: quantityOf('0.05 mm'), load: quantityOf('20 N') },
+  job: {
+    ...defaultJob('linear'),
+    kind: 'linear',
+    travel: quantityOf('300 mm'),
+    speed: quantityOf('20 mm/s'),
+    tolerance: quantityOf('0.05 mm'),
+    load: quantityOf('20 N'),
+  } as Axis['job'],
   driver: { ...axis.driver, currentLimit: quantityOf('1.2 A') },
 });
 const ready = (change: (axis: Axis) => Axis = (axis) => axis): Machine => screwMachine((axis) => change(confirmed(axis)));
 const withPitch =
   (pitch: string) =>
-  (axis: Axis): Axis => ({ ...axis, transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf(pitch), starts: 1, efficiency: quantityOf('0.3') } } });
+  (axis: Axis): Axis => ({
+    ...axis,
+    transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf(pitch), starts: 1, efficiency: quantityOf('0.3') }) },
+  });
 const checkOf = (machine: Machine, verdict: CheckMade['verdict']): CheckMade => ({
   id: 'check-1',
   axisId: 'axis-1',

@@ -63,6 +63,9 @@ const QUARTER_TURN = Math.PI / 2;
 /** Part of a pulse that rounding may take away when a position stands exactly on one. */
 const PULSE_SLACK = 1e-9;
 
+/** Full and half steps on constant volts have a coil wholly on, either way, or off. */
+const onOrOff = (share: number): number => (Math.abs(share) < 0.1 ? 0 : Math.sign(share));
+
 const MODES: readonly DriveMode[] = ['sine', 'switched', 'voltage'];
 
 export class Rig {
@@ -103,8 +106,9 @@ export class Rig {
     const offset = drive.microsteps === 1 ? 0.5 : 0;
     for (let index = 0; index < cycle; index += 1) {
       const angle = (QUARTER_TURN * (index + offset)) / Math.max(1, drive.microsteps);
-      this.tableA[index] = Math.cos(angle);
-      this.tableB[index] = Math.sin(angle);
+      const isSwitched = drive.mode === 'voltage' && drive.microsteps <= 2;
+      this.tableA[index] = isSwitched ? onOrOff(Math.cos(angle)) : Math.cos(angle);
+      this.tableB[index] = isSwitched ? onOrOff(Math.sin(angle)) : Math.sin(angle);
     }
     this.placeAt(0, 0);
   }
@@ -120,7 +124,8 @@ export class Rig {
     this.damperSpeed = this.speed;
     this.lastChange = 0;
     this.electrical = QUARTER_TURN * (position + this.fullStepOffset) + (teeth * this.speed * this.step) / 2;
-    const crest = this.drive.mode === 'voltage' ? this.drive.voltage / this.motor.resistance : this.drive.current;
+    const atRest = (this.drive.voltage / this.motor.resistance) * (this.drive.microsteps === 1 ? Math.SQRT2 : 1);
+    const crest = this.drive.mode === 'voltage' ? atRest : this.drive.current;
     const angle = QUARTER_TURN * (position + this.fullStepOffset);
     this.currentA = crest * Math.cos(angle);
     this.currentB = crest * Math.sin(angle);

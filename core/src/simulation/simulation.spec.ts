@@ -184,7 +184,9 @@ describe('starting, jumping and ramping', () => {
       expect(lost).withContext('it does lose steps').not.toBe(0);
       const missing = (trace.commanded.at(-1) as number) - (trace.position.at(-1) as number);
       expect(Math.abs(lost % 4)).toBe(0);
-      expect(Math.abs(missing - lost)).withContext('at rest within a fraction of a step').toBeLessThan(0.7);
+      expect(Math.abs(missing - lost))
+        .withContext('at rest within a fraction of a step')
+        .toBeLessThan(0.7);
     }
     expect([0, 3, -7, 12.4].map((slip) => lostSteps(slip))).toEqual([0, 0, -4, 8]);
   });
@@ -206,8 +208,12 @@ describe('starting, jumping and ramping', () => {
       [free, {}],
       [startRate(50, 0.4, 2e-5, 0.1, 'friction'), { friction: 0.1 }],
     ] as const) {
-      expect(holds(0.85 * estimate, load)).withContext(`starts at 0.85 × ${estimate.toFixed(0)}`).toBeTrue();
-      expect(holds(1.15 * estimate, load)).withContext(`not at 1.15 × ${estimate.toFixed(0)}`).toBeFalse();
+      expect(holds(0.85 * estimate, load))
+        .withContext(`starts at 0.85 × ${estimate.toFixed(0)}`)
+        .toBeTrue();
+      expect(holds(1.15 * estimate, load))
+        .withContext(`not at 1.15 × ${estimate.toFixed(0)}`)
+        .toBeFalse();
     }
   });
 

@@ -1,5 +1,5 @@
 import { axisContext, type AxisContext } from '../drive-line/index.js';
-import { newMachine, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { blankStage, defaultTransmission, newMachine, quantityOf, type Axis, type Machine, type Stage, type TransmissionSpecification } from '../machine/index.js';
 
 /** A one-axis router for tests: 1.8° motor, quarter steps, 20-per-inch single-start screw. */
 export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Machine {
@@ -15,7 +15,7 @@ export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Mac
           ...axis.motor,
           specification: { ...axis.motor.specification, stepAngle: quantityOf('1.8 °'), holdingTorque: quantityOf('0.45 N·m'), ratedCurrent: quantityOf('1.5 A') },
         },
-        transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('20 tpi'), starts: 1, efficiency: quantityOf('0.3', 'assumed') } },
+        transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('20 tpi') }) },
       }),
     ],
   };
@@ -25,7 +25,7 @@ export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Mac
 export function cannedMotorMachine(): Machine {
   const machine = newMachine('Test table', 'dividing-table');
   const axis = machine.axes[0] as Axis;
-  const gear = (driven: number, driver: number): { kind: 'gear'; driven: number; driver: number } => ({ kind: 'gear', driven, driver });
+  const gear = (driven: number, driver: number): Stage => blankStage('gear', driver, driven);
   return {
     ...machine,
     axes: [
@@ -44,6 +44,13 @@ export function cannedMotorMachine(): Machine {
       },
     ],
   };
+}
+
+type KindOf<K extends TransmissionSpecification['kind']> = Extract<TransmissionSpecification, { kind: K }>;
+
+/** A transmission of a kind with some of it said and the rest as any has it. */
+export function exampleTransmission<K extends TransmissionSpecification['kind']>(kind: K, said: Partial<KindOf<K>>): KindOf<K> {
+  return { ...(defaultTransmission(kind) as KindOf<K>), ...said };
 }
 
 /** The first axis of a machine in its context. */

@@ -43,7 +43,9 @@ export async function exportHistory(database: Database, machineId: string): Prom
 const inconsistent = (message: string): ApiProblem => new ApiProblem('invalid', 'Nothing was imported.', { problems: [{ path: 'history', message }] });
 
 /** Imports a machine with its history as a new machine; verdicts are worked out again from the readings. */
-export async function importHistory(database: Database, history: MachineHistory): Promise<MachineCopy> {
+export async function importHistory(database: Database, imported: MachineHistory): Promise<MachineCopy> {
+  const revisions = imported.revisions.map((item) => ({ ...item, document: opened(item.document) }));
+  const history = { ...imported, machine: opened(imported.machine), revisions };
   const numbers = history.revisions.map((item) => item.number);
   if (numbers.length === 0 || numbers.some((number, index) => number !== index + 1)) throw inconsistent('revisions must be numbered 1, 2, 3 …');
   if ([...history.checks, ...history.log].some((item) => item.revision > numbers.length)) throw inconsistent('a check or log entry names a revision that is not there');

@@ -1,5 +1,5 @@
 import type { StoredPart } from '@crisp-notch/contract';
-import type { Part } from '@crisp-notch/core/parts';
+import { checkPart, type Part } from '@crisp-notch/core/parts';
 import { and, asc, eq } from 'drizzle-orm';
 import { inTransaction, type Database } from '../database/connection';
 import { newId } from '../database/identity';
@@ -8,7 +8,14 @@ import { ApiProblem } from '../problem';
 
 type PartRow = typeof part.$inferSelect;
 
-const storedOf = (row: PartRow): StoredPart => ({ id: row.id, version: row.version, part: row.document, updatedAt: row.updatedAt.toISOString() });
+/** A part as an older program wrote it, with what has been added to parts since left unknown. */
+function completed(stored: Part): Part {
+  const result = checkPart(stored);
+  if (!result.ok) throw new Error(`a stored part cannot be read: ${result.error[0]?.path} ${result.error[0]?.message}`);
+  return result.value;
+}
+
+const storedOf = (row: PartRow): StoredPart => ({ id: row.id, version: row.version, part: completed(row.document), updatedAt: row.updatedAt.toISOString() });
 const rowOf = (item: Part): Omit<PartRow, 'id' | 'version'> => ({ kind: item.kind, name: item.name, document: item, updatedAt: new Date() });
 
 export async function listParts(database: Database): Promise<readonly StoredPart[]> {

@@ -1,0 +1,210 @@
+import { junctionTemperature, driverHeat as heatOf } from '../driver/index.js';
+import { timeConstant, windingFactors, type WindingFactors } from '../motor/index.js';
+import { figure, law, type Law } from '../reckoner/index.js';
+import type { AxisContext } from './axis-context.js';
+import * as field from './fields.js';
+
+type C = AxisContext;
+type Field = typeof field.resistance;
+
+const MACHINES = 'Coils as windings on one core: turns add in series, copper in parallel (any electric-machines textbook)';
+
+/** Laws that multiply a sheet's number by what the wiring makes of it, one object for each factor so that nothing is recomputed in vain. */
+function scaled(source: Field, pick: (factors: WindingFactors) => number): (context: C) => Law<C> {
+  const laws = new Map<number, Law<C>>();
+  return ({ axis }) => {
+    const factor = pick(windingFactors(axis.motor.specification.quotedFor, axis.motor.wiring));
+    const known = laws.get(factor);
+    if (known) return known;
+    const text = factor === 1 ? '' : `${Number(factor.toFixed(4))} · `;
+    const made: Law<C> = law({
+      formula: `${text}{quoted}`,
+      source: factor === 1 ? 'As quoted: wired as the sheet has it' : MACHINES,
+      inputs: { quoted: source },
+      compute: ({ quoted }) => factor * quoted,
+    });
+    laws.set(factor, made);
+    return made;
+  };
+}
+
+export const windingResistance = figure<C>({
+  id: 'winding-resistance',
+  name: 'Resistance of a phase, as wired',
+  symbol: 'R',
+  dimension: 'resistance',
+  law: scaled(field.resistance, (factors) => factors.resistance),
+});
+export const windingInductance = figure<C>({
+  id: 'winding-inductance',
+  name: 'Inductance of a phase, as wired',
+  symbol: 'L',
+  dimension: 'inductance',
+  law: scaled(field.inductance, (factors) => factors.inductance),
+});
+export const windingCurrent = figure<C>({
+  id: 'winding-current',
+  name: 'Rated current a phase, as wired',
+  symbol: 'I_r',
+  dimension: 'current',
+  law: scaled(field.ratedCurrent, (factors) => factors.current),
+});
+export const windingTorque = figure<C>({
+  id: 'winding-torque',
+  name: 'Holding torque at rated current, as wired',
+  symbol: 'T_r',
+  dimension: 'torque',
+  law: scaled(field.holdingTorque, (factors) => factors.current * factors.torquePerAmpere),
+});
+
+const stepperConstant: Law<C> = law({
+  formula: '{hold} / (√2 · {rated})',
+  source: 'Holding torque is stated with two phases on at rated current, a vector of √2 · I_rated (standard derivation)',
+  inputs: { hold: windingTorque, rated: windingCurrent },
+  compute: ({ hold, rated }) => hold / (Math.SQRT2 * rated),
+});
+const brushedLaw: Law<C> = law({ formula: '{constant}', source: 'From the sheet', inputs: { constant: field.brushedConstant }, compute: ({ constant }) => constant });
+
+export const torqueConstant = figure<C>({
+  id: 'torque-constant',
+  name: 'Torque for an ampere',
+  symbol: 'K',
+  dimension: 'torque-constant',
+  law: ({ axis }) => (axis.motor.specification.type === 'brushed' ? brushedLaw : stepperConstant),
+});
+
+export const rotorTeeth = figure<C>({
+  id: 'rotor-teeth',
+  name: 'Teeth of the rotor',
+  symbol: 'p',
+  dimension: 'count',
+  law: law({
+    formula: '360° / (4 · {angle})',
+    source: 'Two-phase hybrid motor: four full steps a tooth (definition)',
+    inputs: { angle: field.stepAngle },
+    compute: ({ angle }) => Math.PI / (2 * angle),
+  }),
+});
+
+const coilAlone: Law<C> = law({
+  formula: '{coil}',
+  source: 'The coil alone; the switches’ resistance is not known',
+  inputs: { coil: windingResistance },
+  compute: ({ coil }) => coil,
+});
+const throughBridge: Law<C> = law({
+  formula: '{coil} + 2 · {switch}',
+  source: 'A coil in a bridge feeds through two switches',
+  inputs: { coil: windingResistance, switch: field.onResistance },
+  compute: ({ coil, switch: on }) => coil + 2 * on,
+});
+const throughArray: Law<C> = law({
+  formula: '{coil} + {switch}',
+  source: 'A half coil on a switch array feeds through one switch',
+  inputs: { coil: windingResistance, switch: field.onResistance },
+  compute: ({ coil, switch: on }) => coil + on,
+});
+
+export const pathResistance = figure<C>({
+  id: 'path-resistance',
+  name: 'Resistance of coil and switches',
+  symbol: 'R_t',
+  dimension: 'resistance',
+  law: ({ axis }) => {
+    const { onResistance, type } = axis.driver.specification;
+    if (onResistance === null) return coilAlone;
+    return type === 'unipolar' ? throughArray : throughBridge;
+  },
+});
+
+const wholeSupply: Law<C> = law({
+  formula: '{supply}',
+  source: 'The supply’s voltage; what the switches keep is not known',
+  inputs: { supply: field.supplyVoltage },
+  compute: ({ supply }) => supply,
+});
+const lessDrop: Law<C> = law({
+  formula: '{supply} − {drop}',
+  source: 'What the switches keep in saturation is lost to the coil',
+  inputs: { supply: field.supplyVoltage, drop: field.drop },
+  refuse: ({ supply, drop }) => (drop >= supply ? 'The switches keep all of the supply’s voltage.' : null),
+  compute: ({ supply, drop }) => supply - drop,
+});
+
+export const coilVoltage = figure<C>({
+  id: 'coil-voltage',
+  name: 'Voltage left for the coils',
+  symbol: 'V_c',
+  dimension: 'voltage',
+  law: ({ axis }) => (axis.driver.specification.drop === null ? wholeSupply : lessDrop),
+});
+
+export const coilTime = figure<C>({
+  id: 'coil-time',
+  name: 'Time constant of a coil',
+  symbol: 'τ',
+  dimension: 'time',
+  law: law({
+    formula: '{L} / {R}',
+    source: 'Resistance and inductance in series (any circuits textbook)',
+    inputs: { L: windingInductance, R: pathResistance },
+    compute: ({ L, R }) => timeConstant(R, L),
+  }),
+});
+
+/** Crest that a constant-voltage drive comes to at rest: nothing but resistance holds it back. */
+export const standstillCrest = figure<C>({
+  id: 'standstill-crest',
+  name: 'Current vector at rest on constant volts',
+  symbol: 'I_0',
+  dimension: 'current',
+  law: law({
+    formula: '√2 · {volts} / {R}',
+    source: 'Ohm’s law, both coils on',
+    inputs: { volts: coilVoltage, R: pathResistance },
+    compute: ({ volts, R }) => (Math.SQRT2 * volts) / R,
+  }),
+});
+
+/** Inputs that every torque-speed figure of a stepping motor rests on. */
+export const driveInputs = { K: torqueConstant, R: pathResistance, L: windingInductance, p: rotorTeeth, V: coilVoltage } as const;
+
+export const driverHeat = figure<C>({
+  id: 'driver-heat',
+  name: 'Heat of the driver while it moves',
+  symbol: 'P_d',
+  dimension: 'power',
+  significant: 2,
+  law: ({ axis }) => (axis.driver.currentLimit === null ? heatAtAdvised : heatAtLimit),
+});
+const heatAtLimit: Law<C> = law({
+  formula: '2 · {switch} · {limit}²',
+  source: 'Two bridges, two switches each, sine and cosine of one crest (arithmetic)',
+  inputs: { switch: field.onResistance, limit: field.currentLimit },
+  compute: ({ switch: on, limit }) => heatOf(on, limit),
+});
+const heatAtAdvised: Law<C> = law({
+  formula: '2 · {switch} · {rated}²',
+  source: 'Two bridges, two switches each, sine and cosine of one crest; at the rated current, because no limit is set (arithmetic)',
+  inputs: { switch: field.onResistance, rated: windingCurrent },
+  compute: ({ switch: on, rated }) => heatOf(on, rated),
+});
+
+/** Air in a closed box on a warm day [°C] (common practice, no source). */
+const BOX_AIR = 40;
+
+export const driverTemperature = figure<C>({
+  id: 'driver-temperature',
+  name: 'Driver’s silicon above freezing, in a closed box',
+  symbol: 'T_j',
+  dimension: 'temperature-difference',
+  significant: 3,
+  law: law({
+    formula: '(40 K + c · (1 − 25 · k)) / (1 − c · k), c = {theta} · {heat}, k = 0.005/K',
+    source: 'Heat flows through the thermal resistance while the switches’ resistance grows by 0.5 % a kelvin (standard derivation; air of 40 °C and growth common practice)',
+    inputs: { theta: field.thermalResistance, heat: driverHeat },
+    refuse: ({ theta, heat }) =>
+      Number.isFinite(junctionTemperature(heat / 2, 1, theta, BOX_AIR)) ? null : 'The silicon heats faster than it cools: it runs away and shuts down.',
+    compute: ({ theta, heat }) => junctionTemperature(heat / 2, 1, theta, BOX_AIR),
+  }),
+});

@@ -1,0 +1,77 @@
+import { readQuantity, toleranceValue, type Quantity } from '../machine/index.js';
+import { exact, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
+import type { Field, Reading } from '../reckoner/index.js';
+import type { AxisContext } from './axis-context.js';
+
+export type AxisField = Field<AxisContext>;
+
+export interface QuantityField {
+  readonly id: string;
+  readonly name: string;
+  readonly symbol: string;
+  readonly dimension: Dimension | ((context: AxisContext) => Dimension);
+  readonly read: (context: AxisContext) => Quantity | null | undefined;
+}
+
+/** A field that the document holds as text with its unit. */
+export function quantityField({ id, name, symbol, dimension, read }: QuantityField): AxisField {
+  return {
+    kind: 'field',
+    id,
+    name,
+    symbol,
+    dimension,
+    read(context): Reading | null {
+      const item = read(context);
+      if (!item) return null;
+      const measured = typeof dimension === 'function' ? dimension(context) : dimension;
+      const { value, exact: exactValue } = readQuantity(item, measured);
+      const tolerance = item.plusMinus === null ? null : toleranceValue(item.plusMinus, measured, value);
+      return { value, exact: exactValue, text: item.text, from: item.from, on: item.on, tolerance };
+    },
+  };
+}
+
+/** A count or a train of teeth: exact and without a unit. */
+export function exactField(id: string, name: string, symbol: string, read: (context: AxisContext) => { readonly ratio: Rational; readonly text: string } | null): AxisField {
+  return {
+    kind: 'field',
+    id,
+    name,
+    symbol,
+    dimension: 'ratio',
+    read(context): Reading | null {
+      const item = read(context);
+      return item && { value: rationalToNumber(item.ratio), exact: exact(item.ratio), text: item.text, from: 'typed', on: null, tolerance: null };
+    },
+  };
+}
+
+export const count = (value: number): { ratio: Rational; text: string } => ({ ratio: { numerator: BigInt(value), denominator: 1n }, text: String(value) });
+
+/** A value that the document gives rise to without a quantity of its own, such as the efficiency of a whole train. */
+export function derivedField(
+  id: string,
+  name: string,
+  symbol: string,
+  dimension: Dimension,
+  read: (context: AxisContext) => { readonly value: number; readonly text: string; readonly isAssumed: boolean } | null,
+): AxisField {
+  return {
+    kind: 'field',
+    id,
+    name,
+    symbol,
+    dimension,
+    read(context): Reading | null {
+      const item = read(context);
+      return item && { value: item.value, exact: null, text: item.text, from: item.isAssumed ? 'assumed' : 'typed', on: null, tolerance: null };
+    },
+  };
+}
+
+/** Lengths and forces for a sliding axis, angles and torques for a turning one. */
+export const byJob =
+  (linear: Dimension, rotary: Dimension) =>
+  ({ axis }: AxisContext): Dimension =>
+    axis.job.kind === 'linear' ? linear : rotary;

@@ -1,0 +1,129 @@
+import { byJob, derivedField, quantityField } from './field-kinds.js';
+
+export const travel = quantityField({ id: 'job.travel', name: 'Travel', symbol: 's', dimension: byJob('length', 'angle'), read: ({ axis }) => axis.job.travel });
+export const speed = quantityField({
+  id: 'job.speed',
+  name: 'Speed asked for',
+  symbol: 'v',
+  dimension: byJob('speed', 'angular-speed'),
+  read: ({ axis }) => axis.job.speed,
+});
+export const tolerance = quantityField({
+  id: 'job.tolerance',
+  name: 'Tolerance asked for, either way',
+  symbol: 'tol',
+  dimension: byJob('length', 'angle'),
+  read: ({ axis }) => axis.job.tolerance,
+});
+export const load = quantityField({
+  id: 'job.load',
+  name: 'Load at the carriage',
+  symbol: 'F',
+  dimension: byJob('force', 'torque'),
+  read: ({ axis }) => axis.job.load,
+});
+
+export const acceleration = quantityField({
+  id: 'job.acceleration',
+  name: 'Acceleration asked for',
+  symbol: 'a',
+  dimension: byJob('acceleration', 'angular-acceleration'),
+  read: ({ axis }) => axis.job.acceleration,
+});
+export const moveTime = quantityField({ id: 'job.move-time', name: 'Time for the whole travel', symbol: 't', dimension: 'time', read: ({ axis }) => axis.job.moveTime });
+export const jerk = quantityField({ id: 'job.jerk', name: 'Jerk allowed', symbol: 'j', dimension: byJob('jerk', 'angular-jerk'), read: ({ axis }) => axis.job.jerk });
+export const resolution = quantityField({
+  id: 'job.resolution',
+  name: 'Resolution asked for',
+  symbol: 'q_0',
+  dimension: byJob('length', 'angle'),
+  read: ({ axis }) => axis.job.resolution,
+});
+export const backlashAllowed = quantityField({
+  id: 'job.backlash',
+  name: 'Lost motion allowed',
+  symbol: 'B_0',
+  dimension: byJob('length', 'angle'),
+  read: ({ axis }) => axis.job.backlash,
+});
+export const friction = quantityField({
+  id: 'job.friction',
+  name: 'Friction of the guides',
+  symbol: 'F_f',
+  dimension: byJob('force', 'torque'),
+  read: ({ axis }) => axis.job.friction,
+});
+export const incline = quantityField({
+  id: 'job.incline',
+  name: 'Incline of the travel',
+  symbol: 'β',
+  dimension: 'angle',
+  read: ({ axis }) => (axis.job.kind === 'linear' ? axis.job.incline : null),
+});
+export const counterweight = quantityField({
+  id: 'job.counterweight',
+  name: 'Counterweight',
+  symbol: 'm_c',
+  dimension: 'mass',
+  read: ({ axis }) => (axis.job.kind === 'linear' ? axis.job.counterweight : null),
+});
+export const imbalance = quantityField({
+  id: 'job.imbalance',
+  name: 'Torque of weight off the axis',
+  symbol: 'T_w',
+  dimension: 'torque',
+  read: ({ axis }) => (axis.job.kind === 'rotary' ? axis.job.imbalance : null),
+});
+export const marginWanted = quantityField({ id: 'job.margin', name: 'Torque wanted over needed', symbol: 'M_0', dimension: 'ratio', read: ({ axis }) => axis.job.margin });
+export const duty = quantityField({ id: 'job.duty', name: 'Part of the time that it moves', symbol: 'D', dimension: 'ratio', read: ({ axis }) => axis.job.duty });
+
+export const mass = quantityField({ id: 'carriage.mass', name: 'Mass of the carriage', symbol: 'm', dimension: 'mass', read: ({ axis }) => axis.carriage.mass });
+export const inertia = quantityField({
+  id: 'carriage.inertia',
+  name: 'Inertia of what turns on the axis',
+  symbol: 'J_c',
+  dimension: 'inertia',
+  read: ({ axis }) => axis.carriage.inertia,
+});
+
+export const motorCount = derivedField('motor.count', 'Motors that share the axis', 'n_m', 'ratio', ({ axis }) => ({
+  value: axis.motor.count,
+  text: String(axis.motor.count),
+  isAssumed: false,
+}));
+
+export const faultBacklash = quantityField({
+  id: 'faults.backlash',
+  name: 'Backlash of screw, belt or rack',
+  symbol: 'B_t',
+  dimension: byJob('length', 'angle'),
+  read: ({ axis }) => axis.faults.backlash,
+});
+export const leadError = quantityField({
+  id: 'faults.lead-error',
+  name: 'Lead or pitch error over the travel',
+  symbol: 'e_l',
+  dimension: byJob('length', 'angle'),
+  read: ({ axis }) => axis.faults.leadError,
+});
+export const warming = quantityField({
+  id: 'faults.warming',
+  name: 'Warming while it works',
+  symbol: 'ΔT',
+  dimension: 'temperature-difference',
+  read: ({ axis }) => (axis.faults.kind === 'linear' ? axis.faults.warming : null),
+});
+export const expansion = quantityField({
+  id: 'faults.expansion',
+  name: 'Thermal expansion',
+  symbol: 'α_T',
+  dimension: 'temperature-coefficient',
+  read: ({ axis }) => (axis.faults.kind === 'linear' ? axis.faults.expansion : null),
+});
+export const timerClock = quantityField({
+  id: 'controller.timer-clock',
+  name: 'Clock that times the pulses',
+  symbol: 'F',
+  dimension: 'frequency',
+  read: ({ machine }) => machine.controller.specification.timerClock,
+});

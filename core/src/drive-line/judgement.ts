@@ -1,0 +1,65 @@
+import { preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
+import type { Field, Figure, Reckoner } from '../reckoner/index.js';
+import type { AxisContext } from './axis-context.js';
+import type { Remedy } from './remedies.js';
+
+export type Station = 'supply' | 'driver' | 'motor' | 'reduction' | 'transmission' | 'carriage' | 'controller';
+export type Severity = 'stop' | 'caution';
+
+/** Writes an SI value with its unit in the reader's system, rounded to its uncertainty where one is given. */
+export type Say = (value: number, dimension: Dimension, uncertainty?: number) => string;
+
+/** Says in a system of units; four significant digits where no uncertainty rules. */
+export function sayIn(system: UnitSystem): Say {
+  return (value, dimension, uncertainty) => showQuantity(value, preferredUnit(dimension, system), uncertainty === undefined ? { significant: 4 } : { uncertainty });
+}
+
+export interface Finding {
+  readonly ruleId: string;
+  readonly station: Station;
+  readonly severity: Severity;
+  /** Plain words with the numbers in them. */
+  readonly reason: string;
+  /** What would change it, in the order to try. */
+  readonly remedies: readonly Remedy[];
+  /** The figures behind it. */
+  readonly figures: readonly Figure<AxisContext>[];
+}
+
+export type Judged = Pick<Finding, 'severity' | 'reason' | 'remedies'>;
+type RuleInputs = Readonly<Record<string, Field<AxisContext> | Figure<AxisContext>>>;
+
+/** A rule of judgement on an axis: silent while its inputs are not known or all is well. */
+export interface Rule {
+  readonly id: string;
+  readonly station: Station;
+  readonly inputs: RuleInputs;
+  readonly judge: (values: Readonly<Record<string, number>>, say: Say, context: AxisContext) => Judged | null;
+}
+
+/** Declares a rule; the compiler checks that it judges only its declared inputs. */
+export function rule<const I extends RuleInputs>(declaration: {
+  readonly id: string;
+  readonly station: Station;
+  readonly inputs: I;
+  readonly judge: (values: { readonly [K in keyof I]: number }, say: Say, context: AxisContext) => Judged | null;
+}): Rule {
+  return { ...declaration, judge: declaration.judge as Rule['judge'] };
+}
+
+/** Every finding on an axis, stops first, in the order of the rules. */
+export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>, say: Say): readonly Finding[] {
+  const found: Finding[] = [];
+  for (const item of rules) {
+    const values: Record<string, number> = {};
+    let isKnown = true;
+    for (const [key, input] of Object.entries(item.inputs)) {
+      const outcome = reckoner.outcomeOf(input);
+      if (outcome.kind === 'value') values[key] = outcome.value;
+      else isKnown = false;
+    }
+    const judged = isKnown ? item.judge(values, say, reckoner.context) : null;
+    if (judged) found.push({ ruleId: item.id, station: item.station, ...judged, figures: Object.values(item.inputs).filter((input) => input.kind === 'figure') });
+  }
+  return [...found.filter((finding) => finding.severity === 'stop'), ...found.filter((finding) => finding.severity === 'caution')];
+}

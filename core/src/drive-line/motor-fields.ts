@@ -1,0 +1,143 @@
+import type { Stage } from '../machine/index.js';
+import { rationalToNumber } from '../quantity/index.js';
+import type { AxisContext } from './axis-context.js';
+import { count, derivedField, exactField, quantityField } from './field-kinds.js';
+import { trainBacklash, trainBackwardEfficiency, trainEfficiency, trainRatio } from './gear-train.js';
+
+export const stepAngle = quantityField({ id: 'motor.step-angle', name: 'Step angle', symbol: 'α', dimension: 'angle', read: ({ axis }) => axis.motor.specification.stepAngle });
+export const holdingTorque = quantityField({
+  id: 'motor.holding-torque',
+  name: 'Holding torque',
+  symbol: 'T_hold',
+  dimension: 'torque',
+  read: ({ axis }) => axis.motor.specification.holdingTorque,
+});
+export const ratedCurrent = quantityField({
+  id: 'motor.rated-current',
+  name: 'Rated current a phase',
+  symbol: 'I_rated',
+  dimension: 'current',
+  read: ({ axis }) => axis.motor.specification.ratedCurrent,
+});
+export const gearheadNominal = quantityField({
+  id: 'motor.gearhead-nominal',
+  name: 'Printed gearhead ratio',
+  symbol: 'i_nom',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.motor.specification.gearhead?.nominal,
+});
+
+export const detentTorque = quantityField({
+  id: 'motor.detent-torque',
+  name: 'Detent torque',
+  symbol: 'T_d',
+  dimension: 'torque',
+  read: ({ axis }) => axis.motor.specification.detentTorque,
+});
+export const resistance = quantityField({
+  id: 'motor.resistance',
+  name: 'Coil resistance, as quoted',
+  symbol: 'R_s',
+  dimension: 'resistance',
+  read: ({ axis }) => axis.motor.specification.resistance,
+});
+export const inductance = quantityField({
+  id: 'motor.inductance',
+  name: 'Coil inductance, as quoted',
+  symbol: 'L_s',
+  dimension: 'inductance',
+  read: ({ axis }) => axis.motor.specification.inductance,
+});
+export const rotorInertia = quantityField({
+  id: 'motor.rotor-inertia',
+  name: 'Rotor inertia',
+  symbol: 'J_r',
+  dimension: 'inertia',
+  read: ({ axis }) => axis.motor.specification.rotorInertia,
+});
+export const stepError = quantityField({
+  id: 'motor.step-error',
+  name: 'Step error, as a part of a full step',
+  symbol: 'ε',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.motor.specification.stepError,
+});
+export const brushedConstant = quantityField({
+  id: 'motor.torque-constant',
+  name: 'Torque constant',
+  symbol: 'K',
+  dimension: 'torque-constant',
+  read: ({ axis }) => axis.motor.specification.torqueConstant,
+});
+export const noLoadCurrent = quantityField({
+  id: 'motor.no-load-current',
+  name: 'Current without load',
+  symbol: 'I_0',
+  dimension: 'current',
+  read: ({ axis }) => axis.motor.specification.noLoadCurrent,
+});
+export const followingLimit = quantityField({
+  id: 'motor.following-limit',
+  name: 'Following error that stops the drive',
+  symbol: 'φ_max',
+  dimension: 'angle',
+  read: ({ axis }) => axis.motor.specification.encoder?.followingLimit,
+});
+export const encoderCounts = exactField('motor.encoder-counts', 'Encoder counts a turn of the motor', 'N', ({ axis }) => {
+  const { encoder } = axis.motor.specification;
+  return encoder && count(encoder.counts);
+});
+
+export const onResistance = quantityField({
+  id: 'driver.on-resistance',
+  name: 'Resistance of one switch',
+  symbol: 'R_on',
+  dimension: 'resistance',
+  read: ({ axis }) => axis.driver.specification.onResistance,
+});
+export const drop = quantityField({
+  id: 'driver.drop',
+  name: 'Voltage that the switches keep',
+  symbol: 'V_d',
+  dimension: 'voltage',
+  read: ({ axis }) => axis.driver.specification.drop,
+});
+export const thermalResistance = quantityField({
+  id: 'driver.thermal-resistance',
+  name: 'Thermal resistance, junction to air',
+  symbol: 'θ',
+  dimension: 'thermal-resistance',
+  read: ({ axis }) => axis.driver.specification.thermalResistance,
+});
+
+/** Gearhead and reduction together, from the motor's shaft to the last one. */
+const wholeTrain = ({ axis }: AxisContext): readonly Stage[] => [...(axis.motor.specification.gearhead?.stages ?? []), ...axis.reduction];
+const isSaid = (stages: readonly Stage[]): boolean => stages.every((stage) => stage.efficiency !== null && stage.efficiency.from !== 'assumed');
+const shown = (value: number): string => value.toPrecision(3).replace(/\.?0+$/, '');
+
+export const stagesEfficiency = derivedField('train.efficiency', 'Efficiency of gearhead and reduction', 'η_g', 'ratio', (context) => {
+  const stages = wholeTrain(context);
+  const value = trainEfficiency(stages);
+  return { value, text: shown(value), isAssumed: !isSaid(stages) };
+});
+export const stagesBackward = derivedField('train.backward', 'Efficiency of gearhead and reduction, driven backwards', 'η_b', 'ratio', (context) => {
+  const stages = wholeTrain(context);
+  const value = trainBackwardEfficiency(stages);
+  return { value, text: shown(value), isAssumed: !isSaid(stages) };
+});
+/** Play of the last shaft: the gearhead's own counts at its output, divided by the reduction behind it. */
+export const stagesBacklash = derivedField('train.backlash', 'Play of gearhead and reduction at the last shaft', 'B_g', 'angle', ({ axis }) => {
+  const stages = axis.motor.specification.gearhead?.stages ?? [];
+  const ofGearhead = trainBacklash(stages);
+  const ofReduction = trainBacklash(axis.reduction);
+  if (ofGearhead === null && ofReduction === null) return null;
+  const value = (ofGearhead ?? 0) / rationalToNumber(trainRatio(axis.reduction)) + (ofReduction ?? 0);
+  return { value, text: `${shown((value * 180) / Math.PI)} °`, isAssumed: false };
+});
+export const idleShare = quantityField({
+  id: 'driver.idle-share',
+  name: 'Share of the current kept at rest',
+  symbol: 's_i',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.driver.idleShare,
+});

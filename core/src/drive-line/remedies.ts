@@ -1,0 +1,144 @@
+import { readQuantity, blankStage, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification } from '../machine/index.js';
+import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
+import type { AxisContext } from './axis-context.js';
+
+/** One thing to do about a finding. With a change it can be tried at once as a what-if; without one it is advice. */
+export interface Remedy {
+  readonly words: string;
+  readonly change: ((machine: Machine) => Machine) | null;
+}
+
+export const advice = (words: string): Remedy => ({ words, change: null });
+
+/** A value as a builder would type it, to three digits. */
+export function typed(value: number, dimension: Dimension): Quantity {
+  const unit = preferredUnit(dimension, 'metric');
+  return quantityOf(`${Number(inUnit(value, unit).toPrecision(3))} ${unit.symbol}`.trim());
+}
+
+const onAxis =
+  (id: string, change: (axis: Axis) => Axis) =>
+  (machine: Machine): Machine => ({ ...machine, axes: machine.axes.map((axis) => (axis.id === id ? change(axis) : axis)) });
+
+const withSpecification = (axis: Axis, change: Partial<TransmissionSpecification>): Axis => ({
+  ...axis,
+  transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, ...change } as TransmissionSpecification },
+});
+
+/** Supply voltages that are sold everywhere (common practice, no source). */
+const USUAL_VOLTAGES = [12, 24, 36, 48];
+/** What is left below the driver's greatest voltage for a braking mass (common practice, no source). */
+const VOLTAGE_SHARE = 0.9;
+
+/** The next usual voltages above the present one that the driver bears. */
+export function higherVoltage({ axis, supply }: AxisContext): readonly Remedy[] {
+  const present = supply?.specification.voltage ? readQuantity(supply.specification.voltage, 'voltage').value : null;
+  const { voltageMost } = axis.driver.specification;
+  const most = voltageMost ? readQuantity(voltageMost, 'voltage').value * VOLTAGE_SHARE : Infinity;
+  const next = USUAL_VOLTAGES.find((volts) => present !== null && volts > present * 1.05 && volts <= most);
+  if (supply === null || next === undefined) return [];
+  return [withVoltage(supply.id, next, `Feed it ${next} V.`)];
+}
+
+/** The highest usual voltage that the driver bears, when the present one is too high for it. */
+export function lowerVoltage({ axis, supply }: AxisContext): readonly Remedy[] {
+  const { voltageMost } = axis.driver.specification;
+  if (supply === null || voltageMost === null) return [];
+  const most = readQuantity(voltageMost, 'voltage').value * VOLTAGE_SHARE;
+  const next = USUAL_VOLTAGES.filter((volts) => volts <= most).at(-1);
+  return next === undefined ? [] : [withVoltage(supply.id, next, `Feed it ${next} V.`)];
+}
+
+function withVoltage(supplyId: string, volts: number, words: string): Remedy {
+  return {
+    words,
+    change: (machine) => ({
+      ...machine,
+      supplies: machine.supplies.map((item) => (item.id === supplyId ? { ...item, specification: { ...item.specification, voltage: quantityOf(`${volts} V`) } } : item)),
+    }),
+  };
+}
+
+export function currentLimitOf({ axis }: AxisContext, limit: number, words: string): Remedy {
+  return { words, change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, currentLimit: typed(limit, 'current') } })) };
+}
+
+export function microstepsOf({ axis }: AxisContext, microsteps: number): Remedy {
+  return {
+    words: microsteps === 1 ? 'Run it in full steps.' : `Set 1/${microsteps} steps.`,
+    change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, microsteps } })),
+  };
+}
+
+export function speedOf({ axis }: AxisContext, speed: number, words: string): Remedy {
+  const value = typed(speed, axis.job.kind === 'linear' ? 'speed' : 'angular-speed');
+  return { words: `${words} ${value.text}.`, change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, speed: value } })) };
+}
+
+export function accelerationOf({ axis }: AxisContext, acceleration: number): Remedy {
+  const value = typed(acceleration, axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration');
+  return { words: `Ask for ${value.text}.`, change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, acceleration: value, moveTime: null } })) };
+}
+
+/** Other ways to wire the same motor. */
+export function wiredIn({ axis }: AxisContext, wiring: Axis['motor']['wiring'], words: string): Remedy {
+  return { words, change: onAxis(axis.id, (item) => ({ ...item, motor: { ...item.motor, wiring } })) };
+}
+
+/** A belt stage of two to one between motor and transmission. */
+export function gearedDown({ axis }: AxisContext): Remedy {
+  return {
+    words: 'Gear down two to one with a toothed belt.',
+    change: onAxis(axis.id, (item) => ({ ...item, reduction: [...item.reduction, blankStage('belt', 20, 40)] })),
+  };
+}
+
+/** Half the travel of a turn: a single start, half the pitch, or half the teeth. */
+export function finerTransmission({ axis }: AxisContext): readonly Remedy[] {
+  const { specification } = axis.transmission;
+  if (specification.kind === 'screw' && specification.starts > 1)
+    return [{ words: 'Take a screw with a single start.', change: onAxis(axis.id, (item) => withSpecification(item, { starts: 1 })) }];
+  if (specification.kind === 'screw' && specification.pitch) {
+    const pitch = typed(readQuantity(specification.pitch, 'length').value / 2, 'length');
+    return [{ words: `Take a screw of ${pitch.text} pitch.`, change: onAxis(axis.id, (item) => withSpecification(item, { pitch })) }];
+  }
+  return [];
+}
+
+export function coarserTransmission({ axis }: AxisContext): readonly Remedy[] {
+  const { specification } = axis.transmission;
+  if (specification.kind !== 'screw') return [];
+  const starts = specification.starts * 2;
+  return [{ words: `Take a screw with ${starts} starts.`, change: onAxis(axis.id, (item) => withSpecification(item, { starts })) }];
+}
+
+export function stiffer({ axis }: AxisContext): readonly Remedy[] {
+  const { specification } = axis.transmission;
+  if (specification.kind !== 'screw' || !specification.diameter) return [];
+  const diameter = typed(readQuantity(specification.diameter, 'length').value * 1.25, 'length');
+  const thicker: Remedy = { words: `Take a screw of ${diameter.text}.`, change: onAxis(axis.id, (item) => withSpecification(item, { diameter })) };
+  const held: Remedy = { words: 'Hold the screw firmly at both ends.', change: onAxis(axis.id, (item) => withSpecification(item, { ends: 'fixed' })) };
+  return specification.ends === 'fixed' ? [thicker] : [held, thicker];
+}
+
+export function ramped(): Remedy {
+  return {
+    words: 'Speed up by a ramp.',
+    change: (machine) => ({ ...machine, controller: { ...machine.controller, specification: { ...machine.controller.specification, ramps: 'yes' } } }),
+  };
+}
+
+export function wholeIdleCurrent({ axis }: AxisContext): Remedy {
+  return { words: 'Keep the whole current at rest.', change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, idleShare: quantityOf('100 %') } })) };
+}
+
+export function balanced({ axis }: AxisContext): readonly Remedy[] {
+  const { mass } = axis.carriage;
+  if (axis.job.kind !== 'linear' || !mass) return [];
+  return [
+    {
+      words: `Hang a counterweight of ${mass.text} on it.`,
+      change: onAxis(axis.id, (item) => (item.job.kind === 'linear' ? { ...item, job: { ...item.job, counterweight: mass } } : item)),
+    },
+  ];
+}

@@ -1,0 +1,51 @@
+import type { Reckoner } from '../reckoner/index.js';
+import { usualDamper, type Setup } from '../simulation/index.js';
+import type { AxisContext } from './axis-context.js';
+import { motorDrive } from './curve.js';
+import * as field from './fields.js';
+import { gravityLoad, loadAtMotor, pathEfficiency, totalInertia } from './load-figures.js';
+import { travelPerMotorTurn } from './step-figures.js';
+
+/** How a run differs from the design. */
+export interface RigChoices {
+  /** Full steps, the microsteps set, or a command without steps. */
+  readonly stepping: 'full' | 'set' | 'smooth';
+  readonly isDamped: boolean;
+  /** With the load of the job, or only the motor with what it moves. */
+  readonly isLoaded: boolean;
+}
+
+/** The torque constant makes more than the sheet's detent torque plausible; without a word of it, none is assumed. */
+export function rigSetup(reckoner: Reckoner<AxisContext>, choices: RigChoices): Setup | null {
+  const { axis } = reckoner.context;
+  const drive = motorDrive(reckoner);
+  const [inertia, load, weight, efficiency, travel] = [totalInertia, loadAtMotor, gravityLoad, pathEfficiency, travelPerMotorTurn].map((item) => reckoner.value(item));
+  if (!drive || inertia == null || load == null || weight == null || efficiency == null || travel == null) return null;
+  const isConstantVoltage = axis.driver.specification.type !== 'chopper';
+  // Weight pulls all the time; whatever else loads the axis opposes its motion, losses included.
+  const standing = (weight * travel) / (2 * Math.PI * axis.motor.count);
+  const friction = Math.max(0, load - Math.abs(standing));
+  const hold = drive.torqueConstant * (isConstantVoltage ? (Math.SQRT2 * drive.voltage) / drive.resistance : drive.current);
+  return {
+    motor: {
+      torqueConstant: drive.torqueConstant,
+      resistance: drive.resistance,
+      inductance: drive.inductance,
+      teeth: drive.teeth,
+      detentTorque: reckoner.reading(field.detentTorque)?.value ?? 0,
+    },
+    load: {
+      inertia,
+      standing: choices.isLoaded ? standing : 0,
+      friction: choices.isLoaded ? friction : 0,
+      drag: 0,
+      damper: choices.isDamped ? usualDamper(drive.teeth, hold, inertia) : null,
+    },
+    drive: {
+      mode: isConstantVoltage ? 'voltage' : 'sine',
+      voltage: drive.voltage,
+      current: isConstantVoltage ? (Math.SQRT2 * drive.voltage) / drive.resistance : drive.current,
+      microsteps: choices.stepping === 'full' ? 1 : choices.stepping === 'set' ? axis.driver.microsteps : 0,
+    },
+  };
+}

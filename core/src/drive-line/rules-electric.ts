@@ -1,0 +1,194 @@
+import { SAFE_RISE } from '../driver/index.js';
+import { wiringsOf } from '../motor/index.js';
+import type { AxisContext } from './axis-context.js';
+import { coilVoltage, driverTemperature, pathResistance, windingCurrent } from './electric-figures.js';
+import * as field from './fields.js';
+import { rule, type Judged, type Rule, type Say } from './judgement.js';
+import { fallTorque, loadAtMotor } from './load-figures.js';
+import { advice, currentLimitOf, gearedDown, higherVoltage, lowerVoltage, microstepsOf, wholeIdleCurrent, wiredIn, type Remedy } from './remedies.js';
+import { advisedLimit, limitInForce, torqueAtLimit } from './torque-figures.js';
+
+/** Small slack so that a value typed equal to its limit is not refused for its last bit. */
+export const ROUNDING = 1 + 1e-9;
+/** Share of the driver's absolute voltage that leaves nothing for a braking mass (common practice, no source). */
+const VOLTAGE_SHARE_MOST = 0.9;
+/** Silicon lives longer below this [°C] (common practice, no source). */
+const WARM = 125;
+const BOX_AIR = 40;
+
+function supplyTooHigh(volts: number, most: number, say: Say, context: AxisContext): Judged | null {
+  const remedies = [...lowerVoltage(context), advice('Choose a driver for more volts.')];
+  if (volts > most * ROUNDING) return { severity: 'stop', reason: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`, remedies };
+  if (volts > most * VOLTAGE_SHARE_MOST)
+    return { severity: 'caution', reason: `${say(volts, 'voltage')} leaves little below the driver’s ${say(most, 'voltage')} for a braking mass.`, remedies };
+  return null;
+}
+
+/** Whether driver and wiring fit each other; null if they do. */
+function wiringMismatch({ axis }: AxisContext): Judged | null {
+  const { wiring, specification } = axis.motor;
+  const driver = axis.driver.specification.type;
+  const possible = wiringsOf(specification.leads);
+  if (!possible.includes(wiring)) {
+    const [usual] = possible;
+    return {
+      severity: 'stop',
+      reason: `A motor with ${specification.leads} leads cannot be wired ${WIRING_WORDS[wiring]}.`,
+      remedies: usual ? [wiredIn({ axis } as AxisContext, usual, `Wire it ${WIRING_WORDS[usual]}.`)] : [],
+    };
+  }
+  if (driver === 'unipolar' && wiring !== 'unipolar')
+    return {
+      severity: 'stop',
+      reason: `A switch array feeds half coils one way only; the motor is wired ${WIRING_WORDS[wiring]}.`,
+      remedies: possible.includes('unipolar') ? [wiredIn({ axis } as AxisContext, 'unipolar', 'Bring out the centre taps.')] : [advice('Choose a bridge or chopper driver.')],
+    };
+  if (driver !== 'unipolar' && wiring === 'unipolar') {
+    const other = possible.find((item) => item !== 'unipolar');
+    return {
+      severity: 'stop',
+      reason: 'A bridge turns the current round in each coil; wired with joined centre taps the motor cannot be fed so.',
+      remedies: other
+        ? [wiredIn({ axis } as AxisContext, other, `Wire it ${WIRING_WORDS[other]}.`)]
+        : [advice('Choose a unipolar switch array, or a motor with four, six or eight leads.')],
+    };
+  }
+  return null;
+}
+
+export const WIRING_WORDS: Readonly<Record<AxisContext['axis']['motor']['wiring'], string>> = {
+  coil: 'coil by coil',
+  half: 'with half its coils',
+  series: 'in series',
+  parallel: 'in parallel',
+  unipolar: 'unipolar, over its centre taps',
+};
+
+export const ELECTRIC_RULES: readonly Rule[] = [
+  rule({
+    id: 'limit-above-motor',
+    station: 'driver',
+    inputs: { limit: limitInForce, rated: windingCurrent, advised: advisedLimit },
+    judge({ limit, rated, advised }, say, context) {
+      if (limit <= Math.SQRT2 * rated * ROUNDING) return null;
+      const isRegulated = context.axis.driver.specification.type === 'chopper';
+      const remedies: Remedy[] = isRegulated
+        ? [currentLimitOf(context, advised, `Lower the current limit to ${say(advised, 'current')}.`), advice('Choose a motor with a higher rated current.')]
+        : [advice('Choose a lower voltage, or a chopper driver.'), advice('Choose a motor with more resistance.')];
+      return {
+        severity: 'stop',
+        reason: `${isRegulated ? 'Limit' : 'Standing still the coils draw'} ${say(limit, 'current')} crest${isRegulated ? ' is' : ','} above what the motor bears, ${say(Math.SQRT2 * rated, 'current')} crest at ${say(rated, 'current')} a phase. It will overheat.`,
+        remedies,
+      };
+    },
+  }),
+  rule({
+    id: 'limit-above-driver',
+    station: 'driver',
+    inputs: { limit: limitInForce, most: field.driverCurrentMost },
+    judge: ({ limit, most }, say, context) =>
+      limit > most * ROUNDING
+        ? {
+            severity: 'stop',
+            reason: `Limit ${say(limit, 'current')} is above the driver’s ${say(most, 'current')}.`,
+            remedies: [currentLimitOf(context, most, `Lower the current limit to ${say(most, 'current')}.`), advice('Choose a driver for more current.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'supply-above-driver',
+    station: 'supply',
+    inputs: { volts: field.supplyVoltage, most: field.driverVoltageMost },
+    judge: ({ volts, most }, say, context) => supplyTooHigh(volts, most, say, context),
+  }),
+  rule({
+    id: 'supply-below-driver',
+    station: 'supply',
+    inputs: { volts: field.supplyVoltage, least: field.driverVoltageLeast },
+    judge: ({ volts, least }, say, context) =>
+      volts < least / ROUNDING
+        ? { severity: 'stop', reason: `${say(volts, 'voltage')} is below the ${say(least, 'voltage')} that the driver needs.`, remedies: higherVoltage(context) }
+        : null,
+  }),
+  rule({
+    id: 'volts-below-coil',
+    station: 'supply',
+    inputs: { volts: coilVoltage, resistance: pathResistance, limit: limitInForce },
+    judge: ({ volts, resistance, limit }, say, context) =>
+      context.axis.driver.specification.type === 'chopper' && volts <= resistance * limit
+        ? {
+            severity: 'stop',
+            reason: `${say(volts, 'voltage')} never drives ${say(limit, 'current')} through ${say(resistance, 'resistance')}: that takes ${say(resistance * limit, 'voltage')}.`,
+            remedies: [...higherVoltage(context), currentLimitOf(context, (0.8 * volts) / resistance, `Lower the current limit to ${say((0.8 * volts) / resistance, 'current')}.`)],
+          }
+        : null,
+  }),
+  rule({
+    id: 'wiring-and-driver',
+    station: 'driver',
+    inputs: { microsteps: field.microsteps },
+    judge: (_values, _say, context) => (context.axis.motor.specification.type === 'stepper' ? wiringMismatch(context) : null),
+  }),
+  rule({
+    id: 'driver-hot',
+    station: 'driver',
+    inputs: { temperature: driverTemperature },
+    judge: ({ temperature }) => {
+      const hot = `${Math.round(temperature)} °C`;
+      if (temperature > BOX_AIR + SAFE_RISE)
+        return {
+          severity: 'stop',
+          reason: `The driver’s silicon comes to ${hot}; it shuts down at about ${BOX_AIR + SAFE_RISE} °C.`,
+          remedies: [advice('Fit a heat sink and a fan.'), advice('Lower the current limit.')],
+        };
+      return temperature > WARM
+        ? {
+            severity: 'caution',
+            reason: `The driver’s silicon comes to ${hot} in a closed box.`,
+            remedies: [advice('Fit a heat sink or a fan.'), advice('Lower the current limit.')],
+          }
+        : null;
+    },
+  }),
+  rule({
+    id: 'microsteps-finer-than-driver',
+    station: 'driver',
+    inputs: { microsteps: field.microsteps },
+    judge: ({ microsteps }, _say, context) => {
+      const finest = context.axis.driver.specification.finestMicrosteps;
+      return microsteps > finest
+        ? { severity: 'stop', reason: `1/${microsteps} is finer than the driver’s 1/${finest}.`, remedies: [microstepsOf(context, finest), advice('Choose another driver.')] }
+        : null;
+    },
+  }),
+  rule({
+    id: 'weight-at-idle',
+    station: 'driver',
+    inputs: { hold: torqueAtLimit, fall: fallTorque, load: loadAtMotor },
+    judge: ({ hold, fall }, say, context) => {
+      const idle = idleOf(context);
+      return fall > hold * idle
+        ? {
+            severity: 'stop',
+            reason: `At rest the driver keeps ${Math.round(idle * 100)} % of the current, ${say(hold * idle, 'torque')}; the weight pulls with ${say(fall, 'torque')} at the motor and runs down.`,
+            remedies: [...(idle < 1 ? [wholeIdleCurrent(context)] : []), gearedDown(context)],
+          }
+        : null;
+    },
+  }),
+  rule({
+    id: 'brushed-without-encoder',
+    station: 'motor',
+    inputs: { microsteps: field.microsteps },
+    judge: (_values, _say, { axis }) =>
+      axis.motor.specification.type === 'brushed' && axis.motor.specification.encoder === null
+        ? {
+            severity: 'stop',
+            reason: 'A brushed motor does not know where it is: without an encoder nothing can be positioned.',
+            remedies: [advice('Fit an encoder and say its counts.')],
+          }
+        : null,
+  }),
+];
+
+const idleOf = (context: AxisContext): number => field.idleShare.read(context)?.value ?? 1;

@@ -1,0 +1,153 @@
+import { errorTotal, backlashTotal } from './budget-figures.js';
+import { byJob } from './field-kinds.js';
+import * as field from './fields.js';
+import { rule, type Rule } from './judgement.js';
+import { bucklingLimit, fallTorque, gravityLoad, steadyLoad, whirlLimit } from './load-figures.js';
+import { advice, balanced, finerTransmission, gearedDown, microstepsOf, speedOf, stiffer } from './remedies.js';
+import { ROUNDING } from './rules-electric.js';
+import { driftPerTurn, gearheadRatio, stepSize } from './step-figures.js';
+import { loadLag } from './torque-figures.js';
+
+const length = byJob('length', 'angle');
+const speedDimension = byJob('speed', 'angular-speed');
+/** Share of the critical speed that catalogues allow (common practice, no source). */
+const WHIRL_SHARE = 0.8;
+/** Times the buckling load that is kept in hand (common practice, no source). */
+const BUCKLING_SAFETY = 4;
+
+export const MECHANICS_RULES: readonly Rule[] = [
+  rule({
+    id: 'falls-with-power-off',
+    station: 'transmission',
+    inputs: { fall: fallTorque, weight: gravityLoad },
+    judge: ({ fall, weight }, say, context) => {
+      const detent = field.detentTorque.read(context)?.value ?? 0;
+      return Math.abs(weight) > 0 && fall > detent
+        ? {
+            severity: 'caution',
+            reason: `It falls when the power goes: the weight turns the motor with ${say(fall, 'torque')}${detent > 0 ? `, more than its detent torque of ${say(detent, 'torque')}` : ''}.`,
+            remedies: [...finerTransmission(context), ...balanced(context), advice('Fit a brake that closes without power.')],
+          }
+        : null;
+    },
+  }),
+  rule({
+    id: 'whirl',
+    station: 'transmission',
+    inputs: { limit: whirlLimit, speed: field.speed },
+    judge: ({ limit, speed }, say, context) => {
+      if (speed <= WHIRL_SHARE * limit) return null;
+      const remedies = [...stiffer(context), speedOf(context, WHIRL_SHARE * limit, 'Ask for')];
+      return speed > limit
+        ? { severity: 'stop', reason: `The screw whips: it does so at ${say(limit, speedDimension(context))} of the carriage.`, remedies }
+        : { severity: 'caution', reason: `The screw comes near whipping, at ${say(limit, speedDimension(context))} of the carriage; 80 % of that is the usual limit.`, remedies };
+    },
+  }),
+  rule({
+    id: 'buckling',
+    station: 'transmission',
+    inputs: { limit: bucklingLimit, push: steadyLoad },
+    judge: ({ limit, push }, say, context) =>
+      push * BUCKLING_SAFETY > limit
+        ? {
+            severity: push > limit ? 'stop' : 'caution',
+            reason: `The screw buckles under ${say(limit, 'force')}; ${say(push, 'force')} is asked of it, and ${BUCKLING_SAFETY}× in hand is usual.`,
+            remedies: stiffer(context),
+          }
+        : null,
+  }),
+  rule({
+    id: 'step-coarser-than-tolerance',
+    station: 'transmission',
+    inputs: { step: stepSize, tolerance: field.tolerance },
+    judge: ({ step: size, tolerance }, say, context) => {
+      if (size <= 2 * tolerance * ROUNDING) return null;
+      const { microsteps, specification } = context.axis.driver;
+      return {
+        severity: 'stop',
+        reason: `One notch is ${say(size, length(context))}, wider than the ±${say(tolerance, length(context))} asked for.`,
+        remedies: [...finerTransmission(context), gearedDown(context), ...(microsteps * 2 <= specification.finestMicrosteps ? [microstepsOf(context, microsteps * 2)] : [])],
+      };
+    },
+  }),
+  rule({
+    id: 'resolution-not-reached',
+    station: 'transmission',
+    inputs: { step: stepSize, wanted: field.resolution },
+    judge: ({ step: size, wanted }, say, context) => {
+      if (size <= wanted * ROUNDING) return null;
+      const { microsteps, specification } = context.axis.driver;
+      const enough = [2, 4, 8, 16, 32, 64, 128, 256].find((count) => (size * microsteps) / count <= wanted && count <= specification.finestMicrosteps);
+      return {
+        severity: 'caution',
+        reason: `One notch is ${say(size, length(context))}; ${say(wanted, length(context))} is asked for.`,
+        remedies: [...(enough === undefined ? [] : [microstepsOf(context, enough)]), ...finerTransmission(context), gearedDown(context)],
+      };
+    },
+  }),
+  rule({
+    id: 'lag-beyond-tolerance',
+    station: 'motor',
+    inputs: { lag: loadLag, tolerance: field.tolerance },
+    judge: ({ lag, tolerance }, say, context) =>
+      lag > tolerance * ROUNDING
+        ? {
+            severity: 'caution',
+            reason: `The load pushes the carriage ${say(lag, length(context))} off its notch; ±${say(tolerance, length(context))} is asked for. Finer microsteps will not help.`,
+            remedies: [gearedDown(context), ...finerTransmission(context), advice('Choose a stronger motor.'), advice('Reduce the load.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'budget-beyond-tolerance',
+    station: 'carriage',
+    inputs: { total: errorTotal, lag: loadLag, tolerance: field.tolerance },
+    judge: ({ total, lag, tolerance }, say, context) =>
+      total > tolerance * ROUNDING && lag <= tolerance * ROUNDING
+        ? {
+            severity: 'caution',
+            reason: `All its errors together come to ±${say(total, length(context))}; ±${say(tolerance, length(context))} is asked for.`,
+            remedies: [gearedDown(context), advice('See which part is largest, and begin there.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'backlash-beyond-allowed',
+    station: 'transmission',
+    inputs: { play: backlashTotal, allowed: field.backlashAllowed },
+    judge: ({ play, allowed }, say, context) =>
+      play > allowed * ROUNDING
+        ? {
+            severity: 'caution',
+            reason: `A reversal loses ${say(play, length(context))}; ${say(allowed, length(context))} is allowed.`,
+            remedies: [advice('Fit a preloaded nut or an anti-backlash gear.'), advice('Approach every position from the same side.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'printed-ratio',
+    station: 'reduction',
+    inputs: { drift: driftPerTurn, ratio: gearheadRatio },
+    judge: ({ drift, ratio }, say) =>
+      Math.abs(drift) > 1e-9
+        ? {
+            severity: 'caution',
+            reason: `The printed ratio is rounded: its teeth give ${ratio.toFixed(5)}. Believing the print drifts ${say(Math.abs(drift), 'angle')} a turn.`,
+            remedies: [advice('Use the steps from the teeth, as here.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'printed-ratio-only',
+    station: 'reduction',
+    inputs: { nominal: field.gearheadNominal },
+    judge: (_values, _say, { axis }) =>
+      axis.motor.specification.gearhead?.stages.length === 0
+        ? {
+            severity: 'caution',
+            reason: 'Only the printed gearhead ratio is known. Printed ratios are often rounded; a turntable then creeps.',
+            remedies: [advice('Count the teeth of each pair, or check a whole turn.')],
+          }
+        : null,
+  }),
+];

@@ -1,0 +1,191 @@
+import { readQuantity } from '../machine/index.js';
+import { loadAngle, resonantRates } from '../motor/index.js';
+import type { AxisContext } from './axis-context.js';
+import { rotorTeeth } from './electric-figures.js';
+import { byJob } from './field-kinds.js';
+import * as field from './fields.js';
+import { rule, type Rule } from './judgement.js';
+import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';
+import { accelerationOf, advice, coarserTransmission, currentLimitOf, gearedDown, higherVoltage, microstepsOf, ramped, speedOf, wiredIn, type Remedy } from './remedies.js';
+import { ROUNDING } from './rules-electric.js';
+import { bindingSpeed, naturalFrequency, recommendedAcceleration, recommendedSpeed, speedMargin, startSpeed, timerError, torqueAvailable } from './speed-figures.js';
+import { pulseRate, travelPerMotorTurn } from './step-figures.js';
+import { advisedLimit, limitInForce, torqueAtLimit, torqueMargin } from './torque-figures.js';
+
+const speedDimension = byJob('speed', 'angular-speed');
+/** Load share of the holding torque above which builders give up margin (common practice, no source). */
+const MARGIN_WANTED = 2;
+/** Load inertia over the rotor's above which ramps have to be gentle (common practice, no source). */
+const INERTIA_RATIO_MOST = 10;
+/** Part of a resonance's rate on either side that shakes (common practice, no source). */
+const RESONANCE_WIDTH = 0.15;
+/** Speed error by the timer's grain that shows on a part (common practice, no source). */
+const GRAIN_MOST = 0.01;
+
+/** More torque from the same motor: more current where the motor and driver bear it. */
+function moreCurrent(context: AxisContext, limit: number, advised: number): readonly Remedy[] {
+  const { currentMost } = context.axis.driver.specification;
+  const most = Math.min(advised, currentMost ? readQuantity(currentMost, 'current').value : Infinity);
+  return context.axis.driver.specification.type === 'chopper' && most > limit * 1.02
+    ? [currentLimitOf(context, most, 'Raise the current limit to what the motor and driver bear.')]
+    : [];
+}
+
+function fasterWinding(context: AxisContext): readonly Remedy[] {
+  const { specification, wiring } = context.axis.motor;
+  return specification.leads === 8 && wiring !== 'parallel' && wiring !== 'unipolar' ? [wiredIn(context, 'parallel', 'Wire the coils in parallel.')] : [];
+}
+
+export const MOTION_RULES: readonly Rule[] = [
+  rule({
+    id: 'load-above-hold',
+    station: 'motor',
+    inputs: { margin: torqueMargin, load: loadAtMotor, hold: torqueAtLimit, limit: limitInForce, advised: advisedLimit },
+    judge: ({ margin, load, hold, limit, advised }, say, context) => {
+      const remedies = [...moreCurrent(context, limit, advised), gearedDown(context), advice('Choose a stronger motor.')];
+      if (margin < 1) return { severity: 'stop', reason: `The load is ${say(load, 'torque')} at the motor; it holds ${say(hold, 'torque')}.`, remedies };
+      if (margin < MARGIN_WANTED)
+        return { severity: 'caution', reason: `Holds ${margin.toFixed(1)}× the load standing still; ${MARGIN_WANTED}× is wanted before it moves.`, remedies };
+      return null;
+    },
+  }),
+  rule({
+    id: 'speed-margin',
+    station: 'motor',
+    inputs: {
+      margin: speedMargin,
+      available: torqueAvailable,
+      needed: torqueNeeded,
+      wanted: field.marginWanted,
+      speed: field.speed,
+      best: recommendedSpeed,
+      binds: bindingSpeed,
+      limit: limitInForce,
+      advised: advisedLimit,
+    },
+    judge: ({ margin, available, needed, wanted, speed, best, binds, limit, advised }, say, context) => {
+      if (margin >= wanted / ROUNDING) return null;
+      const dimension = speedDimension(context);
+      const isVolts = speed > binds;
+      const cause = isVolts ? `The supply’s volts bind from ${say(binds, dimension)}.` : 'The current binds.';
+      const remedies = [
+        ...(isVolts ? [...higherVoltage(context), ...fasterWinding(context)] : moreCurrent(context, limit, advised)),
+        ...(best > 0.05 * speed ? [speedOf(context, best, 'Ask for')] : []),
+        ...(isVolts ? coarserTransmission(context) : [gearedDown(context)]),
+        advice('Choose a stronger motor.'),
+      ];
+      return margin < 1
+        ? {
+            severity: 'stop',
+            reason: `It stalls: at ${say(speed, dimension)} the motor gives ${say(available, 'torque')} and ${say(needed, 'torque')} is needed. ${cause}`,
+            remedies,
+          }
+        : { severity: 'caution', reason: `Force at speed has ${margin.toFixed(1)}× in hand; ${wanted.toFixed(1)}× is asked. ${cause}`, remedies };
+    },
+  }),
+  rule({
+    id: 'acceleration-above-best',
+    station: 'motor',
+    inputs: { margin: speedMargin, wanted: field.marginWanted, best: recommendedAcceleration },
+    judge: ({ margin, wanted, best }, say, context) =>
+      margin < wanted / ROUNDING && margin >= 1
+        ? {
+            severity: 'caution',
+            reason: `With the margin asked for it may accelerate by ${say(best, byJob('acceleration', 'angular-acceleration')(context))} at most.`,
+            remedies: [accelerationOf(context, best)],
+          }
+        : null,
+  }),
+  rule({
+    id: 'start-without-ramp',
+    station: 'controller',
+    inputs: { start: startSpeed, speed: field.speed },
+    judge: ({ start, speed }, say, context) =>
+      context.machine.controller.specification.ramps === 'no' && speed > start
+        ? {
+            severity: 'stop',
+            reason: `The controller jumps to speed: this axis starts at ${say(start, speedDimension(context))} at most, and ${say(speed, speedDimension(context))} is asked for.`,
+            remedies: [ramped(), speedOf(context, 0.8 * start, 'Ask for')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'pulse-rate',
+    station: 'controller',
+    inputs: { rate: pulseRate, most: field.pulseRateMost, speed: field.speed },
+    judge: ({ rate, most, speed }, say, context) => {
+      if (rate <= most * ROUNDING) return null;
+      const { microsteps } = context.axis.driver;
+      const coarser = [1, 2, 4, 8, 16, 32, 64, 128].filter((count) => count < microsteps && (rate * count) / microsteps <= most).at(-1);
+      return {
+        severity: 'stop',
+        reason: `The speed asked for needs ${say(rate, 'frequency')}; the controller gives ${say(most, 'frequency')}.`,
+        remedies: [...(coarser === undefined ? [] : [microstepsOf(context, coarser)]), speedOf(context, (speed * most) / rate, 'Ask for'), advice('Choose a faster controller.')],
+      };
+    },
+  }),
+  rule({
+    id: 'timer-grain',
+    station: 'controller',
+    inputs: { error: timerError },
+    judge: ({ error }) =>
+      Math.abs(error) > GRAIN_MOST
+        ? {
+            severity: 'caution',
+            reason: `The timer’s grain makes the speed ${(Math.abs(error) * 100).toFixed(1)} % ${error > 0 ? 'too high' : 'too low'}.`,
+            remedies: [advice('Choose a faster timer clock.'), advice('Choose coarser microsteps.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'resonance',
+    station: 'motor',
+    inputs: { f0: naturalFrequency, speed: field.speed, travel: travelPerMotorTurn, p: rotorTeeth },
+    judge: ({ f0, speed, travel, p }, say, context) => {
+      const rate = (speed * 4 * p) / travel;
+      const found = resonantRates(f0, context.axis.driver.microsteps).find((item) => Math.abs(rate / item.rate - 1) < RESONANCE_WIDTH);
+      return found
+        ? {
+            severity: 'caution',
+            reason: `The speed asked for is ${say(rate, 'frequency')} in full steps, beside a resonance at ${say(found.rate, 'frequency')} (${found.cause}).`,
+            remedies: [
+              speedOf(context, speed * 1.4, 'Ask for'),
+              ...(context.axis.driver.microsteps < 8 ? [microstepsOf(context, 8)] : []),
+              advice('Fit a damper to the rear shaft.'),
+            ],
+          }
+        : null;
+    },
+  }),
+  rule({
+    id: 'inertia-ratio',
+    station: 'carriage',
+    inputs: { ratio: inertiaRatio },
+    judge: ({ ratio }, _say, context) =>
+      ratio > INERTIA_RATIO_MOST
+        ? {
+            severity: 'caution',
+            reason: `The load’s inertia is ${ratio.toFixed(0)}× the rotor’s; above ${INERTIA_RATIO_MOST}× it starts and stops badly.`,
+            remedies: [gearedDown(context), advice('Make it lighter.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'following-alarm',
+    station: 'motor',
+    inputs: { limit: field.followingLimit, load: torqueNeeded, hold: torqueAtLimit, p: rotorTeeth },
+    judge: ({ limit, load, hold, p }, say, context) => {
+      const lag = loadAngle(load, hold, p);
+      return lag === null || lag > limit
+        ? {
+            severity: 'stop',
+            reason:
+              lag === null
+                ? `Accelerating needs more than the motor holds: the drive falls behind by more than ${say(limit, 'angle')} and alarms.`
+                : `Accelerating, the rotor hangs ${say(lag, 'angle')} behind; the drive alarms at ${say(limit, 'angle')}.`,
+            remedies: [gearedDown(context), advice('Allow a larger following error.'), advice('Choose a stronger motor.')],
+          }
+        : null;
+    },
+  }),
+];
