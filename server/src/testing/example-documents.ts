@@ -12,7 +12,7 @@ export function screwMachine(name = 'Test router', microsteps = 4): Machine {
         ...axis,
         driver: { ...axis.driver, microsteps },
         motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: quantityOf('1.8 °') } },
-        transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('20 tpi'), starts: 1, efficiency: quantityOf('0.3', 'assumed') } },
+        transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: quantityOf('20 tpi') } as Axis['transmission']['specification'] },
       },
     ],
   };

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
-import { newAxis, type Axis } from '@crisp-notch/core/machine';
+import { newAxis, nextAxisId, type Axis } from '@crisp-notch/core/machine';
 import { choosePart, fitsAxis, type Part } from '@crisp-notch/core/parts';
 import { stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
 import { Api, messageOf } from '../data/api';
@@ -70,8 +70,7 @@ export class DriveLinesPage {
     this.store.edit('axes', (document) => {
       const used = document.axes.map((item) => item.letter);
       const letter = LETTERS.find((item) => !used.includes(item)) ?? `A${document.axes.length + 1}`;
-      const numbers = document.axes.map((item) => Number(/^axis-(\d+)$/.exec(item.id)?.[1] ?? 0));
-      const id = `axis-${Math.max(0, ...numbers) + 1}`;
+      const id = nextAxisId(document);
       this.chosenAxis.set(id);
       this.selectedStation.set('motor');
       return { ...document, axes: [...document.axes, newAxis(id, letter, 'screw', document.supplies[0]?.id ?? null)] };

@@ -7,6 +7,7 @@ import {
   type Axis,
   type ControllerSpecification,
   type DriverSpecification,
+  type Faults,
   type MotorSpecification,
   type Quantity,
   type Stage,
@@ -14,11 +15,15 @@ import {
   type TransmissionKind,
   type TransmissionSpecification,
 } from '@crisp-notch/core/machine';
-import { fitsAxis, type Part, type PartKind } from '@crisp-notch/core/parts';
+import { powerOff, sayIn, windingCurrent, windingInductance, windingResistance, windingTorque, WIRING_WORDS } from '@crisp-notch/core/drive-line';
+import { wiringsOf } from '@crisp-notch/core/motor';
+import { fitsAxis, wiringFor, type Part, type PartKind } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
 import { ShelfStore } from '../data/shelf-store';
+import { FigureComponent } from '../ui/figure.component';
 import { CautionComponent } from '../ui/caution.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
@@ -37,6 +42,10 @@ export interface AxisChange {
 }
 
 const MICROSTEPS: readonly ChoiceOption[] = [1, 2, 4, 8, 16, 32, 64, 128, 256].map((count) => ({ value: String(count), label: count === 1 ? 'full steps' : `1/${count} step` }));
+const COUNTS: readonly ChoiceOption[] = [
+  { value: '1', label: 'one motor' },
+  { value: '2', label: 'two alike, one on each side' },
+];
 const TITLES: Readonly<Record<LineStation, string>> = {
   supply: 'Supply',
   driver: 'Driver',
@@ -55,6 +64,7 @@ const PART_OF: Partial<Record<LineStation, PartKind>> = { supply: 'supply', driv
     ChoiceFieldComponent,
     ControllerFieldsComponent,
     DriverFieldsComponent,
+    FigureComponent,
     InputTextModule,
     MotorFieldsComponent,
     PartChooserComponent,
@@ -77,6 +87,7 @@ export class StationEditorComponent {
 
   private readonly store = inject(DesignStore);
   private readonly shelf = inject(ShelfStore);
+  private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
   protected readonly shelved = signal('');
   protected readonly microsteps = MICROSTEPS;
@@ -87,6 +98,22 @@ export class StationEditorComponent {
     ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),
     { value: 'new', label: 'another supply' },
   ]);
+  protected readonly wirings = computed<readonly ChoiceOption[]>(() =>
+    wiringsOf(this.axis().motor.specification.leads).map((value) => ({ value, label: WIRING_WORDS[value] })),
+  );
+  protected readonly counts = COUNTS;
+  protected readonly figures = { windingResistance, windingInductance, windingCurrent, windingTorque };
+  protected readonly linearFaults = computed(() => {
+    const { faults } = this.axis();
+    return faults.kind === 'linear' ? faults : null;
+  });
+  protected readonly lengthDimension = computed(() => (this.axis().job.kind === 'linear' ? 'length' : 'angle'));
+  protected readonly powerOff = computed(() => powerOff(this.view().reckoner, sayIn(this.units())));
+  /** Other axes of the same kind, from which a station can be taken over. */
+  protected readonly others = computed(() => {
+    const axis = this.axis();
+    return (this.document()?.axes ?? []).filter((item) => item.id !== axis.id && item.job.kind === axis.job.kind);
+  });
   protected readonly supply = computed(() => this.view().context.supply);
   protected readonly controller = computed(() => this.document()?.controller);
   protected readonly name = computed(() => {
@@ -121,7 +148,7 @@ export class StationEditorComponent {
   }
 
   protected setMotor(specification: MotorSpecification): void {
-    this.edit('motor.specification', (axis) => ({ ...axis, motor: { ...axis.motor, specification } }));
+    this.edit('motor.specification', (axis) => ({ ...axis, motor: { ...axis.motor, specification, wiring: wiringFor(specification, axis.motor.wiring) } }));
   }
 
   protected setDriver(specification: DriverSpecification): void {
@@ -173,8 +200,46 @@ export class StationEditorComponent {
     return (axis) => ({ ...axis, reduction });
   }
 
-  protected withMass(mass: Quantity | null): (axis: Axis) => Axis {
-    return (axis) => ({ ...axis, carriage: { ...axis.carriage, mass } });
+  protected withFaults(change: Partial<Faults>): (axis: Axis) => Axis {
+    return (axis) => ({ ...axis, faults: { ...axis.faults, ...change } as Faults });
+  }
+
+  protected setWiring(value: string): void {
+    const found = this.wirings().find((item) => item.value === value);
+    if (found) this.edit('motor.wiring', (axis) => ({ ...axis, motor: { ...axis.motor, wiring: found.value as Axis['motor']['wiring'] } }));
+  }
+
+  protected setCount(value: string): void {
+    this.edit('motor.count', (axis) => ({ ...axis, motor: { ...axis.motor, count: value === '2' ? 2 : 1 } }));
+  }
+
+  protected setIdle(idleShare: Quantity): void {
+    this.edit('driver.idle', (axis) => ({ ...axis, driver: { ...axis.driver, idleShare } }));
+  }
+
+  /** Takes a station as it stands on another axis; what is the builder's own setting there comes along. */
+  protected takeFrom(other: Axis): void {
+    const station = this.station();
+    this.edit(`${station}.copy`, (axis) => {
+      switch (station) {
+        case 'driver':
+          return { ...axis, driver: other.driver, currentSchool: other.currentSchool };
+        case 'motor':
+          return { ...axis, motor: other.motor };
+        case 'reduction':
+          return { ...axis, reduction: other.reduction };
+        case 'transmission':
+          return { ...axis, transmission: other.transmission, faults: other.faults };
+        case 'supply':
+          return { ...axis, supply: other.supply };
+        case 'carriage':
+          return { ...axis, carriage: other.carriage };
+      }
+    });
+  }
+
+  protected withCarriage(change: Partial<Axis['carriage']>): (axis: Axis) => Axis {
+    return (axis) => ({ ...axis, carriage: { ...axis.carriage, ...change } });
   }
 
   protected clearSetting(): void {

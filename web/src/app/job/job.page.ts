@@ -1,20 +1,18 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { MachineKind, Quantity } from '@crisp-notch/core/machine';
+import { withUsualValues, type MachineKind } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { DesignStore } from '../data/design-store';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { MACHINE_KINDS } from '../ui/machine-kinds';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
-import { QuantityFieldComponent } from '../ui/quantity-field.component';
-
-type JobKey = 'travel' | 'speed' | 'tolerance' | 'load';
+import { AxisJobComponent } from './axis-job.component';
 
 /** Operation 10: what the machine has to do, axis by axis. */
 @Component({
   selector: 'cn-job-page',
-  imports: [ChoiceFieldComponent, InputTextModule, OperationFrameComponent, QuantityFieldComponent, TextareaModule],
+  imports: [AxisJobComponent, ChoiceFieldComponent, InputTextModule, OperationFrameComponent, TextareaModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './job.page.html',
   styles: `
@@ -47,7 +45,8 @@ export class JobPage {
   private readonly store = inject(DesignStore);
   protected readonly document = toSignal(this.store.document$);
   protected readonly kinds = MACHINE_KINDS;
-  protected readonly loadBounds = { least: 0 };
+  protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  protected readonly kindName = computed(() => (this.kinds.find((item) => item.value === this.document()?.kind)?.label ?? 'machine').toLowerCase());
 
   protected setName(event: Event): void {
     const name = (event.target as HTMLInputElement).value;
@@ -64,11 +63,7 @@ export class JobPage {
     this.store.edit('note', (document) => ({ ...document, note }));
   }
 
-  protected setJob(axisId: string, key: JobKey, value: Quantity | null): void {
-    this.store.editAxis(axisId, `job.${key}`, (axis) => ({ ...axis, job: { ...axis.job, [key]: value } }));
-  }
-
-  protected setMass(axisId: string, mass: Quantity | null): void {
-    this.store.editAxis(axisId, 'carriage.mass', (axis) => ({ ...axis, carriage: { ...axis.carriage, mass } }));
+  protected useUsual(): void {
+    this.store.edit('usual', withUsualValues);
   }
 }

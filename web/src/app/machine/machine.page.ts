@@ -85,7 +85,11 @@ export class MachinePage implements OnDestroy {
   }
 
   protected chooseSchool(axisId: string, school: string): void {
-    this.store.editAxis(axisId, 'school', (axis) => ({ ...axis, currentSchool: school === 'rms' ? 'rms' : 'crest' }));
+    const key = this.openWorking()?.figure.schools?.id;
+    this.store.editAxis(axisId, 'school', (axis) => {
+      if (key === 'budgetSchool') return { ...axis, budgetSchool: school === 'sum' ? 'sum' : 'rss' };
+      return { ...axis, currentSchool: school === 'rms' ? 'rms' : 'crest' };
+    });
   }
 
   protected onKey(event: KeyboardEvent): void {

@@ -14,7 +14,7 @@ export function exampleView(change: (axis: Axis) => Axis = (axis) => axis): Axis
       ...first.motor,
       specification: { ...first.motor.specification, stepAngle: quantityOf('1.8 °'), holdingTorque: quantityOf('0.45 N·m'), ratedCurrent: quantityOf('1.5 A') },
     },
-    transmission: { ...first.transmission, specification: { kind: 'screw', pitch: quantityOf('20 tpi'), starts: 1, efficiency: quantityOf('0.3', 'assumed') } },
+    transmission: { ...first.transmission, specification: { ...first.transmission.specification, pitch: quantityOf('20 tpi') } as Axis['transmission']['specification'] },
   });
   const context = axisContext({ ...machine, axes: [axis] }, axis.id);
   if (!context) throw new Error('the machine must have its axis');

@@ -48,6 +48,7 @@ export class QuantityFieldComponent {
     const item = this.value();
     if (item?.from === 'assumed') return 'assumed';
     if (item?.from === 'measured') return item.on ? `measured ${shortDay(item.on)}` : 'measured';
+    if (item?.from === 'estimated') return 'estimated';
     return item?.from === 'part' ? 'from the part' : '';
   });
   protected readonly hint = computed(() => {

@@ -1,18 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { trainRatio } from '@crisp-notch/core/drive-line';
-import type { Stage } from '@crisp-notch/core/machine';
+import { blankStage, type Stage } from '@crisp-notch/core/machine';
 import { formatNumber, parseWhole, rationalToNumber, rationalToText } from '@crisp-notch/core/quantity';
+import { QuantityFieldComponent } from './quantity-field.component';
 
 const STAGE_LIMIT = 12;
 const KINDS: readonly { readonly kind: Stage['kind']; readonly label: string; readonly driver: string; readonly driven: string }[] = [
   { kind: 'gear', label: 'gears', driver: 'driving teeth', driven: 'driven teeth' },
   { kind: 'belt', label: 'toothed belt', driver: 'driving teeth', driven: 'driven teeth' },
   { kind: 'worm', label: 'worm', driver: 'worm starts', driven: 'wheel teeth' },
+  { kind: 'planetary', label: 'planetary, ring held', driver: 'sun teeth', driven: 'ring teeth' },
 ];
 
 /** A chain of gear, belt and worm stages, each by its teeth. */
 @Component({
   selector: 'cn-stages-field',
+  imports: [QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stages-field.component.html',
   styles: `
@@ -24,8 +27,14 @@ const KINDS: readonly { readonly kind: Stage['kind']; readonly label: string; re
       align-items: end;
     }
 
-    li.none {
-      display: block;
+    li > .losses {
+      grid-column: 1 / -1;
+    }
+
+    .losses > div {
+      display: grid;
+      gap: 6px;
+      padding: 6px 0;
     }
 
     label {
@@ -40,6 +49,8 @@ export class StagesFieldComponent {
 
   protected readonly kinds = KINDS;
   protected readonly limit = STAGE_LIMIT;
+  protected readonly shareBounds = { isPositive: true, most: 1 };
+  protected readonly playBounds = { least: 0 };
   protected readonly ratio = computed(() => {
     const ratio = trainRatio(this.stages());
     const text = rationalToText(ratio);
@@ -51,7 +62,7 @@ export class StagesFieldComponent {
   }
 
   protected add(): void {
-    this.changed.emit([...this.stages(), { kind: 'gear', driver: 20, driven: 40 }]);
+    this.changed.emit([...this.stages(), blankStage('gear', 20, 40)]);
   }
 
   protected remove(index: number): void {
@@ -59,7 +70,7 @@ export class StagesFieldComponent {
   }
 
   protected change(index: number, change: Partial<Stage>): void {
-    this.changed.emit(this.stages().map((stage, place) => (place === index ? { ...stage, ...change } : stage)));
+    this.changed.emit(this.stages().map((stage, place): Stage => (place === index ? { ...stage, ...change } : stage)));
   }
 
   protected setKind(index: number, kind: string): void {

@@ -71,7 +71,7 @@ export class WorkingPanelComponent {
   protected whence(reading: Reading | null): string {
     if (!reading) return 'not said';
     if (reading.from === 'measured') return reading.on ? `measured ${shortDay(reading.on)}` : 'measured';
-    return { typed: 'typed', assumed: 'assumed', part: 'from the part' }[reading.from];
+    return { typed: 'typed', assumed: 'assumed', part: 'from the part', estimated: 'estimated' }[reading.from];
   }
 }
 

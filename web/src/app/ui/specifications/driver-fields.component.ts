@@ -9,6 +9,15 @@ const FORMULAS: readonly ChoiceOption[] = [
   { value: 'sense-resistor', label: 'sense resistor and gain' },
   { value: 'linear', label: 'amperes a volt' },
 ];
+const TYPES: readonly ChoiceOption[] = [
+  { value: 'chopper', label: 'current chopper, step and direction' },
+  { value: 'bridge', label: 'bridge pair on constant volts' },
+  { value: 'unipolar', label: 'unipolar switch array' },
+];
+const SWITCHINGS: readonly ChoiceOption[] = [
+  { value: 'sinking', label: 'pull the coils to ground' },
+  { value: 'sourcing', label: 'feed the coils' },
+];
 const READS: readonly ChoiceOption[] = [
   { value: 'peak', label: 'the crest' },
   { value: 'rms', label: 'the effective value' },
@@ -20,6 +29,20 @@ const READS: readonly ChoiceOption[] = [
   imports: [QuantityFieldComponent, ChoiceFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
+    @if (specification().type === 'unipolar') {
+      <cn-choice-field label="Its switches" [options]="switchings" [value]="specification().switching" (changed)="change({ switching: $event === 'sourcing' ? 'sourcing' : 'sinking' })" />
+    }
+    @if (specification().type !== 'chopper') {
+      <cn-quantity-field
+        label="Voltage kept"
+        dimension="voltage"
+        [bounds]="{ least: 0 }"
+        [value]="specification().drop"
+        (changed)="change({ drop: $event })"
+        remark="What the switches keep in saturation, all in the path together."
+      />
+    } @else {
     <cn-choice-field label="Current is set by" [options]="formulas" [value]="formulaKind()" (changed)="setFormula($event)" />
     @if (sense(); as formula) {
       <cn-quantity-field
@@ -53,6 +76,7 @@ const READS: readonly ChoiceOption[] = [
         (changed)="change({ formula: { kind: formula.kind, slope: formula.slope, reads: $event === 'rms' ? 'rms' : 'peak' } })"
       />
     }
+    }
     <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().currentMost" (changed)="change({ currentMost: $event })" />
     <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
     <cn-quantity-field label="Greatest supply" dimension="voltage" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
@@ -63,11 +87,32 @@ const READS: readonly ChoiceOption[] = [
       (changed)="change({ finestMicrosteps: $event })"
       remark="A full step, e.g. 16 for 1/16."
     />
+    <details>
+      <summary>Heat and losses</summary>
+      <div class="fields">
+        <cn-quantity-field label="Switch resistance" dimension="resistance" [bounds]="{ least: 0 }" [value]="specification().onResistance" (changed)="change({ onResistance: $event })" remark="Of one switch, at 25 °C." />
+        @if (specification().type === 'chopper') {
+          <cn-quantity-field label="Voltage kept" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().drop" (changed)="change({ drop: $event })" />
+        }
+        <cn-quantity-field
+          label="Junction to air"
+          dimension="thermal-resistance"
+          [value]="specification().thermalResistance"
+          (changed)="change({ thermalResistance: $event })"
+          remark="With the heat sink that it has."
+        />
+      </div>
+    </details>
   `,
   styles: `
-    :host {
+    :host,
+    .fields {
       display: grid;
       gap: 8px;
+    }
+
+    .fields {
+      padding-top: 8px;
     }
   `,
 })
@@ -76,12 +121,19 @@ export class DriverFieldsComponent {
   readonly changed = output<DriverSpecification>();
   protected readonly formulas = FORMULAS;
   protected readonly reads = READS;
+  protected readonly types = TYPES;
+  protected readonly switchings = SWITCHINGS;
   protected readonly formulaKind = computed(() => this.specification().formula?.kind ?? 'none');
   protected readonly sense = computed(() => this.formulaOf('sense-resistor'));
   protected readonly linear = computed(() => this.formulaOf('linear'));
 
   protected change(change: Partial<DriverSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });
+  }
+
+  protected setType(value: string): void {
+    const found = TYPES.find((item) => item.value === value);
+    if (found) this.change({ type: found.value as DriverSpecification['type'] });
   }
 
   protected setFormula(kind: string): void {

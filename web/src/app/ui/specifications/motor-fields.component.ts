@@ -1,55 +1,40 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Gearhead, MotorSpecification, Quantity } from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { WholeFieldComponent } from '../whole-field.component';
+import { MotorBenchComponent } from './motor-bench.component';
 import { StagesFieldComponent } from '../stages-field.component';
 
 const LEADS: readonly ChoiceOption[] = [4, 5, 6, 8].map((leads) => ({ value: String(leads), label: `${leads} leads` }));
 
+const TYPES: readonly ChoiceOption[] = [
+  { value: 'stepper', label: 'stepping motor' },
+  { value: 'brushed', label: 'brushed motor with encoder' },
+];
+/** What a sheet's numbers can be for; four leads leave no choice. */
+const QUOTES: readonly ChoiceOption[] = [
+  { value: 'half', label: 'one half coil, or unipolar' },
+  { value: 'series', label: 'the coils in series' },
+  { value: 'parallel', label: 'the coils in parallel' },
+];
+
 /** What a motor's sheet says. */
 @Component({
   selector: 'cn-motor-fields',
-  imports: [QuantityFieldComponent, ChoiceFieldComponent, StagesFieldComponent],
+  imports: [QuantityFieldComponent, ChoiceFieldComponent, MotorBenchComponent, StagesFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <cn-quantity-field
-      label="Step angle"
-      dimension="angle"
-      [value]="specification().stepAngle"
-      (changed)="change({ stepAngle: $event })"
-      remark="A full step: 1.8° is 200 a turn."
-    />
-    <cn-quantity-field label="Holding torque" dimension="torque" [value]="specification().holdingTorque" (changed)="change({ holdingTorque: $event })" />
-    <cn-quantity-field
-      label="Rated current"
-      dimension="current"
-      [value]="specification().ratedCurrent"
-      (changed)="change({ ratedCurrent: $event })"
-      remark="A phase, both coils on."
-    />
-    <cn-quantity-field label="Coil resistance" dimension="resistance" [value]="specification().resistance" (changed)="change({ resistance: $event })" />
-    <cn-quantity-field label="Inductance" dimension="inductance" [value]="specification().inductance" (changed)="change({ inductance: $event })" />
-    <cn-quantity-field label="Rotor inertia" dimension="inertia" [value]="specification().rotorInertia" (changed)="change({ rotorInertia: $event })" />
-    <cn-choice-field label="Leads" [options]="leads" [value]="'' + specification().leads" (changed)="setLeads($event)" />
-    @if (specification().gearhead; as gearhead) {
-      <cn-quantity-field
-        label="Printed ratio"
-        dimension="ratio"
-        [value]="gearhead.nominal"
-        (changed)="setNominal(gearhead, $event)"
-        remark="As printed, e.g. 64; the teeth below are what counts."
-      />
-      <cn-stages-field heading="Gearhead, by its teeth" [stages]="gearhead.stages" (changed)="change({ gearhead: { nominal: gearhead.nominal, stages: $event } })" />
-      <button type="button" class="button" (click)="change({ gearhead: null })">Take the gearhead off</button>
-    } @else {
-      <button type="button" class="button" (click)="change({ gearhead: { nominal: null, stages: [] } })">It has a gearhead</button>
-    }
-  `,
+  templateUrl: './motor-fields.component.html',
   styles: `
-    :host {
+    :host,
+    .fields {
       display: grid;
       gap: 8px;
       justify-items: stretch;
+    }
+
+    .fields {
+      padding-top: 8px;
     }
 
     button {
@@ -61,13 +46,26 @@ export class MotorFieldsComponent {
   readonly specification = input.required<MotorSpecification>();
   readonly changed = output<MotorSpecification>();
   protected readonly leads = LEADS;
+  protected readonly types = TYPES;
+  protected readonly quotes = computed(() => QUOTES.filter(({ value }) => this.specification().leads === 8 || value !== 'parallel'));
+  protected readonly shareBounds = { least: 0, most: 1 };
 
   protected change(change: Partial<MotorSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });
   }
 
   protected setLeads(value: string): void {
-    this.change({ leads: Number(value) as MotorSpecification['leads'] });
+    const leads = Number(value) as MotorSpecification['leads'];
+    this.change({ leads, quotedFor: leads === 4 ? 'coil' : this.specification().quotedFor === 'coil' ? 'half' : this.specification().quotedFor });
+  }
+
+  protected setQuoted(value: string): void {
+    const found = QUOTES.find((item) => item.value === value);
+    if (found) this.change({ quotedFor: found.value as MotorSpecification['quotedFor'] });
+  }
+
+  protected setEncoder(change: Partial<NonNullable<MotorSpecification['encoder']>> | null): void {
+    this.change({ encoder: change && { counts: 4000, followingLimit: null, ...this.specification().encoder, ...change } });
   }
 
   protected setNominal(gearhead: Gearhead, nominal: Quantity | null): void {

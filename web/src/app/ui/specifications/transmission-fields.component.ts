@@ -17,6 +17,19 @@ const RACK_SIZES: readonly ChoiceOption[] = [
   { value: 'pitch', label: 'pitch' },
 ];
 
+const FORMS: readonly ChoiceOption[] = [
+  { value: 'trapezoidal', label: 'trapezoidal' },
+  { value: 'square', label: 'square' },
+  { value: 'v', label: 'V-thread rod' },
+  { value: 'ball', label: 'rolling balls' },
+];
+const ENDS: readonly ChoiceOption[] = [
+  { value: 'fixed-free', label: 'firmly at one end, free at the other' },
+  { value: 'supported', label: 'loosely at both ends' },
+  { value: 'fixed-supported', label: 'firmly at one end, loosely at the other' },
+  { value: 'fixed', label: 'firmly at both ends' },
+];
+
 type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecification, { kind: K }>;
 
 /** What turns turning into travel. */
@@ -26,9 +39,14 @@ type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecifica
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './transmission-fields.component.html',
   styles: `
-    :host {
+    :host,
+    .fields {
       display: grid;
       gap: 8px;
+    }
+
+    .fields {
+      padding-top: 8px;
     }
   `,
 })
@@ -39,6 +57,13 @@ export class TransmissionFieldsComponent {
   readonly kindChanged = output<TransmissionKind>();
   protected readonly kinds = KINDS;
   protected readonly rackSizes = RACK_SIZES;
+  protected readonly forms = FORMS;
+  protected readonly ends = ENDS;
+  protected readonly efficiencyRemark = computed(() => {
+    const item = this.specification();
+    const isComputed = item.kind === 'screw' && item.efficiency.from === 'assumed' && item.diameter !== null && item.form !== 'ball';
+    return isComputed ? 'As long as this is a guess, thread, diameter and friction give it instead.' : '';
+  });
   protected readonly screw = computed(() => this.only('screw'));
   protected readonly belt = computed(() => this.only('belt'));
   protected readonly rack = computed(() => this.only('rack'));

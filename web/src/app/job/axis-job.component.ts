@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { powerOff, sayIn } from '@crisp-notch/core/drive-line';
+import { confirmed, type Axis, type Job, type Quantity } from '@crisp-notch/core/machine';
+import { DesignStore, type AxisView } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { CautionComponent } from '../ui/caution.component';
+import { QuantityFieldComponent } from '../ui/quantity-field.component';
+import { jobFields, type JobField } from './job-fields';
+
+type JobValues = Readonly<Record<string, Quantity | null | undefined>>;
+
+/** What one axis is asked to do; guesses are dashed until they are confirmed. */
+@Component({
+  selector: 'cn-axis-job',
+  imports: [CautionComponent, QuantityFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './axis-job.component.html',
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr);
+      gap: 8px;
+      align-content: start;
+    }
+
+    .fields {
+      display: grid;
+      gap: 8px;
+    }
+
+    details .fields {
+      padding-top: 8px;
+    }
+  `,
+})
+export class AxisJobComponent {
+  readonly view = input.required<AxisView>();
+
+  private readonly store = inject(DesignStore);
+  private readonly units = inject(PreferencesStore).units;
+  protected readonly axis = computed(() => this.view().axis);
+  protected readonly fields = computed(() => jobFields(this.axis().job.kind));
+  protected readonly powerOff = computed(() => powerOff(this.view().reckoner, sayIn(this.units())));
+  protected readonly guesses = computed(() => {
+    const { job, carriage } = this.axis();
+    return [...Object.values(job as unknown as JobValues), carriage.mass, carriage.inertia].filter((item) => typeof item === 'object' && item?.from === 'assumed').length;
+  });
+
+  protected valueOf(item: JobField): Quantity | null {
+    return (this.axis().job as unknown as JobValues)[item.key] ?? null;
+  }
+
+  protected set(item: JobField, value: Quantity | null): void {
+    if (value === null && !item.isOptional) return;
+    this.store.editAxis(this.axis().id, `job.${item.key}`, (axis) => ({ ...axis, job: { ...axis.job, [item.key]: value } as Job }));
+  }
+
+  protected setCarriage(change: Partial<Axis['carriage']>): void {
+    this.store.editAxis(this.axis().id, `carriage.${Object.keys(change).join()}`, (axis) => ({ ...axis, carriage: { ...axis.carriage, ...change } }));
+  }
+
+  protected confirmAll(): void {
+    const sure = (item: Quantity | null): Quantity | null => item && confirmed(item);
+    this.store.editAxis(this.axis().id, 'job', (axis) => ({
+      ...axis,
+      job: Object.fromEntries(Object.entries(axis.job).map(([key, value]: [string, unknown]) => [key, typeof value === 'object' ? sure(value as Quantity | null) : value])) as unknown as Job,
+      carriage: { ...axis.carriage, mass: sure(axis.carriage.mass), inertia: sure(axis.carriage.inertia) },
+    }));
+  }
+}

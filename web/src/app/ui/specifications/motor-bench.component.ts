@@ -1,0 +1,59 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { readQuantity, type MotorSpecification, type Quantity } from '@crisp-notch/core/machine';
+import { armTorque, inductanceFromRise } from '@crisp-notch/core/motor';
+import { preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
+import { PreferencesStore } from '../../data/preferences';
+import { QuantityFieldComponent } from '../quantity-field.component';
+
+/** What a bench can find out about a motor without a sheet; what comes of it is marked as estimated. */
+@Component({
+  selector: 'cn-motor-bench',
+  imports: [QuantityFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="small quiet">Ohms of a coil go straight into the field above. For the rest:</p>
+    <cn-quantity-field label="Weight on an arm" dimension="mass" [value]="weight()" (changed)="weight.set($event)" remark="The most that the energised motor holds level." />
+    <cn-quantity-field label="Length of the arm" dimension="length" [value]="arm()" (changed)="arm.set($event)" />
+    @if (torque(); as value) {
+      <p class="row">
+        <span class="number">{{ value.text }}</span> <button type="button" class="button" (click)="changed.emit({ holdingTorque: value })">Use as holding torque</button>
+      </p>
+    }
+    <cn-quantity-field
+      label="Time to 63 %"
+      dimension="time"
+      [value]="rise()"
+      (changed)="rise.set($event)"
+      remark="Of the end current, seen over a small resistor when a coil is switched on."
+    />
+    @if (inductance(); as value) {
+      <p class="row">
+        <span class="number">{{ value.text }}</span> <button type="button" class="button" (click)="changed.emit({ inductance: value })">Use as inductance</button>
+      </p>
+    } @else if (rise()) {
+      <p class="small quiet">Say the coil’s resistance first.</p>
+    }
+  `,
+})
+export class MotorBenchComponent {
+  readonly specification = input.required<MotorSpecification>();
+  readonly changed = output<Partial<MotorSpecification>>();
+
+  private readonly units = inject(PreferencesStore).units;
+  protected readonly weight = signal<Quantity | null>(null);
+  protected readonly arm = signal<Quantity | null>(null);
+  protected readonly rise = signal<Quantity | null>(null);
+  protected readonly torque = computed(() => {
+    const [weight, arm] = [this.weight(), this.arm()];
+    return weight && arm ? this.estimate(armTorque(readQuantity(weight, 'mass').value, readQuantity(arm, 'length').value), 'torque') : null;
+  });
+  protected readonly inductance = computed(() => {
+    const [rise, { resistance }] = [this.rise(), this.specification()];
+    return rise && resistance ? this.estimate(inductanceFromRise(readQuantity(resistance, 'resistance').value, readQuantity(rise, 'time').value), 'inductance') : null;
+  });
+
+  private estimate(value: number, dimension: Dimension): Quantity {
+    const text = showQuantity(value, preferredUnit(dimension, this.units()), { significant: 3 }).replace(/\u00a0/g, ' ');
+    return { text, from: 'estimated', on: null, plusMinus: null };
+  }
+}
