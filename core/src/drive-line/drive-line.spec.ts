@@ -108,7 +108,10 @@ describe('step resolution', () => {
           reduction: reduction,
           transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('2 mm'), starts, efficiency: quantityOf('0.3') }) },
         }));
-        const plain = reduction.reduce((ratio, item) => (ratio * (item.kind === 'planetary' ? item.driver + item.driven : item.driven)) / item.driver, (200 * microsteps) / (0.002 * starts));
+        const plain = reduction.reduce(
+          (ratio, item) => (ratio * (item.kind === 'planetary' ? item.driver + item.driven : item.driven)) / item.driver,
+          (200 * microsteps) / (0.002 * starts),
+        );
         expect(of(machine, exactStepsPerUnit) / plain).toBeCloseTo(1, 12);
         expect(of(machine, stepSize) * plain).toBeCloseTo(1, 12);
       }),

@@ -99,7 +99,10 @@ describe('CSV', () => {
   });
 
   it('takes no separator from inside quotes', () => {
-    const rows = [['a', 'b', '%;*:;))g;'], ['1\n;;;', '2', '3']];
+    const rows = [
+      ['a', 'b', '%;*:;))g;'],
+      ['1\n;;;', '2', '3'],
+    ];
     expect(readCsv(writeCsv(rows))).toEqual({ ok: true, value: rows });
   });
 

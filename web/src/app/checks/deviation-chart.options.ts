@@ -1,6 +1,7 @@
 import type { ReadPoint, StepCheckEvaluation } from '@crisp-notch/core/checks';
 import { inUnit, showQuantity, type Unit } from '@crisp-notch/core/quantity';
 import type { EChartsCoreOption } from 'echarts/core';
+import { chartAxis, chartTooltip } from '../ui/chart-axis';
 import type { ChartInk } from '../ui/chart-ink';
 import { roundInterval, rulerUnit } from '../ui/notch-ruler.layout';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
@@ -41,16 +42,14 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
     grid: { left: 70, right: 20, top: 30, bottom: 46 },
     tooltip: {
       trigger: 'item',
-      backgroundColor: ink.card,
-      borderColor: ink.rule,
-      textStyle: { color: ink.ink, fontFamily: ink.mono },
+      ...chartTooltip(ink),
       formatter: (item: { readonly data: Pair; readonly seriesName: string }) =>
         `${item.seriesName}<br>at ${item.data[0].toPrecision(5)} ${travelUnit.symbol}: ${item.data[1].toPrecision(3)} ${devUnit.symbol}`,
     },
     legend: { top: 0, right: 10, textStyle: { color: ink.quiet, fontFamily: ink.text }, itemWidth: 12, itemHeight: 10 },
-    xAxis: { ...axis(`commanded, ${travelUnit.symbol}`, ink), min: 0 },
+    xAxis: { ...chartAxis(`commanded, ${travelUnit.symbol}`, ink), min: 0 },
     yAxis: {
-      ...axis(`deviation, ${devUnit.symbol}`, ink),
+      ...chartAxis(`deviation, ${devUnit.symbol}`, ink),
       nameGap: 50,
       ...span(
         counted.map((point) => at(point)[1]),
@@ -80,19 +79,6 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
       series('return to zero', counted.filter((point) => point.isReturn).map(at), 'rect'),
       { ...series('left out', points.filter((point) => point.excluded !== null).map(at), 'emptyCircle'), itemStyle: { color: ink.quiet } },
     ].filter((item) => (item as { readonly data: readonly unknown[] }).data.length > 0 || (item as { readonly type: string }).type === 'line'),
-  };
-}
-
-function axis(name: string, ink: ChartInk): Record<string, unknown> {
-  return {
-    type: 'value',
-    name,
-    nameLocation: 'middle',
-    nameGap: 28,
-    nameTextStyle: { color: ink.quiet, fontFamily: ink.text, fontSize: 13 },
-    axisLine: { lineStyle: { color: ink.rule } },
-    axisLabel: { color: ink.quiet, fontFamily: ink.mono },
-    splitLine: { lineStyle: { color: ink.rule } },
   };
 }
 

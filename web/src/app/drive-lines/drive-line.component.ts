@@ -8,6 +8,7 @@ import {
   loadLag,
   nominalStepsPerOutputTurn,
   pulseRate,
+  speedMargin,
   stepsPerMotorTurn,
   stepsPerOutputTurn,
   stepsPerUnit,
@@ -52,6 +53,7 @@ export class DriveLineComponent {
     loadLag,
     pulseRate,
     torqueMargin,
+    speedMargin,
   };
   protected readonly stations = computed(() => stationViews(this.view(), this.units()));
   protected readonly weakest = computed(() => {

@@ -8,18 +8,45 @@ import { Api, messageOf } from '../data/api';
 import { DesignStore } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
+import { TabsComponent, type TabOption } from '../ui/tabs.component';
+import { AxisFiguresComponent } from './axis-figures.component';
 import { DriveLineComponent } from './drive-line.component';
+import { ErrorBudgetComponent } from './error-budget.component';
 import { FindingsComponent } from './findings.component';
+import { MotionPlanComponent } from './motion-plan.component';
+import { PushCurveComponent } from './push-curve.component';
+import { RunBenchComponent } from './run-bench.component';
 import { StationEditorComponent } from './station-editor.component';
 import { stationOf, STATIONS, type LineStation } from './stations';
+import { TrialsComponent } from './trials.component';
 
 const LETTERS = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'];
 const AXIS_LIMIT = 12;
+const TABS: readonly TabOption[] = [
+  { id: 'push', label: 'Push' },
+  { id: 'run', label: 'Run' },
+  { id: 'error', label: 'Accuracy' },
+  { id: 'move', label: 'Moves' },
+  { id: 'figures', label: 'Figures' },
+];
 
 /** Operation 20: every axis as a drive line; the selected one open, its stations edited in place. */
 @Component({
   selector: 'cn-drive-lines-page',
-  imports: [DriveLineComponent, StationEditorComponent, FindingsComponent, FigureComponent, OperationFrameComponent],
+  imports: [
+    AxisFiguresComponent,
+    DriveLineComponent,
+    ErrorBudgetComponent,
+    FigureComponent,
+    FindingsComponent,
+    MotionPlanComponent,
+    OperationFrameComponent,
+    PushCurveComponent,
+    RunBenchComponent,
+    StationEditorComponent,
+    TabsComponent,
+    TrialsComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './drive-lines.page.html',
   styleUrl: './drive-lines.page.css',
@@ -28,6 +55,7 @@ export class DriveLinesPage {
   /** From the address: which axis and station to open. */
   readonly axis = input<string>();
   readonly station = input<string>();
+  readonly see = input<string>();
 
   private readonly store = inject(DesignStore);
   private readonly api = inject(Api);
@@ -35,17 +63,20 @@ export class DriveLinesPage {
   private readonly chosenAxis = signal<string | null>(null);
   protected readonly selectedStation = signal<LineStation>('motor');
   protected readonly message = signal('');
+  protected readonly tabs = TABS;
+  protected readonly tab = signal('push');
   protected readonly figures = { stepsPerUnit, stepSize };
   protected readonly canAdd = computed(() => this.axes().length < AXIS_LIMIT);
   protected readonly open = computed(() => this.axes().find((view) => view.axis.id === this.chosenAxis()) ?? this.axes()[0] ?? null);
 
   constructor() {
     effect(() => {
-      const [axis, station] = [this.axis(), this.station()];
+      const [axis, station] = [this.axis(), this.station(), this.see()];
       untracked(() => {
         if (axis) this.chosenAxis.set(axis);
         const known = STATIONS.find((item) => item === (station === 'controller' ? 'driver' : station));
         if (known) this.selectedStation.set(known);
+        if (TABS.some((item) => item.id === this.see())) this.tab.set(this.see() ?? 'push');
       });
     });
   }
@@ -58,6 +89,10 @@ export class DriveLinesPage {
     const [finding] = view.findings;
     if (finding) return finding.severity === 'stop' ? { mark: '⬢', tone: 'stop', words: finding.reason } : { mark: '▲', tone: 'caution', words: finding.reason };
     return view.reckoner.value(stepsPerUnit) === null ? { mark: '○', tone: 'open', words: 'not known yet' } : { mark: '●', tone: 'good', words: 'holds' };
+  }
+
+  protected openTab(id: string): void {
+    this.tab.set(id);
   }
 
   protected seeFinding(station: LineStation): void {

@@ -1,81 +1,77 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  advisedLimit,
-  limitInForce,
-  loadAtMotor,
-  loadLag,
-  microstepTorque,
-  reductionRatio,
-  stepsPerOutputTurn,
-  stepSize,
-  torqueAtLimit,
-  torqueMargin,
-  travelPerTurn,
-} from '@crisp-notch/core/drive-line';
-import type { AxisView } from '../data/design-store';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { rankRemedies, sayIn, type RankedRemedy } from '@crisp-notch/core/drive-line';
+import { DesignStore, type AxisView } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { TrialStore } from '../data/trial-store';
 import { FigureComponent } from '../ui/figure.component';
 import { stationOf, type LineStation } from './stations';
 
-const FIGURES = [reductionRatio, stepsPerOutputTurn, travelPerTurn, stepSize, advisedLimit, limitInForce, torqueAtLimit, loadAtMotor, torqueMargin, microstepTorque, loadLag];
-
-/** What is judged wrong on an axis, with what to do about it, and the figures that the judgement rests on. */
+/** What is judged wrong on an axis, the figures behind it, and remedies by what they change, each to be tried beside the design. */
 @Component({
   selector: 'cn-findings',
   imports: [FigureComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <section class="card pad stack">
-      <h2>What {{ view().axis.letter }} comes to</h2>
-      @for (item of items(); track item.ruleId) {
-        <div class="finding" [class.stop]="item.severity === 'stop'">
-          <p>
-            <span [class]="'verdict ' + item.severity">{{ item.severity === 'stop' ? '⬢ Stop' : '▲ Caution' }}</span> {{ item.reason }}
-          </p>
-          <ul class="small quiet">
-            @for (remedy of item.remedies; track remedy) {
-              <li>{{ remedy }}</li>
-            }
-          </ul>
-          <button type="button" class="link small" (click)="see.emit(item.line)">open its station</button>
-        </div>
-      }
-      <dl>
-        @for (figure of figures; track figure.id) {
-          <div>
-            <dt>{{ figure.name }}</dt>
-            <dd><cn-figure [view]="view()" [figure]="figure" /></dd>
-          </div>
-        }
-      </dl>
-    </section>
-  `,
+  templateUrl: './findings.component.html',
   styles: `
     .finding {
       border-left: 4px solid var(--caution);
       padding-left: 10px;
+      display: grid;
+      gap: 6px;
     }
 
     .finding.stop {
       border-color: var(--stop);
     }
 
-    .finding li::before {
-      content: '– ';
+    li {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 10px;
+      align-items: baseline;
+      padding: 2px 0;
     }
 
-    dl > div {
+    details dl > div {
       display: flex;
       flex-wrap: wrap;
       justify-content: space-between;
       gap: 0 12px;
-      padding: 3px 0;
-      border-top: 1px solid var(--rule);
+      padding: 2px 0;
     }
   `,
 })
 export class FindingsComponent {
   readonly view = input.required<AxisView>();
   readonly see = output<LineStation>();
-  protected readonly figures = FIGURES;
-  protected readonly items = computed(() => this.view().findings.map((finding) => ({ ...finding, line: stationOf(finding) })));
+
+  private readonly document = toSignal(inject(DesignStore).document$);
+  private readonly trials = inject(TrialStore);
+  private readonly units = inject(PreferencesStore).units;
+  protected readonly items = computed(() => {
+    const document = this.document();
+    const { axis, findings } = this.view();
+    return findings.map((finding) => ({
+      ...finding,
+      line: stationOf(finding),
+      ranked: (document ? rankRemedies(document, axis.id, finding, sayIn(this.units())) : []).map((remedy) => ({ ...remedy, words: remedy.words, outcome: outcomeWords(remedy) })),
+    }));
+  });
+
+  protected tryIt(remedy: RankedRemedy): void {
+    const document = this.document();
+    if (document && remedy.change) this.trials.add(`${this.view().axis.letter}: ${remedy.words.replace(/\.$/, '')}`, remedy.change(document));
+  }
+}
+
+/** What trying a remedy would leave behind. */
+function outcomeWords({ effect }: RankedRemedy): string {
+  if (effect === null) return '';
+  const left = [
+    effect.stops === 0 ? '' : `${effect.stops} ${effect.stops === 1 ? 'stop' : 'stops'}`,
+    effect.cautions === 0 ? '' : `${effect.cautions} ${effect.cautions === 1 ? 'caution' : 'cautions'}`,
+  ].filter((word) => word !== '');
+  const margin = effect.margin === null ? '' : `, ${effect.margin.toFixed(1)}× in hand`;
+  return left.length === 0 ? `then it holds${margin}` : `${effect.removes ? 'removes it' : 'does not remove it'}; leaves ${left.join(' and ')}${margin}`;
 }

@@ -98,9 +98,7 @@ export class StationEditorComponent {
     ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),
     { value: 'new', label: 'another supply' },
   ]);
-  protected readonly wirings = computed<readonly ChoiceOption[]>(() =>
-    wiringsOf(this.axis().motor.specification.leads).map((value) => ({ value, label: WIRING_WORDS[value] })),
-  );
+  protected readonly wirings = computed<readonly ChoiceOption[]>(() => wiringsOf(this.axis().motor.specification.leads).map((value) => ({ value, label: WIRING_WORDS[value] })));
   protected readonly counts = COUNTS;
   protected readonly figures = { windingResistance, windingInductance, windingCurrent, windingTorque };
   protected readonly linearFaults = computed(() => {

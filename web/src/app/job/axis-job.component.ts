@@ -63,7 +63,9 @@ export class AxisJobComponent {
     const sure = (item: Quantity | null): Quantity | null => item && confirmed(item);
     this.store.editAxis(this.axis().id, 'job', (axis) => ({
       ...axis,
-      job: Object.fromEntries(Object.entries(axis.job).map(([key, value]: [string, unknown]) => [key, typeof value === 'object' ? sure(value as Quantity | null) : value])) as unknown as Job,
+      job: Object.fromEntries(
+        Object.entries(axis.job).map(([key, value]: [string, unknown]) => [key, typeof value === 'object' ? sure(value as Quantity | null) : value]),
+      ) as unknown as Job,
       carriage: { ...axis.carriage, mass: sure(axis.carriage.mass), inertia: sure(axis.carriage.inertia) },
     }));
   }

@@ -2,8 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ty
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterOutlet } from '@angular/router';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
+import type { Axis } from '@crisp-notch/core/machine';
 import type { Figure } from '@crisp-notch/core/reckoner';
 import { DesignStore } from '../data/design-store';
+import { TrialStore } from '../data/trial-store';
 import { WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
 import { isField, isTyping } from '../ui/is-typing';
@@ -20,7 +22,7 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
 @Component({
   selector: 'cn-machine-page',
   imports: [RouterOutlet, RouteCardComponent, ConflictDialogComponent, WorkingPanelComponent],
-  providers: [DesignStore],
+  providers: [DesignStore, TrialStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
   styleUrl: './machine.page.css',
@@ -30,6 +32,7 @@ export class MachinePage implements OnDestroy {
   readonly machineId = input.required<string>();
 
   private readonly store = inject(DesignStore);
+  private readonly trials = inject(TrialStore);
   private readonly router = inject(Router);
   private readonly header = inject(HeaderContext);
   protected readonly workings = inject(WorkingStore);
@@ -54,6 +57,7 @@ export class MachinePage implements OnDestroy {
     effect(() => {
       this.store.open(this.machineId());
       this.workings.close();
+      this.trials.clear();
     });
     effect(() => {
       const loading = this.loading();
@@ -86,7 +90,7 @@ export class MachinePage implements OnDestroy {
 
   protected chooseSchool(axisId: string, school: string): void {
     const key = this.openWorking()?.figure.schools?.id;
-    this.store.editAxis(axisId, 'school', (axis) => {
+    this.store.editAxis(axisId, 'school', (axis): Axis => {
       if (key === 'budgetSchool') return { ...axis, budgetSchool: school === 'sum' ? 'sum' : 'rss' };
       return { ...axis, currentSchool: school === 'rms' ? 'rms' : 'crest' };
     });

@@ -6,6 +6,9 @@ export interface ChartInk {
   readonly card: string;
   readonly blue: string;
   readonly brass: string;
+  readonly caution: string;
+  readonly stop: string;
+  readonly cautionWash: string;
   readonly text: string;
   readonly mono: string;
 }
@@ -21,6 +24,9 @@ export function chartInk(): ChartInk {
     card: token('--card'),
     blue: token('--blue'),
     brass: token('--brass'),
+    caution: token('--caution'),
+    stop: token('--stop'),
+    cautionWash: token('--caution-wash'),
     text: token('--text'),
     mono: token('--mono'),
   };

@@ -31,7 +31,12 @@ const READS: readonly ChoiceOption[] = [
   template: `
     <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
     @if (specification().type === 'unipolar') {
-      <cn-choice-field label="Its switches" [options]="switchings" [value]="specification().switching" (changed)="change({ switching: $event === 'sourcing' ? 'sourcing' : 'sinking' })" />
+      <cn-choice-field
+        label="Its switches"
+        [options]="switchings"
+        [value]="specification().switching"
+        (changed)="change({ switching: $event === 'sourcing' ? 'sourcing' : 'sinking' })"
+      />
     }
     @if (specification().type !== 'chopper') {
       <cn-quantity-field
@@ -43,39 +48,39 @@ const READS: readonly ChoiceOption[] = [
         remark="What the switches keep in saturation, all in the path together."
       />
     } @else {
-    <cn-choice-field label="Current is set by" [options]="formulas" [value]="formulaKind()" (changed)="setFormula($event)" />
-    @if (sense(); as formula) {
-      <cn-quantity-field
-        label="Gain"
-        dimension="ratio"
-        [isOptional]="false"
-        [value]="formula.gain"
-        (changed)="$event && change({ formula: { kind: formula.kind, gain: $event, senseResistor: formula.senseResistor } })"
-      />
-      <cn-quantity-field
-        label="Sense resistor"
-        dimension="resistance"
-        [isOptional]="false"
-        [value]="formula.senseResistor"
-        (changed)="$event && change({ formula: { kind: formula.kind, gain: formula.gain, senseResistor: $event } })"
-        remark="Read its marking: R100 is 0.1 Ω."
-      />
-    }
-    @if (linear(); as formula) {
-      <cn-quantity-field
-        label="Amperes a volt"
-        dimension="conductance"
-        [isOptional]="false"
-        [value]="formula.slope"
-        (changed)="$event && change({ formula: { kind: formula.kind, slope: $event, reads: formula.reads } })"
-      />
-      <cn-choice-field
-        label="It gives"
-        [options]="reads"
-        [value]="formula.reads"
-        (changed)="change({ formula: { kind: formula.kind, slope: formula.slope, reads: $event === 'rms' ? 'rms' : 'peak' } })"
-      />
-    }
+      <cn-choice-field label="Current is set by" [options]="formulas" [value]="formulaKind()" (changed)="setFormula($event)" />
+      @if (sense(); as formula) {
+        <cn-quantity-field
+          label="Gain"
+          dimension="ratio"
+          [isOptional]="false"
+          [value]="formula.gain"
+          (changed)="$event && change({ formula: { kind: formula.kind, gain: $event, senseResistor: formula.senseResistor } })"
+        />
+        <cn-quantity-field
+          label="Sense resistor"
+          dimension="resistance"
+          [isOptional]="false"
+          [value]="formula.senseResistor"
+          (changed)="$event && change({ formula: { kind: formula.kind, gain: formula.gain, senseResistor: $event } })"
+          remark="Read its marking: R100 is 0.1 Ω."
+        />
+      }
+      @if (linear(); as formula) {
+        <cn-quantity-field
+          label="Amperes a volt"
+          dimension="conductance"
+          [isOptional]="false"
+          [value]="formula.slope"
+          (changed)="$event && change({ formula: { kind: formula.kind, slope: $event, reads: formula.reads } })"
+        />
+        <cn-choice-field
+          label="It gives"
+          [options]="reads"
+          [value]="formula.reads"
+          (changed)="change({ formula: { kind: formula.kind, slope: formula.slope, reads: $event === 'rms' ? 'rms' : 'peak' } })"
+        />
+      }
     }
     <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().currentMost" (changed)="change({ currentMost: $event })" />
     <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
@@ -90,7 +95,14 @@ const READS: readonly ChoiceOption[] = [
     <details>
       <summary>Heat and losses</summary>
       <div class="fields">
-        <cn-quantity-field label="Switch resistance" dimension="resistance" [bounds]="{ least: 0 }" [value]="specification().onResistance" (changed)="change({ onResistance: $event })" remark="Of one switch, at 25 °C." />
+        <cn-quantity-field
+          label="Switch resistance"
+          dimension="resistance"
+          [bounds]="{ least: 0 }"
+          [value]="specification().onResistance"
+          (changed)="change({ onResistance: $event })"
+          remark="Of one switch, at 25 °C."
+        />
         @if (specification().type === 'chopper') {
           <cn-quantity-field label="Voltage kept" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().drop" (changed)="change({ drop: $event })" />
         }

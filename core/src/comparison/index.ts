@@ -1,0 +1,1 @@
+export { compareMachines, type ComparedLine, type Comparison } from './compare.js';

@@ -1,0 +1,177 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type OnDestroy } from '@angular/core';
+import { pushCurve, recommendedSpeed, rigSetup, speedMargin, torqueAvailable, torqueNeeded, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
+import { writeCsv } from '@crisp-notch/core/formats';
+import { inUnit, preferredUnit, showQuantity, unitsOf } from '@crisp-notch/core/quantity';
+import type { PullOutPoint } from '@crisp-notch/core/simulation';
+import type { Subscription } from 'rxjs';
+import type { AxisView } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { RigRuns } from '../data/rig-runs';
+import { ChartComponent } from '../ui/chart.component';
+import { chartInk } from '../ui/chart-ink';
+import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { FigureComponent } from '../ui/figure.component';
+import { BINDING_WORDS, bindingStretches, pushChart, type CurveScale } from './push-curve.options';
+
+const PLACES: readonly ChoiceOption[] = [
+  { value: 'carriage', label: 'at the carriage' },
+  { value: 'motor', label: 'at the shaft of one motor' },
+];
+/** Speeds at which the curve is tried on the simulated motor. */
+const POINTS = 24;
+
+/** What an axis can push against what it needs, over its speeds. */
+@Component({
+  selector: 'cn-push-curve',
+  imports: [ChartComponent, ChoiceFieldComponent, FigureComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './push-curve.component.html',
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr);
+      gap: 8px;
+    }
+
+    .figures {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 20px;
+    }
+
+    progress {
+      width: 120px;
+      accent-color: var(--blue);
+    }
+  `,
+})
+export class PushCurveComponent implements OnDestroy {
+  readonly view = input.required<AxisView>();
+
+  private readonly preferences = inject(PreferencesStore);
+  private readonly runs = inject(RigRuns);
+  private running: Subscription | null = null;
+  protected readonly places = PLACES;
+  protected readonly place = signal('carriage');
+  protected readonly simulated = signal<readonly PullOutPoint[]>([]);
+  protected readonly progress = signal<number | null>(null);
+  protected readonly trouble = signal('');
+  protected readonly simulatedWords = signal('');
+  protected readonly figures = { speedMargin, torqueAvailable, torqueNeeded, recommendedSpeed };
+  protected readonly curve = computed(() => pushCurve(this.view().reckoner));
+  protected readonly missing = computed(() => {
+    const outcome = this.view().reckoner.get(torqueAvailable);
+    if (outcome.kind === 'missing') return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
+    return outcome.kind === 'impossible' ? outcome.reason : '';
+  });
+  protected readonly neededMissing = computed(() => {
+    const outcome = this.view().reckoner.get(torqueNeeded);
+    if (outcome.kind === 'missing') return `What it needs is not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
+    return outcome.kind === 'impossible' ? outcome.reason : '';
+  });
+  private readonly scale = computed((): CurveScale => {
+    const units = this.preferences.units();
+    const curve = this.curve();
+    const isLinear = this.view().axis.job.kind === 'linear';
+    if (this.place() === 'carriage' || !curve)
+      return {
+        speed: preferredUnit(isLinear ? 'speed' : 'angular-speed', units),
+        push: preferredUnit(isLinear ? 'force' : 'torque', units),
+        speedFactor: 1,
+        pushFactor: 1,
+        speedName: isLinear ? 'speed at the carriage' : 'speed of the table',
+        pushName: isLinear ? 'push' : 'torque',
+      };
+    const travel = this.view().reckoner.value(travelPerMotorTurn) ?? 1;
+    const rpm = unitsOf('angular-speed').find((unit) => unit.symbol === 'rpm') ?? preferredUnit('angular-speed', units);
+    return {
+      speed: rpm,
+      push: preferredUnit('torque', units),
+      speedFactor: (2 * Math.PI) / travel,
+      pushFactor: 1 / curve.pushPerTorque,
+      speedName: 'speed of the motor',
+      pushName: 'torque',
+    };
+  });
+  protected readonly options = computed(() => {
+    this.preferences.preferences();
+    const curve = this.curve();
+    return curve && pushChart(curve, this.scale(), this.simulated(), chartInk());
+  });
+  protected readonly stretches = computed(() => {
+    const curve = this.curve();
+    if (!curve) return '';
+    const { speed, speedFactor } = this.scale();
+    const say = (value: number): string => showQuantity(value * speedFactor, speed, { significant: 2 });
+    return bindingStretches(curve)
+      .map((item) => `${BINDING_WORDS[item.binding]} from ${say(item.from)}`)
+      .join(', ')
+      .replace(/ from 0[^,]*/, ' from rest');
+  });
+  protected readonly csv = computed(() => {
+    const [curve, { speed, push, speedFactor, pushFactor }] = [this.curve(), this.scale()];
+    const rows = curve?.points.map((point) => [
+      String(inUnit(point.speed * speedFactor, speed)),
+      String(inUnit(point.low * pushFactor, push)),
+      String(inUnit(point.high * pushFactor, push)),
+      BINDING_WORDS[point.binding],
+    ]);
+    return writeCsv([[`speed ${speed.symbol}`, `careful ${push.symbol}`, `hopeful ${push.symbol}`, 'binds'], ...(rows ?? [])]);
+  });
+  protected readonly description = computed(() => `What ${this.view().axis.letter} can push against speed. What binds: ${this.stretches()}.`);
+  protected readonly canSimulate = computed(() => rigSetup(this.view().reckoner, { stepping: 'smooth', isDamped: true, isLoaded: false }) !== null);
+
+  constructor() {
+    // Points of another design say nothing about this one.
+    effect(() => {
+      this.view();
+      untracked(() => {
+        this.cancel();
+        this.simulated.set([]);
+        this.simulatedWords.set('');
+      });
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.cancel();
+  }
+
+  protected cancel(): void {
+    this.running?.unsubscribe();
+    this.running = null;
+    this.progress.set(null);
+  }
+
+  protected simulate(isDamped: boolean): void {
+    const curve = this.curve();
+    const setup = rigSetup(this.view().reckoner, { stepping: 'smooth', isDamped, isLoaded: false });
+    if (!curve || curve.stepsPerSpeed === null || !setup) return;
+    const fastest = (curve.points.at(-1)?.speed ?? 0) * curve.stepsPerSpeed;
+    const rates = Array.from({ length: POINTS }, (_, index) => (fastest * (index + 0.5)) / POINTS);
+    this.cancel();
+    this.trouble.set('');
+    this.simulated.set([]);
+    this.progress.set(0);
+    this.running = this.runs.run({ kind: 'curve', setup, rates }).subscribe({
+      next: (message) => {
+        if (message.kind === 'point') {
+          this.simulated.update((points) => [...points, message.point]);
+          this.progress.set(message.share);
+        }
+        if (message.kind === 'curve') {
+          this.progress.set(null);
+          this.simulatedWords.set(
+            isDamped
+              ? 'Diamonds: simulated with a damper on the shaft (half the inertia, 0.15 of critical drag), the voltage as a sine.'
+              : 'Diamonds: simulated without damping; where they fall below the line, mid-range instability costs the torque.',
+          );
+        }
+      },
+      error: (error: unknown) => {
+        this.progress.set(null);
+        this.trouble.set(error instanceof Error ? error.message : String(error));
+      },
+    });
+  }
+}

@@ -1,0 +1,267 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, type OnDestroy } from '@angular/core';
+import { accelerationInForce, axisField, rigSetup, rotorTeeth, travelPerMotorTurn, type RigChoices } from '@crisp-notch/core/drive-line';
+import { writeCsv } from '@crisp-notch/core/formats';
+import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
+import { formatNumber, preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
+import { jumpCommand, rampCommand, type CommandPiece, type Found, type RunResult } from '@crisp-notch/core/simulation';
+import type { Subscription } from 'rxjs';
+import type { AxisView } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { RigRuns } from '../data/rig-runs';
+import { ChartComponent } from '../ui/chart.component';
+import { chartInk } from '../ui/chart-ink';
+import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { QuantityFieldComponent } from '../ui/quantity-field.component';
+import type { RigRequest } from '../workers/rig-messages';
+import { runChart, type RunPlot } from './run-charts.options';
+import { WatchComponent } from './watch.component';
+
+type Manoeuvre = 'jump' | 'ramp' | 'asked';
+interface Work {
+  readonly share: number;
+  readonly words: string;
+}
+
+const MANOEUVRES: readonly ChoiceOption[] = [
+  { value: 'asked', label: 'the move asked for' },
+  { value: 'jump', label: 'a jump from one rate to another' },
+  { value: 'ramp', label: 'a ramp up and down again' },
+];
+const STEPPINGS: readonly ChoiceOption[] = [
+  { value: 'set', label: 'the microsteps set' },
+  { value: 'full', label: 'full steps' },
+  { value: 'smooth', label: 'no steps at all' },
+];
+const DAMPINGS: readonly ChoiceOption[] = [
+  { value: 'bare', label: 'nothing' },
+  { value: 'damped', label: 'a damper on the shaft' },
+];
+const LOADS: readonly ChoiceOption[] = [
+  { value: 'loaded', label: 'the load of the job' },
+  { value: 'free', label: 'only what it moves' },
+];
+const PLOTS: readonly ChoiceOption[] = [
+  { value: 'slip', label: 'slip angle' },
+  { value: 'rate', label: 'rates' },
+  { value: 'torque', label: 'torque' },
+  { value: 'current', label: 'currents' },
+];
+/** How long a jump is held, and the top of a ramp [s]. */
+const HOLD = 0.08;
+const SETTLE = 0.08;
+/** Longest run: more would only be the same again. */
+const LONGEST = 3;
+/** Rate beyond which no motor starts without a ramp, for the search [full steps/s]. */
+const START_MOST = 20_000;
+
+/** The simulated motor: does it follow, where does it lose steps, what is the most it bears? */
+@Component({
+  selector: 'cn-run-bench',
+  imports: [ChartComponent, ChoiceFieldComponent, QuantityFieldComponent, WatchComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './run-bench.component.html',
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr);
+      gap: 10px;
+    }
+
+    .choices {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+      gap: 6px 18px;
+    }
+
+    progress {
+      width: 140px;
+      accent-color: var(--blue);
+    }
+  `,
+})
+export class RunBenchComponent implements OnDestroy {
+  readonly view = input.required<AxisView>();
+
+  private readonly preferences = inject(PreferencesStore);
+  private readonly runs = inject(RigRuns);
+  private running: Subscription | null = null;
+  protected readonly manoeuvres = MANOEUVRES;
+  protected readonly steppings = STEPPINGS;
+  protected readonly dampings = DAMPINGS;
+  protected readonly loads = LOADS;
+  protected readonly plots = PLOTS;
+  protected readonly manoeuvre = signal<Manoeuvre>('asked');
+  protected readonly stepping = signal<RigChoices['stepping']>('set');
+  protected readonly isDamped = signal(false);
+  protected readonly isLoaded = signal(true);
+  protected readonly plot = signal<RunPlot>('slip');
+  protected readonly from = signal<Quantity>(quantityOf('1000 Hz'));
+  protected readonly to = signal<Quantity>(quantityOf('2000 Hz'));
+  protected readonly top = signal<Quantity>(quantityOf('6000 Hz'));
+  /** Full steps/s in a second, as a rate a second. */
+  protected readonly rampTime = signal<Quantity>(quantityOf('300 ms'));
+  protected readonly work = signal<Work | null>(null);
+  protected readonly result = signal<RunResult | null>(null);
+  protected readonly sentence = signal('');
+  protected readonly trouble = signal('');
+  protected readonly setup = computed(() => rigSetup(this.view().reckoner, { stepping: this.stepping(), isDamped: this.isDamped(), isLoaded: this.isLoaded() }));
+  protected readonly options = computed(() => {
+    this.preferences.preferences();
+    const result = this.result();
+    return result && runChart(result.trace, this.plot(), chartInk());
+  });
+  protected readonly csv = computed(() => {
+    const trace = this.result()?.trace;
+    if (!trace) return '';
+    const columns = [trace.time, trace.commanded, trace.position, trace.rate, trace.rotorRate, trace.slip, trace.currentA, trace.currentB, trace.torque];
+    const rows = Array.from(trace.time, (_, index) => columns.map((column) => String(column[index])));
+    return writeCsv([
+      ['time s', 'commanded full steps', 'rotor full steps', 'commanded full steps/s', 'rotor full steps/s', 'slip electrical rad', 'current A', 'current B', 'torque N·m'],
+      ...rows,
+    ]);
+  });
+  /** Full steps of the motor in a unit of travel. */
+  private readonly stepsPerTravel = computed(() => {
+    const { reckoner } = this.view();
+    const [teeth, travel] = [reckoner.value(rotorTeeth), reckoner.value(travelPerMotorTurn)];
+    return teeth === null || travel === null ? null : (4 * teeth) / travel;
+  });
+
+  ngOnDestroy(): void {
+    this.cancel();
+  }
+
+  protected setManoeuvre(value: string): void {
+    this.manoeuvre.set(value as Manoeuvre);
+  }
+
+  protected setStepping(value: string): void {
+    this.stepping.set(value as RigChoices['stepping']);
+  }
+
+  protected setPlot(value: string): void {
+    this.plot.set(value as RunPlot);
+  }
+
+  /** What stands for a rate at the carriage, so that full steps a second mean something. */
+  protected atCarriage(rate: Quantity): string {
+    const steps = this.stepsPerTravel();
+    if (steps === null) return '';
+    const dimension = this.view().axis.job.kind === 'linear' ? 'speed' : 'angular-speed';
+    return `In full steps: ${showQuantity(readQuantity(rate, 'frequency').value / steps, preferredUnit(dimension, this.preferences.units()), { significant: 3 })} at the carriage.`;
+  }
+
+  protected cancel(): void {
+    this.running?.unsubscribe();
+    this.running = null;
+    this.work.set(null);
+  }
+
+  protected runIt(): void {
+    const [setup, pieces] = [this.setup(), this.pieces()];
+    if (!setup || !pieces) return;
+    this.start({ kind: 'run', setup, pieces, settle: SETTLE }, 'Running');
+  }
+
+  protected findStartRate(): void {
+    const setup = this.setup();
+    if (setup) this.start({ kind: 'start-rate', setup, most: START_MOST }, 'Trying start rates');
+  }
+
+  protected findRamp(): void {
+    const setup = this.setup();
+    const [start, top] = [this.startOfRamp(), this.topOfRamp()];
+    if (setup && top > start) this.start({ kind: 'fastest-ramp', setup, start, top }, 'Trying ramps');
+  }
+
+  private startOfRamp(): number {
+    return this.manoeuvre() === 'ramp' ? Math.min(readQuantity(this.from(), 'frequency').value, this.topOfRamp() / 2) : Math.min(200, this.topOfRamp() / 4);
+  }
+
+  private topOfRamp(): number {
+    if (this.manoeuvre() === 'ramp') return readQuantity(this.top(), 'frequency').value;
+    if (this.manoeuvre() === 'jump') return readQuantity(this.to(), 'frequency').value;
+    return (this.view().reckoner.reading(axisField.speed)?.value ?? 0) * (this.stepsPerTravel() ?? 0);
+  }
+
+  private pieces(): readonly CommandPiece[] | null {
+    const value = (item: Quantity): number => readQuantity(item, 'frequency').value;
+    switch (this.manoeuvre()) {
+      case 'jump':
+        return jumpCommand(value(this.from()), value(this.to()), HOLD);
+      case 'ramp': {
+        const [start, top] = [this.startOfRamp(), value(this.top())];
+        return rampCommand(start, top, (top - start) / readQuantity(this.rampTime(), 'time').value, HOLD);
+      }
+      case 'asked': {
+        const { reckoner } = this.view();
+        const [steps, acceleration, speed] = [this.stepsPerTravel(), reckoner.value(accelerationInForce), reckoner.reading(axisField.speed)?.value];
+        if (steps === null || acceleration === null || speed === undefined) return null;
+        return rampCommand(0, speed * steps, acceleration * steps, HOLD);
+      }
+    }
+  }
+
+  private start(request: RigRequest, words: string): void {
+    if (request.kind === 'run' && request.pieces.reduce((sum, piece) => sum + piece.duration, 0) > LONGEST) {
+      this.trouble.set(`This move takes longer than ${LONGEST} s; ask for a brisker one to watch it.`);
+      return;
+    }
+    this.cancel();
+    this.trouble.set('');
+    this.sentence.set('');
+    this.work.set({ share: 0, words });
+    this.running = this.runs.run(request).subscribe({
+      next: (message) => {
+        if (message.kind === 'progress') this.work.set({ share: message.share, words });
+        if (message.kind === 'run') this.show(message.result);
+        if (message.kind === 'found') this.tell(request, message.found);
+      },
+      error: (error: unknown) => {
+        this.work.set(null);
+        this.trouble.set(error instanceof Error ? error.message : String(error));
+      },
+    });
+  }
+
+  private show(result: RunResult): void {
+    this.work.set(null);
+    this.result.set(result);
+    const { fell, lost } = result;
+    const whole = (value: number): string => formatNumber(Math.round(value), { significant: 6 });
+    if (fell === null && lost === 0) {
+      const degrees = Math.round((result.greatestSlip * 180) / Math.PI);
+      this.sentence.set(`● It follows to the end and loses nothing. Greatest slip ${degrees}° electrical.`);
+      return;
+    }
+    const steps = this.stepsPerTravel();
+    const dimension = this.view().axis.job.kind === 'linear' ? 'length' : 'angle';
+    const travel = steps === null ? '' : `, ${showQuantity(Math.abs(lost) / steps, preferredUnit(dimension, this.preferences.units()), { significant: 3 })} at the carriage`;
+    const since =
+      fell && this.manoeuvre() === 'jump' && fell.time > HOLD
+        ? `${((fell.time - HOLD) * 1000).toFixed(1)} ms after the jump`
+        : fell
+          ? `after ${(fell.time * 1000).toFixed(1)} ms`
+          : 'at the end';
+    this.sentence.set(`⬢ It falls out of step ${since}${fell ? `, at ${whole(fell.rate)} full steps/s` : ''}, and loses ${whole(Math.abs(lost))} full steps${travel}.`);
+  }
+
+  private tell(request: RigRequest, found: Found): void {
+    this.work.set(null);
+    const steps = this.stepsPerTravel() ?? 1;
+    const isLinear = this.view().axis.job.kind === 'linear';
+    const units = this.preferences.units();
+    const whole = formatNumber(Math.round(found.value), { significant: 3 });
+    if (request.kind === 'start-rate') {
+      const speed = showQuantity(found.value / steps, preferredUnit(isLinear ? 'speed' : 'angular-speed', units), { significant: 3 });
+      this.sentence.set(found.value === 0 ? '⬢ It does not start at any rate.' : `● It starts and stops without a ramp up to ${whole} full steps/s, ${speed} at the carriage.`);
+      return;
+    }
+    const acceleration = showQuantity(found.value / steps, preferredUnit(isLinear ? 'acceleration' : 'angular-acceleration', units), { significant: 3 });
+    this.sentence.set(
+      found.value === 0
+        ? '⬢ No ramp that was tried reaches this rate.'
+        : `● The fastest safe ramp is ${found.isOpenEnded ? 'beyond ' : ''}${acceleration} at the carriage, ${whole} full steps/s². Stay well below it.`,
+    );
+  }
+}
