@@ -36,6 +36,34 @@ const openCheck =
     await page.getByRole('heading', { name: 'Readings' }).waitFor();
   };
 
+/** Opens a tab of the drive lines and does something there. */
+const onTab =
+  (machine: string, query: string, then: (page: Page) => Promise<unknown>) =>
+  async (page: Page): Promise<void> => {
+    await onMachine(machine, `drive-lines?${query}`)(page);
+    await then(page);
+    await page.getByRole('tablist').scrollIntoViewIfNeeded();
+    await page.getByRole('tablist').evaluate((element) => {
+      element.scrollIntoView({ block: 'start' });
+    });
+  };
+
+const jump = async (page: Page): Promise<void> => {
+  await page.getByLabel('Try', { exact: true }).selectOption('jump');
+  await page.getByLabel('With', { exact: true }).selectOption('full');
+  await page.getByRole('button', { name: 'Run it' }).click();
+  await page.getByText(/falls out of step/).waitFor();
+  await page.getByLabel('Moment of the run').fill('0.085');
+};
+
+const tryFirst = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: /^try it/ }).first().click();
+  await page.getByRole('heading', { name: /What if/ }).waitFor();
+  await page.getByRole('heading', { name: /What if/ }).evaluate((element) => {
+    element.scrollIntoView({ block: 'start' });
+  });
+};
+
 const SHOTS: readonly Shot[] = [
   { name: 'machines', open: (page) => page.goto('/') },
   { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
@@ -48,6 +76,15 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: 'job', open: onMachine('Fret mill', 'job') },
+  { name: 'run', open: onTab('Fret mill', 'see=run', jump) },
+  { name: 'accuracy', open: onTab('Fret mill', 'see=error', () => Promise.resolve()) },
+  {
+    name: 'what-if',
+    open: async (page) => {
+      await onMachine('Fret mill', 'drive-lines')(page);
+      await tryFirst(page);
+    },
+  },
   { name: 'current', open: onMachine('Fret mill', 'current') },
   { name: 'first-moves', open: onMachine('Clock-wheel table', 'moves') },
   { name: 'checks', open: onMachine('Fret mill', 'checks') },

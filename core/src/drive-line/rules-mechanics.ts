@@ -10,6 +10,8 @@ import { loadLag } from './torque-figures.js';
 
 const length = byJob('length', 'angle');
 const speedDimension = byJob('speed', 'angular-speed');
+/** An error budget is good to about a tenth, and is said so. */
+const ROUGHLY = 10;
 /** Share of the critical speed that catalogues allow (common practice, no source). */
 const WHIRL_SHARE = 0.8;
 /** Times the buckling load that is kept in hand (common practice, no source). */
@@ -93,7 +95,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       lag > tolerance * ROUNDING
         ? {
             severity: 'caution',
-            reason: `The load pushes the carriage ${say(lag, length(context))} off its notch; ±${say(tolerance, length(context))} is asked for. Finer microsteps will not help.`,
+            reason: `The load pushes the carriage ${say(lag, length(context), lag / ROUGHLY)} off its notch; ±${say(tolerance, length(context))} is asked for. Finer microsteps will not help.`,
             remedies: [gearedDown(context), ...finerTransmission(context), advice('Choose a stronger motor.'), advice('Reduce the load.')],
           }
         : null,
@@ -106,7 +108,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       total > tolerance * ROUNDING && lag <= tolerance * ROUNDING
         ? {
             severity: 'caution',
-            reason: `All its errors together come to ±${say(total, length(context))}; ±${say(tolerance, length(context))} is asked for.`,
+            reason: `All its errors together come to ±${say(total, length(context), total / ROUGHLY)}; ±${say(tolerance, length(context))} is asked for.`,
             remedies: [gearedDown(context), advice('See which part is largest, and begin there.')],
           }
         : null,

@@ -143,6 +143,7 @@ export const UNITS: readonly Unit[] = [
   unit('thermal-resistance', 'K/W', '1', '°c/w c/w'),
   unit('frequency', 'Hz', '1', 'steps/s pulses/s'),
   unit('frequency', 'kHz', '1000', ''),
+  unit('frequency', 'MHz', '1000000', ''),
   unit('time', 's', '1', 'second seconds'),
   unit('time', 'ms', '0.001', ''),
   unit('time', 'µs', '0.000001', 'us μs'),

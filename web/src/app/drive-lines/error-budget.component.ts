@@ -6,7 +6,7 @@ import { PreferencesStore } from '../data/preferences';
 import { FigureComponent } from '../ui/figure.component';
 import { layOutBudget } from './error-budget.layout';
 
-const WIDTH = 1000;
+const WIDTH = 560;
 /** Shades of one ink tell neighbours apart; their order is the table's. */
 const SHADES = [1, 0.8, 0.62, 0.48, 0.36, 0.27, 0.2, 0.14];
 

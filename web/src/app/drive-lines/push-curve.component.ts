@@ -9,7 +9,7 @@ import { PreferencesStore } from '../data/preferences';
 import { RigRuns } from '../data/rig-runs';
 import { ChartComponent } from '../ui/chart.component';
 import { chartInk } from '../ui/chart-ink';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/choice-field.component';
 import { FigureComponent } from '../ui/figure.component';
 import { BINDING_WORDS, bindingStretches, pushChart, type CurveScale } from './push-curve.options';
 
@@ -23,7 +23,7 @@ const POINTS = 24;
 /** What an axis can push against what it needs, over its speeds. */
 @Component({
   selector: 'cn-push-curve',
-  imports: [ChartComponent, ChoiceFieldComponent, FigureComponent],
+  imports: [ChartComponent, FigureComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './push-curve.component.html',
   styles: `
@@ -37,6 +37,11 @@ const POINTS = 24;
       display: flex;
       flex-wrap: wrap;
       gap: 2px 20px;
+    }
+
+    .field {
+      width: auto;
+      font-size: 13px;
     }
 
     progress {

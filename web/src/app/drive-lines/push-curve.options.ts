@@ -4,6 +4,7 @@ import type { PullOutPoint } from '@crisp-notch/core/simulation';
 import type { EChartsCoreOption } from 'echarts/core';
 import { chartAxis, chartTooltip } from '../ui/chart-axis';
 import type { ChartInk } from '../ui/chart-ink';
+import { roundInterval } from '../ui/notch-ruler.layout';
 
 export const BINDING_WORDS: Readonly<Record<Binding, string>> = { current: 'the current', volts: 'the volts', pulses: 'the pulse rate', whirl: 'the screw’s whip' };
 
@@ -35,6 +36,12 @@ export interface CurveScale {
 
 type Pair = readonly [number, number];
 
+/** The next round number above what is drawn, with a little room. */
+function roundTop(value: number): number {
+  const interval = roundInterval(value / 5);
+  return interval * Math.ceil((value * 1.04) / interval);
+}
+
 /** Pull-out band against speed, what is needed, the operating point and every limit. */
 export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readonly PullOutPoint[], ink: ChartInk): EChartsCoreOption {
   const speed = (value: number): number => inUnit(value * scale.speedFactor, scale.speed);
@@ -65,8 +72,8 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
         ].join('<br>');
       },
     },
-    xAxis: { ...chartAxis(`${scale.speedName}, ${scale.speed.symbol}`, ink), min: 0, max: end },
-    yAxis: { ...chartAxis(`${scale.pushName}, ${scale.push.symbol}`, ink, 48), min: 0, max: Math.max(top * 1.08, needed === null ? 0 : push(needed) * 1.15) },
+    xAxis: { ...chartAxis(`${scale.speedName}, ${scale.speed.symbol}`, ink), min: 0, max: end, axisLabel: { ...(chartAxis('', ink)['axisLabel'] as object), showMaxLabel: false } },
+    yAxis: { ...chartAxis(`${scale.pushName}, ${scale.push.symbol}`, ink, 48), min: 0, max: roundTop(Math.max(top, needed === null ? 0 : push(needed) * 1.1)) },
     series: [
       {
         type: 'line',
@@ -91,7 +98,7 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
             ...line(within(curve.bindsFrom > 0 ? curve.bindsFrom : null), 'volts bind', ink.quiet, 'dotted', 'end'),
             ...line(within(curve.pulseLimit), 'pulse limit', ink.stop, 'dotted', 'end'),
             ...line(within(curve.whirl), 'whips', ink.stop, 'dotted', 'end'),
-            ...line(within(curve.start), 'starts without ramp', ink.quiet, 'dashed', 'insideEndBottom'),
+            ...line(within(curve.start), 'start without ramp', ink.quiet, 'dashed', 'insideMiddleTop'),
           ],
         },
       },

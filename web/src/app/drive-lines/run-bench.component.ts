@@ -23,22 +23,22 @@ interface Work {
 }
 
 const MANOEUVRES: readonly ChoiceOption[] = [
-  { value: 'asked', label: 'the move asked for' },
-  { value: 'jump', label: 'a jump from one rate to another' },
-  { value: 'ramp', label: 'a ramp up and down again' },
+  { value: 'asked', label: 'the move asked' },
+  { value: 'jump', label: 'a jump' },
+  { value: 'ramp', label: 'a ramp' },
 ];
 const STEPPINGS: readonly ChoiceOption[] = [
-  { value: 'set', label: 'the microsteps set' },
+  { value: 'set', label: 'its microsteps' },
   { value: 'full', label: 'full steps' },
-  { value: 'smooth', label: 'no steps at all' },
+  { value: 'smooth', label: 'no steps' },
 ];
 const DAMPINGS: readonly ChoiceOption[] = [
   { value: 'bare', label: 'nothing' },
-  { value: 'damped', label: 'a damper on the shaft' },
+  { value: 'damped', label: 'a damper' },
 ];
 const LOADS: readonly ChoiceOption[] = [
-  { value: 'loaded', label: 'the load of the job' },
-  { value: 'free', label: 'only what it moves' },
+  { value: 'loaded', label: 'the load asked' },
+  { value: 'free', label: 'no load' },
 ];
 const PLOTS: readonly ChoiceOption[] = [
   { value: 'slip', label: 'slip angle' },
@@ -69,7 +69,7 @@ const START_MOST = 20_000;
 
     .choices {
       display: grid;
-      grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+      grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
       gap: 6px 18px;
     }
 

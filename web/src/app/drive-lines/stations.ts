@@ -1,4 +1,4 @@
-import { reductionRatio, torqueAtLimit, trainText, travelPerTurn, type Finding, type Station } from '@crisp-notch/core/drive-line';
+import { reductionRatio, torqueAtLimit, trainText, transmissionEfficiency, travelPerTurn, type Finding, type Station } from '@crisp-notch/core/drive-line';
 import { readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
 import { formatQuantity, preferredUnit, type Dimension, type Shown, type UnitSystem } from '@crisp-notch/core/quantity';
 import type { AxisView } from '../data/design-store';
@@ -88,13 +88,14 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
     case 'transmission': {
       const { specification } = axis.transmission;
       const travel = reckoner.value(travelPerTurn);
+      const efficiency = reckoner.value(transmissionEfficiency);
       const dimension = axis.job.kind === 'linear' ? 'length' : 'angle';
       const shown = travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 4 });
       return {
         label: TRANSMISSION_LABELS[specification.kind],
         name: axis.transmission.name || 'not chosen',
         headline: { digits: shown.digits, unit: `${shown.unit}/turn` },
-        detail: `efficiency ${specification.efficiency.text}`,
+        detail: efficiency === null ? '' : `efficiency ${formatQuantity(efficiency, preferredUnit('ratio', units), { significant: 2 }).digits}`,
         isAssumed: specification.efficiency.from === 'assumed',
       };
     }

@@ -5,7 +5,7 @@ import { momentAt, watchPicture } from './watch.layout';
 
 /** A whole run is shown in this many seconds, however short it was. */
 const SHOWN_IN_SECONDS = 12;
-const WIDTH = 1000;
+const WIDTH = 560;
 
 /** The rotor among the commanded notches, slowed down until the eye can follow. */
 @Component({

@@ -1,0 +1,137 @@
+/** `npm run screenshots`: pictures of the main views from the demo data, for docs/screenshots. */
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { BROWSER_FLAGS, chromiumPath } from './browser';
+import { buildAll, ROOT } from './build';
+import { startMariaDb } from './mariadb';
+import { startServer } from './server-process';
+
+interface Shot {
+  readonly name: string;
+  readonly theme?: 'night';
+  readonly width?: number;
+  readonly open: (page: Page) => Promise<unknown>;
+}
+
+const onMachine =
+  (machine: string, path: string) =>
+  async (page: Page): Promise<void> => {
+    await page.goto('/');
+    await page.getByRole('link', { name: machine }).click();
+    await page.waitForURL(/drive-lines/);
+    const base = page.url().replace(/drive-lines.*$/, '');
+    await page.goto(base + path);
+    await page.locator('h1').first().waitFor({ state: 'attached' });
+  };
+
+const openCheck =
+  (machine: string) =>
+  async (page: Page): Promise<void> => {
+    await onMachine(machine, 'checks')(page);
+    await page
+      .getByRole('link', { name: /^Step check on/ })
+      .first()
+      .click();
+    await page.getByRole('heading', { name: 'Readings' }).waitFor();
+  };
+
+/** Opens a tab of the drive lines and does something there. */
+const onTab =
+  (machine: string, query: string, then: (page: Page) => Promise<unknown>) =>
+  async (page: Page): Promise<void> => {
+    await onMachine(machine, `drive-lines?${query}`)(page);
+    await then(page);
+    await page.getByRole('tablist').scrollIntoViewIfNeeded();
+    await page.getByRole('tablist').evaluate((element) => {
+      element.scrollIntoView({ block: 'start' });
+    });
+  };
+
+const jump = async (page: Page): Promise<void> => {
+  await page.getByLabel('Try', { exact: true }).selectOption('jump');
+  await page.getByLabel('With', { exact: true }).selectOption('full');
+  await page.getByRole('button', { name: 'Run it' }).click();
+  await page.getByText(/falls out of step/).waitFor();
+  await page.getByLabel('Moment of the run').fill('0.085');
+};
+
+const tryFirst = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: /^try it/ }).first().click();
+  await page.getByRole('heading', { name: /What if/ }).waitFor();
+  await page.getByRole('heading', { name: /What if/ }).evaluate((element) => {
+    element.scrollIntoView({ block: 'start' });
+  });
+};
+
+const SHOTS: readonly Shot[] = [
+  { name: "x-moves", open: onTab("Fret mill", "see=move", () => Promise.resolve()) },
+  { name: "x-figures", open: onTab("Fret mill", "see=figures", () => Promise.resolve()) },
+  { name: "x-run-night", theme: "night", open: onTab("Fret mill", "see=run", jump) },
+  { name: "x-screw", open: onTab("Fret mill", "station=transmission", () => Promise.resolve()) },
+  { name: "x-phone-run", width: 390, open: onTab("Fret mill", "see=run", jump) },
+  { name: "x-phone-error", width: 390, open: onTab("Fret mill", "see=error", () => Promise.resolve()) },
+  { name: "x-phone-push", width: 390, open: onTab("Fret mill", "see=push", () => Promise.resolve()) },
+  { name: "x-phone-job", width: 390, open: onMachine("Fret mill", "job") },
+  { name: "x-compare", open: onMachine("Fret mill", "compare?left=revision-1&right=present") },
+  { name: "x-job-night", theme: "night", open: onMachine("Fret mill", "job") },
+  { name: 'machines', open: (page) => page.goto('/') },
+  { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
+  { name: 'drive-lines-night', theme: 'night', open: onMachine('Fret mill', 'drive-lines?station=transmission') },
+  {
+    name: 'working',
+    open: async (page) => {
+      await onMachine('Fret mill', 'drive-lines')(page);
+      await page.getByRole('button', { name: 'why Steps a unit of travel, in force' }).first().click();
+    },
+  },
+  { name: 'job', open: onMachine('Fret mill', 'job') },
+  { name: 'run', open: onTab('Fret mill', 'see=run', jump) },
+  { name: 'accuracy', open: onTab('Fret mill', 'see=error', () => Promise.resolve()) },
+  {
+    name: 'what-if',
+    open: async (page) => {
+      await onMachine('Fret mill', 'drive-lines')(page);
+      await tryFirst(page);
+    },
+  },
+  { name: 'current', open: onMachine('Fret mill', 'current') },
+  { name: 'first-moves', open: onMachine('Clock-wheel table', 'moves') },
+  { name: 'checks', open: onMachine('Fret mill', 'checks') },
+  { name: 'step-check', open: openCheck('Clock-wheel table') },
+  { name: 'step-check-night', theme: 'night', open: openCheck('Fret mill') },
+  { name: 'logbook', open: onMachine('Fret mill', 'logbook') },
+  { name: 'sign-off', open: onMachine('Fret mill', 'sign-off') },
+  { name: 'shelf', open: (page) => page.goto('/shelf') },
+  { name: 'phone-drive-lines', width: 390, open: onMachine('Fret mill', 'drive-lines') },
+  { name: 'phone-step-check', width: 390, open: openCheck('Clock-wheel table') },
+];
+
+async function main(): Promise<void> {
+  const [only, folder = join(ROOT, 'docs', 'screenshots')] = process.argv.slice(2);
+  mkdirSync(folder, { recursive: true });
+  await buildAll();
+  const data = join(ROOT, '.test-data', 'screenshots');
+  rmSync(data, { recursive: true, force: true });
+  const database = await startMariaDb(data);
+  const server = await startServer({ DATABASE_URL: database.url('screenshots'), PORT: '0', LOG_LEVEL: 'warn' });
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: BROWSER_FLAGS });
+  try {
+    for (const shot of SHOTS.filter((item) => !only || only === 'all' || only.split(',').includes(item.name))) {
+      const context = await browser.newContext({ baseURL: server.address, viewport: { width: shot.width ?? 1280, height: shot.width ? 844 : 800 }, reducedMotion: 'reduce' });
+      const page = await context.newPage();
+      await page.request.put(`${server.address}/api/settings/preferences`, { data: { units: 'metric', theme: shot.theme ?? 'day' } });
+      await shot.open(page);
+      await page.waitForLoadState('networkidle');
+      await page.screenshot({ path: join(folder, `${shot.name}.png`) });
+      await context.close();
+    }
+  } finally {
+    await browser.close();
+    await server.stop();
+    await database.stop();
+    rmSync(data, { recursive: true, force: true });
+  }
+}
+
+await main();
