@@ -21,6 +21,7 @@ import {
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep } from '@crisp-notch/core/route-card';
 import { BROWSER_FLAGS, chromiumPath } from './browser';
+import { benchSimulation } from './bench-simulation';
 import { buildAll, ROOT } from './build';
 
 const KEYSTROKES = 400;
@@ -131,6 +132,7 @@ async function benchStart(): Promise<void> {
   process.stdout.write(`npm start, warm: address after ${(listening / 1000).toFixed(1)} s, first page with its list after ${((performance.now() - from) / 1000).toFixed(1)} s\n`);
   const keystroke = await pageKeystroke(page);
   process.stdout.write(`a keystroke in the browser, from the key to the changed figure on the page: median ${keystroke} ms\n`);
+  process.stdout.write(`while a whole curve is simulated in the worker: ${await pageFrames(page)}\n`);
   await browser.close();
   await started.stop();
   rmSync(DATA, { recursive: true, force: true });
@@ -170,5 +172,33 @@ async function pageKeystroke(page: Page): Promise<string> {
   return percentile(times, 0.5);
 }
 
+/** Frames that the page draws while its worker simulates a curve. */
+async function pageFrames(page: Page): Promise<string> {
+  const counted = page.evaluate(
+    () =>
+      new Promise<{ readonly rate: number; readonly longest: number }>((resolve) => {
+        const frames: number[] = [];
+        const draw = (now: number): void => {
+          frames.push(now);
+          const isDone = document.querySelector('cn-push-curve progress') === null && frames.length > 20;
+          if (!isDone) {
+            requestAnimationFrame(draw);
+            return;
+          }
+          const gaps = frames.slice(1).map((stamp, index) => stamp - (frames[index] ?? stamp));
+          resolve({ rate: (1000 * gaps.length) / gaps.reduce((sum, gap) => sum + gap, 0), longest: Math.max(...gaps) });
+        };
+        requestAnimationFrame(draw);
+      }),
+  );
+  const from = performance.now();
+  await page.locator('cn-push-curve').getByRole('button', { name: 'damped', exact: true }).click();
+  await page.getByText(/Diamonds: simulated/).waitFor();
+  const time = ((performance.now() - from) / 1000).toFixed(2);
+  const { rate, longest } = await counted;
+  return `${rate.toFixed(0)} frames a second, longest gap ${longest.toFixed(0)} ms, curve complete after ${time} s with its worker’s start`;
+}
+
 benchRecompute();
+benchSimulation();
 await benchStart();

@@ -57,7 +57,10 @@ const jump = async (page: Page): Promise<void> => {
 };
 
 const tryFirst = async (page: Page): Promise<void> => {
-  await page.getByRole('button', { name: /^try it/ }).first().click();
+  await page
+    .getByRole('button', { name: /^try it/ })
+    .first()
+    .click();
   await page.getByRole('heading', { name: /What if/ }).waitFor();
   await page.getByRole('heading', { name: /What if/ }).evaluate((element) => {
     element.scrollIntoView({ block: 'start' });
@@ -94,6 +97,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'sign-off', open: onMachine('Fret mill', 'sign-off') },
   { name: 'shelf', open: (page) => page.goto('/shelf') },
   { name: 'phone-drive-lines', width: 390, open: onMachine('Fret mill', 'drive-lines') },
+  { name: 'phone-push', width: 390, open: onTab('Fret mill', 'see=push', () => Promise.resolve()) },
   { name: 'phone-step-check', width: 390, open: openCheck('Clock-wheel table') },
 ];
 

@@ -57,7 +57,10 @@ const jump = async (page: Page): Promise<void> => {
 };
 
 const tryFirst = async (page: Page): Promise<void> => {
-  await page.getByRole('button', { name: /^try it/ }).first().click();
+  await page
+    .getByRole('button', { name: /^try it/ })
+    .first()
+    .click();
   await page.getByRole('heading', { name: /What if/ }).waitFor();
   await page.getByRole('heading', { name: /What if/ }).evaluate((element) => {
     element.scrollIntoView({ block: 'start' });
@@ -65,16 +68,16 @@ const tryFirst = async (page: Page): Promise<void> => {
 };
 
 const SHOTS: readonly Shot[] = [
-  { name: "x-moves", open: onTab("Fret mill", "see=move", () => Promise.resolve()) },
-  { name: "x-figures", open: onTab("Fret mill", "see=figures", () => Promise.resolve()) },
-  { name: "x-run-night", theme: "night", open: onTab("Fret mill", "see=run", jump) },
-  { name: "x-screw", open: onTab("Fret mill", "station=transmission", () => Promise.resolve()) },
-  { name: "x-phone-run", width: 390, open: onTab("Fret mill", "see=run", jump) },
-  { name: "x-phone-error", width: 390, open: onTab("Fret mill", "see=error", () => Promise.resolve()) },
-  { name: "x-phone-push", width: 390, open: onTab("Fret mill", "see=push", () => Promise.resolve()) },
-  { name: "x-phone-job", width: 390, open: onMachine("Fret mill", "job") },
-  { name: "x-compare", open: onMachine("Fret mill", "compare?left=revision-1&right=present") },
-  { name: "x-job-night", theme: "night", open: onMachine("Fret mill", "job") },
+  { name: 'x-moves', open: onTab('Fret mill', 'see=move', () => Promise.resolve()) },
+  { name: 'x-figures', open: onTab('Fret mill', 'see=figures', () => Promise.resolve()) },
+  { name: 'x-run-night', theme: 'night', open: onTab('Fret mill', 'see=run', jump) },
+  { name: 'x-screw', open: onTab('Fret mill', 'station=transmission', () => Promise.resolve()) },
+  { name: 'x-phone-run', width: 390, open: onTab('Fret mill', 'see=run', jump) },
+  { name: 'x-phone-error', width: 390, open: onTab('Fret mill', 'see=error', () => Promise.resolve()) },
+  { name: 'x-phone-push', width: 390, open: onTab('Fret mill', 'see=push', () => Promise.resolve()) },
+  { name: 'x-phone-job', width: 390, open: onMachine('Fret mill', 'job') },
+  { name: 'x-compare', open: onMachine('Fret mill', 'compare?left=revision-1&right=present') },
+  { name: 'x-job-night', theme: 'night', open: onMachine('Fret mill', 'job') },
   { name: 'machines', open: (page) => page.goto('/') },
   { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
   { name: 'drive-lines-night', theme: 'night', open: onMachine('Fret mill', 'drive-lines?station=transmission') },

@@ -1,7 +1,22 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 
-const MACHINE_VIEWS = ['job', 'drive-lines', 'supply', 'wiring', 'current', 'moves', 'checks', 'sign-off', 'logbook'];
+const MACHINE_VIEWS = [
+  'job',
+  'drive-lines',
+  'drive-lines?see=run',
+  'drive-lines?see=error',
+  'drive-lines?see=move',
+  'drive-lines?see=figures',
+  'compare?left=revision-1',
+  'supply',
+  'wiring',
+  'current',
+  'moves',
+  'checks',
+  'sign-off',
+  'logbook',
+];
 
 async function machineBase(page: Page, name: string): Promise<string> {
   await page.goto('/');
@@ -21,7 +36,7 @@ async function expectNoViolations(page: Page, what: string): Promise<void> {
 
 for (const theme of ['day', 'night'] as const) {
   test(`every view is free of serious barriers by ${theme}`, async ({ page }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(360_000);
     const errors: string[] = [];
     page.on('console', (message) => {
       if (message.type() === 'error') errors.push(message.text());
@@ -75,7 +90,7 @@ for (const theme of ['day', 'night'] as const) {
 }
 
 test('no view scrolls sideways on a laptop or a phone', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(180_000);
   const base = await machineBase(page, 'Fret mill');
   for (const width of [1280, 390]) {
     await page.setViewportSize({ width, height: 800 });

@@ -23,7 +23,7 @@ import {
   type AxisContext,
 } from '../drive-line/index.js';
 import type { Axis, Machine } from '../machine/index.js';
-import { preferredUnit, showQuantity, type UnitSystem } from '../quantity/index.js';
+import { handyUnit, showQuantity, type UnitSystem } from '../quantity/index.js';
 import { dimensionOf, Reckoner, type Figure } from '../reckoner/index.js';
 
 /** One line of a comparison. An empty side has no such thing, or it is not known there. */
@@ -72,12 +72,13 @@ const words = (key: string): string => key.replace(/([A-Z])/g, ' $1').toLowerCas
 /** Every said value under a readable name, e.g. `motor rated current`. */
 function flatten(value: unknown, name: string, into: Map<string, string>): void {
   if (value === null || value === undefined || value === '') return;
-  if (typeof value !== 'object') {
+  if (typeof value === 'string' || typeof value === 'number') {
     into.set(name.trim(), String(value));
     return;
   }
+  if (typeof value !== 'object') return;
   if ('text' in value && 'from' in value) {
-    into.set(name.trim(), String((value as { readonly text: string }).text));
+    into.set(name.trim(), (value as { readonly text: string }).text);
     return;
   }
   for (const [key, inner] of Object.entries(value)) {
@@ -104,7 +105,7 @@ function judged(machine: Machine, axis: Axis | undefined, units: UnitSystem): { 
   const reckoner = new Reckoner(context);
   const figures = FIGURES.flatMap((item): [string, string][] => {
     const value = reckoner.value(item);
-    return value === null ? [] : [[item.name, showQuantity(value, preferredUnit(dimensionOf(item, context), units), { significant: Math.max(3, item.significant) })]];
+    return value === null ? [] : [[item.name, showQuantity(value, handyUnit(value, dimensionOf(item, context), units), { significant: Math.max(3, item.significant) })]];
   });
   const findings = judgeAxis(reckoner, sayIn(units)).map((item): [string, string] => [item.ruleId, `${item.severity === 'stop' ? 'Stop' : 'Caution'}: ${item.reason}`]);
   return { figures: new Map(figures), findings: new Map(findings) };

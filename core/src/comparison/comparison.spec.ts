@@ -2,7 +2,7 @@ import { quantityOf, type Axis } from '../machine/index.js';
 import { screwMachine } from '../testing/example-machine.js';
 import { compareMachines } from './index.js';
 
-const heavier = (axis: Axis): Axis => ({ ...axis, job: { ...axis.job, load: quantityOf('900 N') } as Axis['job'] });
+const heavier = (axis: Axis): Axis => ({ ...axis, job: { ...axis.job, load: quantityOf('900 N') } });
 
 describe('a comparison', () => {
   it('puts what is judged first, then figures, then what is said', () => {

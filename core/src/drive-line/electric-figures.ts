@@ -195,12 +195,12 @@ const BOX_AIR = 40;
 
 export const driverTemperature = figure<C>({
   id: 'driver-temperature',
-  name: 'Driver’s silicon above freezing, in a closed box',
+  name: 'Driver’s silicon, in a closed box',
   symbol: 'T_j',
-  dimension: 'temperature-difference',
+  dimension: 'temperature',
   significant: 3,
   law: law({
-    formula: '(40 K + c · (1 − 25 · k)) / (1 − c · k), c = {theta} · {heat}, k = 0.005/K',
+    formula: '(40 °C + c · (1 − 25 · k)) / (1 − c · k), c = {theta} · {heat}, k = 0.005/K',
     source: 'Heat flows through the thermal resistance while the switches’ resistance grows by 0.5 % a kelvin (standard derivation; air of 40 °C and growth common practice)',
     inputs: { theta: field.thermalResistance, heat: driverHeat },
     refuse: ({ theta, heat }) =>

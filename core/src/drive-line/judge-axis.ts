@@ -53,16 +53,19 @@ export function rankRemedies(machine: Machine, axisId: string, finding: Finding,
 
 /** What an axis with weight on it does when the power goes. */
 export interface PowerOff {
-  readonly falls: boolean;
+  /** Null while the line is not known. */
+  readonly falls: boolean | null;
   readonly sentence: string;
 }
 
-/** @returns null for an axis on which no weight pulls, or while its line is not known */
+/** @returns null for an axis on which no weight pulls, or while its weight is not known */
 export function powerOff(reckoner: Reckoner<AxisContext>, say: Say): PowerOff | null {
   const [weight, fall] = [reckoner.value(gravityLoad), reckoner.value(fallTorque)];
-  if (weight === null || weight === 0 || fall === null) return null;
+  if (weight === null || weight === 0) return null;
   const detent = reckoner.reading(field.detentTorque)?.value ?? 0;
   const { letter, transmission } = reckoner.context.axis;
+  if (fall === null)
+    return { falls: null, sentence: `A weight hangs on ${letter}. Whether it drops with the power off shows once its screw or belt is known; until then take it that it does.` };
   const line = transmission.specification.kind === 'screw' ? 'screw' : 'line';
   if (fall <= 0) return { falls: false, sentence: `${letter} stays where it is with the power off: its ${line} locks by itself. Vibration can still let it creep.` };
   if (fall <= detent)

@@ -64,7 +64,7 @@ function wholeMachine(change: (axis: Axis) => Axis = (axis) => axis, voltage = '
         specification: exampleTransmission('screw', { pitch: quantityOf('4 mm'), starts: 2, diameter: quantityOf('12 mm'), length: quantityOf('500 mm'), ends: 'supported' }),
       },
       carriage: { ...axis.carriage, mass: quantityOf('5 kg') },
-      job: { ...axis.job, speed: quantityOf('40 mm/s'), acceleration: quantityOf('300 mm/s²'), load: quantityOf('40 N'), friction: quantityOf('8 N') } as Axis['job'],
+      job: { ...axis.job, speed: quantityOf('40 mm/s'), acceleration: quantityOf('300 mm/s²'), load: quantityOf('40 N'), friction: quantityOf('8 N') },
     }),
   );
   return { ...machine, supplies: machine.supplies.map((item) => ({ ...item, specification: { ...item.specification, voltage: quantityOf(voltage) } })) };
@@ -77,10 +77,13 @@ const of = (machine: Machine, figure: Figure<AxisContext>): number => {
 };
 const withJob =
   (job: object) =>
-  (axis: Axis): Axis => ({ ...axis, job: { ...axis.job, ...job } as Axis['job'] });
+  (axis: Axis): Axis => ({ ...axis, job: { ...axis.job, ...job } });
 const withScrew =
   (said: Parameters<typeof exampleTransmission<'screw'>>[1]) =>
-  (axis: Axis): Axis => ({ ...axis, transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, ...said } as Axis['transmission']['specification'] } });
+  (axis: Axis): Axis => ({
+    ...axis,
+    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, ...said } as Axis['transmission']['specification'] },
+  });
 const withMotor =
   (said: Partial<Axis['motor']['specification']>, station: Partial<Axis['motor']> = {}) =>
   (axis: Axis): Axis => ({ ...axis, motor: { ...axis.motor, ...station, specification: { ...axis.motor.specification, ...said } } });
@@ -92,8 +95,7 @@ const findings = (machine: Machine): readonly string[] => judgeAxis(new Reckoner
 describe('gears', () => {
   // Common practice, no source: builders quote about 17 N·m for 0.45 N·m behind 38.4:1; 17.28 would be without losses.
   it('row 6: 38.4:1 on 0.45 N·m is 17.28 N·m without losses, and less with them', () => {
-    const geared = (efficiency: string): Machine =>
-      screwMachine((axis) => ({ ...axis, reduction: [{ ...blankStage('planetary', 10, 374), efficiency: quantityOf(efficiency) }] }));
+    const geared = (efficiency: string): Machine => screwMachine((axis) => ({ ...axis, reduction: [{ ...blankStage('planetary', 10, 374), efficiency: quantityOf(efficiency) }] }));
     expect(of(geared('1'), gearedTorque)).toBeCloseTo(17.28, 9);
     expect(of(geared('0.98'), gearedTorque)).toBeCloseTo(16.93, 2);
     expect(of(geared('0.9'), gearedTorque)).toBeLessThan(of(geared('0.95'), gearedTorque));
@@ -106,7 +108,7 @@ describe('gears', () => {
         { ...blankStage('gear', 20, 40), backlash: quantityOf('1 °') },
         { ...blankStage('gear', 20, 60), backlash: quantityOf('0.5 °') },
       ],
-      faults: { ...axis.faults, backlash: quantityOf('0.02 mm') } as Axis['faults'],
+      faults: { ...axis.faults, backlash: quantityOf('0.02 mm') },
     }));
     // 1° behind the first pair is a third of a degree at the last shaft; 8 mm a turn.
     expect(of(machine, backlashTotal)).toBeCloseTo(20e-6 + ((1 / 3 + 0.5) / 360) * 0.008, 9);
@@ -145,7 +147,8 @@ describe('wiring', () => {
   });
 
   it('makes the parallel motor faster than the series one at the same volts', () => {
-    const free = (wiring: Axis['motor']['wiring']): Machine => wholeMachine((axis) => ({ ...withMotor({ leads: 8, quotedFor: 'half' }, { wiring })(axis), driver: { ...axis.driver, currentLimit: null } }));
+    const free = (wiring: Axis['motor']['wiring']): Machine =>
+      wholeMachine((axis) => ({ ...withMotor({ leads: 8, quotedFor: 'half' }, { wiring })(axis), driver: { ...axis.driver, currentLimit: null } }));
     expect(of(free('parallel'), bindingSpeed)).toBeGreaterThan(2 * of(free('series'), bindingSpeed));
   });
 
@@ -261,7 +264,9 @@ describe('screws', () => {
     const held = falling({ starts: 4 });
     const motor = { ...held, axes: held.axes.map(withMotor({ detentTorque: quantityOf('1 N·m') })) };
     expect(powerOff(new Reckoner(firstAxis(motor)), sayPlain)?.sentence).toContain('only by the motor’s detent torque');
-    expect(powerOff(new Reckoner(firstAxis(wholeMachine())), sayPlain)).withContext('level').toBeNull();
+    expect(powerOff(new Reckoner(firstAxis(wholeMachine())), sayPlain))
+      .withContext('level')
+      .toBeNull();
   });
 
   it('roll: a ball screw drops its weight, a worm before it holds it', () => {

@@ -17,6 +17,6 @@ export {
   type Rational,
 } from './rational.js';
 export { divideExact, equalExact, exact, exactToNumber, exactToText, multiplyExact, type Exact } from './exact.js';
-export { dimensionsOfUnit, findUnit, inUnit, preferredUnit, UNITS, unitsOf, type Dimension, type Unit, type UnitSystem } from './units.js';
+export { dimensionsOfUnit, findUnit, handyUnit, inUnit, preferredUnit, UNITS, unitsOf, type Dimension, type Unit, type UnitSystem } from './units.js';
 export { parseQuantity, parseWhole, type ParsedQuantity } from './parse.js';
 export { formatNumber, formatQuantity, showQuantity, type Precision, type Shown } from './format.js';

@@ -25,6 +25,7 @@ import {
   unitsOf,
   type Dimension,
   type Unit,
+  handyUnit,
 } from './index.js';
 
 const millimetre = preferredUnit('length', 'metric');
@@ -205,5 +206,24 @@ describe('shown numbers', () => {
     expect(exactToText(exact(rational(80_000, 127)))).toBe('80000/127');
     expect(exactToText(exact(rational(5, 2), 1))).toBe('5π/2');
     expect(exactToText(exact(rational(3200, 3), -1))).toBe('3200/(3π)');
+  });
+});
+
+describe('a handy unit', () => {
+  it('is smaller for a small time, and the preferred one for anything else', () => {
+    expect([2, 0.03, 5e-5, 0].map((time) => handyUnit(time, 'time', 'metric').symbol)).toEqual(['s', 'ms', 'µs', 's']);
+    expect(handyUnit(1e-6, 'length', 'inch').symbol).toBe('in');
+  });
+
+  it('knows the accelerations and constants of drives', () => {
+    // Standard gravity, 3rd CGPM (1901); torque constant in N·m/A is the back-EMF in V·s/rad.
+    const value = (text: string, dimension: Dimension): number => {
+      const parsed = parseQuantity(text, dimension, preferredUnit(dimension, 'metric'));
+      return parsed.ok ? parsed.value.value : NaN;
+    };
+    expect(value('0.5 g', 'acceleration')).toBeCloseTo(4.903325, 12);
+    expect(value('0.05 V·s/rad', 'torque-constant')).toBe(0.05);
+    expect(value('9 °F', 'temperature-difference')).toBeCloseTo(5, 12);
+    expect(value('11.7 ppm/K', 'temperature-coefficient')).toBeCloseTo(11.7e-6, 15);
   });
 });

@@ -22,6 +22,7 @@ export type Dimension =
   | 'stiffness'
   | 'angular-stiffness'
   | 'torque-constant'
+  | 'temperature'
   | 'temperature-difference'
   | 'thermal-resistance'
   | 'frequency'
@@ -138,6 +139,7 @@ export const UNITS: readonly Unit[] = [
   unit('torque-constant', 'N·m/A', '1', 'nm/a v·s/rad vs/rad'),
   unit('torque-constant', 'mN·m/A', '0.001', 'mnm/a'),
   unit('torque-constant', 'ozf·in/A', '0.00706155181422604375', 'ozin/a oz-in/a'),
+  unit('temperature', '°C', '1', 'c degc'),
   unit('temperature-difference', 'K', '1', 'kelvin °c degc'),
   unit('temperature-difference', '°F', '5/9', 'degf'),
   unit('thermal-resistance', 'K/W', '1', '°c/w c/w'),
@@ -214,6 +216,7 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   stiffness: ['N/mm', 'lbf/in'],
   'angular-stiffness': ['N·m/°', 'N·m/°'],
   'torque-constant': ['N·m/A', 'ozf·in/A'],
+  temperature: ['°C', '°C'],
   'temperature-difference': ['K', '°F'],
   'thermal-resistance': ['K/W', 'K/W'],
   frequency: ['Hz', 'Hz'],
@@ -234,6 +237,19 @@ export function preferredUnit(dimension: Dimension, system: UnitSystem): Unit {
   const found = unitsOf(dimension).find((item) => item.symbol === symbol);
   if (!found) throw new RangeError(`no unit ${symbol} for ${dimension}`);
   return found;
+}
+
+/** Small times read badly in seconds. */
+const SMALL_TIMES: readonly (readonly [below: number, symbol: string])[] = [
+  [0.9e-3, 'µs'],
+  [0.9, 'ms'],
+];
+
+/** The preferred unit, or a smaller one in which a small value is no row of zeros. */
+export function handyUnit(value: number, dimension: Dimension, system: UnitSystem): Unit {
+  const smaller = dimension === 'time' && value !== 0 ? SMALL_TIMES.find(([below]) => Math.abs(value) < below) : undefined;
+  const found = unitsOf(dimension).find((item) => item.symbol === smaller?.[1]);
+  return found ?? preferredUnit(dimension, system);
 }
 
 /** SI value expressed in a unit. */

@@ -1,4 +1,4 @@
-import { divideExact, exactToText, preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
+import { divideExact, exactToText, handyUnit, preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
 import { dimensionOf, type Field, type Figure, type Reading } from './figure.js';
 import type { Outcome, Reckoner } from './reckoner.js';
 
@@ -41,7 +41,7 @@ export interface Working<C> {
 const EXACT_TEXT_LIMIT = 40;
 
 function show(value: number, dimension: Dimension, system: UnitSystem, significant: number): string {
-  return showQuantity(value, preferredUnit(dimension, system), { significant });
+  return showQuantity(value, handyUnit(value, dimension, system), { significant });
 }
 
 function showOutcome<C>(outcome: Outcome<C>, dimension: Dimension, system: UnitSystem, significant: number): string {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { Solver } from 'odex';
 import { baseSpeed, naturalFrequency, pullOut, SQUARE_WAVE_CREST, startRate } from '../motor/index.js';
+import { loadOdex } from '../testing/odex.js';
 import { referenceDerivative, rungeKuttaStep } from '../testing/reference-rig.js';
 import {
   FINE_STEP,
@@ -68,7 +68,8 @@ describe('the rig against an integrator of general use', () => {
   const atRest = [setup.drive.current, 0, 0, 0, 0];
 
   // Hairer, Nørsett and Wanner, Solving Ordinary Differential Equations I: the extrapolation code, as the npm package "odex".
-  it('agrees with odex at a tolerance of 10⁻¹¹ to 10⁻⁴ of full scale over a ramp to 6500 full steps/s', () => {
+  it('agrees with odex at a tolerance of 10⁻¹¹ to 10⁻⁴ of full scale over a ramp to 6500 full steps/s', async () => {
+    const { Solver } = await loadOdex();
     const solver = new Solver(5);
     solver.absoluteTolerance = solver.relativeTolerance = 1e-11;
     solver.maxSteps = 1e7;

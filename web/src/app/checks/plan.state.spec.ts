@@ -10,7 +10,7 @@ function viewOf(stepAngle: string | null): AxisView {
   const known: Axis = {
     ...axis,
     motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: stepAngle === null ? null : quantityOf(stepAngle) } },
-    transmission: { ...axis.transmission, specification: { kind: 'screw', pitch: quantityOf('2 mm'), starts: 1, efficiency: quantityOf('0.3') } },
+    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: quantityOf('2 mm') } as Axis['transmission']['specification'] },
   };
   const context = axisContext({ ...machine, axes: [known] }, axis.id);
   if (!context) throw new Error('axis');

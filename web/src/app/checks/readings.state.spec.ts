@@ -3,7 +3,7 @@ import { sayIn } from '@crisp-notch/core/drive-line';
 import { quantityOf } from '@crisp-notch/core/machine';
 import { exact, preferredUnit, rational } from '@crisp-notch/core/quantity';
 import { exampleView } from '../testing/example-view';
-import type { ChartInk } from '../ui/chart-ink';
+import { EXAMPLE_INK } from '../testing/example-ink';
 import { deviationChart, deviationUnit } from './deviation-chart.options';
 import { readingRows } from './readings.state';
 
@@ -51,7 +51,6 @@ describe('the readings sheet', () => {
 });
 
 describe('the chart of deviations', () => {
-  const ink: ChartInk = { ink: '#000', quiet: '#111', rule: '#222', card: '#333', blue: '#444', brass: '#555', text: 'a', mono: 'b' };
   interface Drawn {
     readonly series: readonly { readonly name: string; readonly data: readonly (readonly [number, number])[] }[];
     readonly yAxis: { readonly name: string; readonly min?: number; readonly max?: number };
@@ -59,7 +58,7 @@ describe('the chart of deviations', () => {
   }
   const draw = (entered: readonly EnteredReading[]): Drawn => {
     const evaluation = evaluate(entered);
-    return deviationChart(evaluation, millimetre, deviationUnit(evaluation, 'length', 'metric'), ink) as unknown as Drawn;
+    return deviationChart(evaluation, millimetre, deviationUnit(evaluation, 'length', 'metric'), EXAMPLE_INK) as unknown as Drawn;
   };
 
   it('has axes with units and a place for each kind of reading', () => {

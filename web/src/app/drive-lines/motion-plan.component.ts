@@ -12,7 +12,7 @@ import {
   timerError,
 } from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
-import { quantityOf, readQuantity, type Axis, type Job, type Quantity } from '@crisp-notch/core/machine';
+import { quantityOf, readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
 import { coordinatedProfile, keyframeDemands, positionAt, profileOf, stateAt, type Limits } from '@crisp-notch/core/motion';
 import { inUnit, preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -50,6 +50,10 @@ const ROWS = 200;
       display: grid;
       grid-template-columns: repeat(auto-fit, minmax(250px, 1fr));
       gap: 2px 22px;
+    }
+
+    dd .link {
+      margin-left: 8px;
     }
 
     dl > div {
@@ -190,7 +194,7 @@ export class MotionPlanComponent {
     const power = 10 ** (Math.floor(Math.log10(inUnit(value, unit))) - 1);
     const quantity = quantityOf(`${Number((Math.floor(inUnit(value, unit) / power) * power).toPrecision(2))} ${unit.symbol}`);
     const change = which === 'speed' ? { speed: quantity } : { acceleration: quantity, moveTime: null };
-    this.changed.emit({ key: `job.${which}`, change: (axis: Axis) => ({ ...axis, job: { ...axis.job, ...change } as Job }) });
+    this.changed.emit({ key: `job.${which}`, change: (axis: Axis) => ({ ...axis, job: { ...axis.job, ...change } }) });
   }
 }
 

@@ -151,8 +151,9 @@ export class PushCurveComponent implements OnDestroy {
   protected simulate(isDamped: boolean): void {
     const curve = this.curve();
     const setup = rigSetup(this.view().reckoner, { stepping: 'smooth', isDamped, isLoaded: false });
-    if (!curve || curve.stepsPerSpeed === null || !setup) return;
-    const fastest = (curve.points.at(-1)?.speed ?? 0) * curve.stepsPerSpeed;
+    const stepsPerSpeed = curve?.stepsPerSpeed ?? null;
+    if (stepsPerSpeed === null || !setup) return;
+    const fastest = (curve?.points.at(-1)?.speed ?? 0) * stepsPerSpeed;
     const rates = Array.from({ length: POINTS }, (_, index) => (fastest * (index + 0.5)) / POINTS);
     this.cancel();
     this.trouble.set('');

@@ -1,4 +1,4 @@
-import { quantityOf } from '@crisp-notch/core/machine';
+import { blankStage, quantityOf } from '@crisp-notch/core/machine';
 import { exampleView } from '../testing/example-view';
 import { STATIONS, stationViews } from './stations';
 
@@ -30,7 +30,7 @@ describe('the stations of a drive line', () => {
   });
 
   it('name the gears between motor and transmission', () => {
-    const view = exampleView((axis) => ({ ...axis, reduction: [{ kind: 'belt', driver: 16, driven: 48 }] }));
+    const view = exampleView((axis) => ({ ...axis, reduction: [blankStage('belt', 16, 48)] }));
     const reduction = stationViews(view, 'metric').find((item) => item.station === 'reduction');
     expect([reduction?.name, reduction?.headline.digits, reduction?.detail]).toEqual(['1 stage', '3', '48/16']);
   });

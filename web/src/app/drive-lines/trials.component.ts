@@ -40,6 +40,11 @@ import { ComparisonComponent } from '../ui/comparison.component';
       </section>
     }
   `,
+  styles: `
+    :host {
+      display: contents;
+    }
+  `,
 })
 export class TrialsComponent {
   protected readonly store = inject(TrialStore);

@@ -52,7 +52,7 @@ export class AxisJobComponent {
 
   protected set(item: JobField, value: Quantity | null): void {
     if (value === null && !item.isOptional) return;
-    this.store.editAxis(this.axis().id, `job.${item.key}`, (axis) => ({ ...axis, job: { ...axis.job, [item.key]: value } as Job }));
+    this.store.editAxis(this.axis().id, `job.${item.key}`, (axis) => ({ ...axis, job: { ...axis.job, [item.key]: value } }));
   }
 
   protected setCarriage(change: Partial<Axis['carriage']>): void {

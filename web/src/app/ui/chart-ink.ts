@@ -8,7 +8,6 @@ export interface ChartInk {
   readonly brass: string;
   readonly caution: string;
   readonly stop: string;
-  readonly cautionWash: string;
   readonly text: string;
   readonly mono: string;
 }
@@ -26,7 +25,6 @@ export function chartInk(): ChartInk {
     brass: token('--brass'),
     caution: token('--caution'),
     stop: token('--stop'),
-    cautionWash: token('--caution-wash'),
     text: token('--text'),
     mono: token('--mono'),
   };

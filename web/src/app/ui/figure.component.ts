@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
-import { formatQuantity, preferredUnit } from '@crisp-notch/core/quantity';
+import { formatQuantity, handyUnit } from '@crisp-notch/core/quantity';
 import { dimensionOf, type Figure } from '@crisp-notch/core/reckoner';
 import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
@@ -69,7 +69,7 @@ export class FigureComponent {
   });
   protected readonly shown = computed(() => {
     const outcome = this.outcome();
-    const unit = preferredUnit(dimensionOf(this.figure(), this.view().context), this.units());
+    const unit = handyUnit(outcome.kind === 'value' ? outcome.value : 1, dimensionOf(this.figure(), this.view().context), this.units());
     if (outcome.kind !== 'value') return { digits: '–', unit: unit.symbol };
     return formatQuantity(this.isUnsigned() ? Math.abs(outcome.value) : outcome.value, unit, { significant: this.figure().significant });
   });

@@ -1,0 +1,80 @@
+import { baseSpeed } from '@crisp-notch/core/motor';
+import { finish, pullOutCurve, Rig, usualDamper, type Setup } from '@crisp-notch/core/simulation';
+import { loadOdex } from '../core/src/testing/odex';
+import { referenceDerivative, rungeKuttaStep, type State } from '../core/src/testing/reference-rig';
+
+const TORQUE = 0.4;
+const CURRENT = 1.5;
+const INERTIA = 2e-5;
+const TEETH = 50;
+const SETUP: Setup = {
+  motor: { torqueConstant: TORQUE / (Math.SQRT2 * CURRENT), resistance: 2, inductance: 3e-3, teeth: TEETH, detentTorque: 0.01 },
+  load: { inertia: INERTIA, standing: 0.05, friction: 0, drag: 1e-5, damper: usualDamper(TEETH, TORQUE, INERTIA) },
+  drive: { mode: 'sine', voltage: 24, current: CURRENT * Math.SQRT2, microsteps: 0 },
+};
+/** A ramp from 500 to 6500 full steps/s. */
+const START = 500;
+const ACCELERATION = 60_000;
+const DURATION = 0.1;
+const STEP = 8e-6;
+const REPEATS = 9;
+const POINTS = 24;
+
+const command = (time: number): number => (Math.PI / 2) * (START * time + (ACCELERATION * time * time) / 2);
+const derivative = referenceDerivative(SETUP.motor, SETUP.load, SETUP.drive, command);
+const atRest: State = [SETUP.drive.current, 0, 0, 0, 0];
+
+function runRig(step: number): Rig {
+  const rig = new Rig(SETUP.motor, SETUP.load, SETUP.drive, step);
+  rig.rate = START;
+  rig.acceleration = ACCELERATION;
+  rig.advance(Math.round(DURATION / step));
+  return rig;
+}
+
+const { Solver } = await loadOdex();
+
+function runOdex(tolerance: number): State {
+  const solver = new Solver(5);
+  solver.absoluteTolerance = solver.relativeTolerance = tolerance;
+  solver.maxSteps = 1e7;
+  return solver.solve(derivative, 0, [...atRest], DURATION).y;
+}
+
+/** Middle of several timings [ms], after one to warm up. */
+function timed(work: () => unknown): number {
+  work();
+  const times = Array.from({ length: REPEATS }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  });
+  return times.sort((a, b) => a - b)[Math.floor(REPEATS / 2)] as number;
+}
+
+/** The simulation beside an integrator of general use at the same error, and beside a plain one step for step. */
+export function benchSimulation(): void {
+  const truth = runOdex(1e-12)[2] as number;
+  const rigError = Math.abs(runRig(STEP).position * (Math.PI / 2) - truth);
+  const rigTime = timed(() => runRig(STEP));
+  // The coarsest tolerance at which the general integrator is as good, so that it is not made to do more than it must.
+  const tolerances = [1e-3, 3e-4, 1e-4, 3e-5, 1e-5, 1e-6, 1e-7];
+  const tolerance = tolerances.find((item) => Math.abs((runOdex(item)[2] as number) - truth) <= rigError) ?? 1e-8;
+  const odexTime = timed(() => runOdex(tolerance));
+  const stepCount = Math.round(DURATION / STEP);
+  const plainTime = timed(() => {
+    let state = atRest;
+    for (let count = 0; count < stepCount / 5; count += 1) state = rungeKuttaStep(derivative, count * STEP, state, STEP);
+    return state;
+  });
+  const [rigStep, plainStep] = [(rigTime / stepCount) * 1e6, (plainTime / (stepCount / 5)) * 1e6];
+  process.stdout.write(
+    `simulated ramp of ${DURATION * 1000} ms to 6500 full steps/s: ${rigTime.toFixed(2)} ms at an error of ${rigError.toExponential(1)} electrical rad, ${rigStep.toFixed(0)} ns a step\n`,
+  );
+  process.stdout.write(`  odex at the same error (tolerance ${tolerance}) takes ${(odexTime / rigTime).toFixed(0)} times as long\n`);
+  process.stdout.write(`  a step of fourth-order Runge-Kutta with arrays and closures takes ${(plainStep / rigStep).toFixed(0)} times as long (${plainStep.toFixed(0)} ns)\n`);
+  const base = (baseSpeed({ ...SETUP.motor, ...SETUP.drive }) * 2 * TEETH) / Math.PI;
+  const rates = Array.from({ length: POINTS }, (_, index) => (base * 4 * (index + 0.5)) / POINTS);
+  const curveTime = timed(() => finish(pullOutCurve(SETUP, rates)));
+  process.stdout.write(`a pull-out curve of ${POINTS} points by simulation: ${(curveTime / 1000).toFixed(2)} s on one core\n`);
+}

@@ -1,0 +1,45 @@
+import { pushCurve, type PushCurve } from '@crisp-notch/core/drive-line';
+import { quantityOf, type Axis } from '@crisp-notch/core/machine';
+import { preferredUnit } from '@crisp-notch/core/quantity';
+import { EXAMPLE_INK } from '../testing/example-ink';
+import { exampleView } from '../testing/example-view';
+import { bindingStretches, pushChart, type CurveScale } from './push-curve.options';
+
+const scale: CurveScale = { speed: preferredUnit('speed', 'metric'), push: preferredUnit('force', 'metric'), speedFactor: 1, pushFactor: 1, speedName: 'speed', pushName: 'push' };
+
+const whole = (axis: Axis): Axis => ({
+  ...axis,
+  motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: quantityOf('2 Ω'), inductance: quantityOf('3 mH'), rotorInertia: quantityOf('54 g·cm²') } },
+  carriage: { ...axis.carriage, mass: quantityOf('4 kg') },
+});
+const curve = pushCurve(exampleView(whole).reckoner) as PushCurve;
+interface Drawn {
+  readonly series: readonly { readonly name: string; readonly data: readonly (readonly [number, number])[] }[];
+}
+
+describe('the push chart', () => {
+  const drawn = pushChart(curve, scale, [{ rate: 1000, torque: 0.2 }], EXAMPLE_INK) as unknown as Drawn;
+  const dataOf = (name: string): readonly (readonly [number, number])[] => drawn.series.find((series) => series.name === name)?.data ?? [];
+
+  it('draws in the units shown what the core reckoned in SI', () => {
+    expect(dataOf('gives, careful')[0]?.[1]).toBeCloseTo(curve.points[0]?.low ?? 0, 9);
+    expect(dataOf('operating point')[0]?.[0]).toBeCloseTo((curve.speed ?? 0) * 1000, 9);
+  });
+
+  it('stacks the band so that its upper edge is the hopeful value', () => {
+    const place = 60;
+    const [low, rest] = [dataOf('gives, careful')[place]?.[1] ?? 0, dataOf('gives, hopeful')[place]?.[1] ?? 0];
+    expect(low + rest).toBeCloseTo(curve.points[place]?.high ?? 0, 9);
+  });
+
+  it('puts a simulated point at the carriage speed of its full steps', () => {
+    expect(dataOf('simulated')[0]?.[0]).toBeCloseTo((1000 / (curve.stepsPerSpeed ?? 1)) * 1000, 9);
+    expect(dataOf('simulated')[0]?.[1]).toBeCloseTo(0.2 * curve.pushPerTorque, 9);
+  });
+
+  it('tells what binds in stretches without gaps', () => {
+    const stretches = bindingStretches(curve);
+    expect(stretches[0]?.binding).toBe('current');
+    stretches.slice(1).forEach((item, index) => expect(item.from).toBe(stretches[index]?.to as number));
+  });
+});
