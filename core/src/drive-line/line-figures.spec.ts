@@ -378,6 +378,11 @@ describe('remedies', () => {
     expect(weak.supplies[0]?.specification.voltage?.text).withContext('the present design stays').toBe('12 V');
   });
 
+  it('ask for a speed that keeps the margin, not one a digit above it', () => {
+    const slower = finding?.remedies.find((remedy) => remedy.words.startsWith('Ask for'))?.change?.(weak);
+    expect(slower && of(slower, speedMargin)).toBeGreaterThanOrEqual(1.5);
+  });
+
   it('of any rule make a machine that the document accepts and never more stops', () => {
     for (const machine of [weak, wholeMachine(withJob({ load: quantityOf('900 N') })), wholeMachine(withDriver({}, { currentLimit: quantityOf('4 A') }))])
       for (const item of judgeAxis(new Reckoner(firstAxis(machine)), sayPlain)) {

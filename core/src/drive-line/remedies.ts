@@ -16,6 +16,14 @@ export function typed(value: number, dimension: Dimension): Quantity {
   return quantityOf(`${Number(inUnit(value, unit).toPrecision(3))} ${unit.symbol}`.trim());
 }
 
+/** The same, rounded down to two digits, so that a limit is kept. */
+function typedBelow(value: number, dimension: Dimension): Quantity {
+  const unit = preferredUnit(dimension, 'metric');
+  const shown = inUnit(value, unit);
+  const grain = 10 ** (Math.floor(Math.log10(shown)) - 1);
+  return quantityOf(`${Number((Math.floor(shown / grain) * grain).toPrecision(2))} ${unit.symbol}`);
+}
+
 const onAxis =
   (id: string, change: (axis: Axis) => Axis) =>
   (machine: Machine): Machine => ({ ...machine, axes: machine.axes.map((axis) => (axis.id === id ? change(axis) : axis)) });
@@ -71,12 +79,12 @@ export function microstepsOf({ axis }: AxisContext, microsteps: number): Remedy 
 }
 
 export function speedOf({ axis }: AxisContext, speed: number, words: string): Remedy {
-  const value = typed(speed, axis.job.kind === 'linear' ? 'speed' : 'angular-speed');
+  const value = typedBelow(speed, axis.job.kind === 'linear' ? 'speed' : 'angular-speed');
   return { words: `${words} ${value.text}.`, change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, speed: value } })) };
 }
 
 export function accelerationOf({ axis }: AxisContext, acceleration: number): Remedy {
-  const value = typed(acceleration, axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration');
+  const value = typedBelow(acceleration, axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration');
   return { words: `Ask for ${value.text}.`, change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, acceleration: value, moveTime: null } })) };
 }
 

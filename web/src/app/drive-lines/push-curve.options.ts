@@ -36,6 +36,9 @@ export interface CurveScale {
 
 type Pair = readonly [number, number];
 
+/** Share of the height below which a label under a point would touch the axis. */
+const LOW_SHARE = 0.22;
+
 /** The next round number above what is drawn, with a little room. */
 function roundTop(value: number): number {
   const interval = roundInterval(value / 5);
@@ -48,15 +51,15 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
   const push = (value: number): number => inUnit(value * scale.pushFactor, scale.push);
   const top = Math.max(...curve.points.map((point) => push(point.high)));
   const say = (value: number): string => formatNumber(value, { significant: 3 });
-  const line = (value: number | null, label: string, color: string, type: 'dotted' | 'dashed', position = 'insideEndTop'): object[] =>
-    value === null ? [] : [{ xAxis: speed(value), lineStyle: { color, type, width: 1.5 }, label: { formatter: label, color, fontFamily: ink.text, position, distance: 4 } }];
+  const line = (value: number | null, label: string, color: string, type: 'dotted' | 'dashed', position: string, distance = 4): object[] =>
+    value === null ? [] : [{ xAxis: speed(value), lineStyle: { color, type, width: 1.5 }, label: { formatter: label, color, fontFamily: ink.text, position, distance } }];
   const needed = curve.needed ?? curve.steady;
   const end = speed(curve.points.at(-1)?.speed ?? 0);
   const within = (value: number | null): number | null => (value !== null && speed(value) <= end ? value : null);
   const operating: Pair[] = curve.speed !== null && needed !== null && speed(curve.speed) <= end ? [[speed(curve.speed), push(needed)]] : [];
   return {
     animation: false,
-    grid: { left: 64, right: 18, top: 34, bottom: 46 },
+    grid: { left: 64, right: 18, top: 40, bottom: 46 },
     tooltip: {
       ...chartTooltip(ink),
       trigger: 'axis',
@@ -96,8 +99,8 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
           symbol: 'none',
           data: [
             ...line(within(curve.bindsFrom > 0 ? curve.bindsFrom : null), 'volts bind', ink.quiet, 'dotted', 'end'),
-            ...line(within(curve.pulseLimit), 'pulse limit', ink.stop, 'dotted', 'end'),
-            ...line(within(curve.whirl), 'whips', ink.stop, 'dotted', 'end'),
+            ...line(within(curve.pulseLimit), 'pulse limit', ink.stop, 'dotted', 'end', 17),
+            ...line(within(curve.whirl), 'whips', ink.stop, 'dotted', 'end', 17),
             ...line(within(curve.start), 'start without ramp', ink.quiet, 'dashed', 'insideStartTop'),
           ],
         },
@@ -129,7 +132,8 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
         itemStyle: { color: ink.ink },
         label: {
           show: true,
-          position: 'bottom',
+          // Below the point, unless that would run into the axis.
+          position: operating[0] && operating[0][1] < LOW_SHARE * top ? 'top' : 'bottom',
           formatter: operating[0] ? `${say(operating[0][0])} ${scale.speed.symbol}, ${say(operating[0][1])} ${scale.push.symbol} needed` : '',
           color: ink.ink,
           fontFamily: ink.text,

@@ -42,6 +42,7 @@ const LOADS: readonly ChoiceOption[] = [
 ];
 const PLOTS: readonly ChoiceOption[] = [
   { value: 'slip', label: 'slip angle' },
+  { value: 'position', label: 'positions' },
   { value: 'rate', label: 'rates' },
   { value: 'torque', label: 'torque' },
   { value: 'current', label: 'currents' },

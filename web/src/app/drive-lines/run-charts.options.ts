@@ -6,7 +6,7 @@ import type { ChartInk } from '../ui/chart-ink';
 
 /** Points drawn of a run; a screen has no more. */
 const DRAWN = 600;
-export type RunPlot = 'slip' | 'rate' | 'torque' | 'current';
+export type RunPlot = 'slip' | 'position' | 'rate' | 'torque' | 'current';
 
 const every = (trace: Trace): readonly number[] => {
   const count = trace.time.length;
@@ -43,6 +43,10 @@ export function runChart(trace: Trace, plot: RunPlot, ink: ChartInk): EChartsCor
           },
         },
       ],
+    },
+    position: {
+      name: 'position, full steps',
+      series: [line('rotor', pairs(trace.position), ink.blue, 1.6), line('commanded', pairs(trace.commanded), ink.ink, 2, 'dashed')],
     },
     rate: {
       name: 'full steps/s',
