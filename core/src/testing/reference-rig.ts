@@ -4,9 +4,14 @@ import { REGULATOR_TIME, type RigDrive, type RigLoad, type RigMotor } from '../s
 export type State = number[];
 export type Derivative = (time: number, state: State) => State;
 
+function withinCircle(volts: readonly number[], radius: number): readonly number[] {
+  const size = Math.hypot(...volts);
+  return size > radius ? volts.map((item) => (item * radius) / size) : volts;
+}
+
 /**
- * The rig's equations written plainly for general integrators, with a chopper whose voltage vector is limited to a
- * circle and a command without steps.
+ * The rig's equations written plainly for general integrators, for both kinds of chopper and a command
+ * without steps.
  * @param command electrical angle of the command at a time [rad]
  */
 export function referenceDerivative(motor: RigMotor, load: RigLoad, drive: RigDrive, command: (time: number) => number): Derivative {
@@ -16,8 +21,7 @@ export function referenceDerivative(motor: RigMotor, load: RigLoad, drive: RigDr
     const emf = [-K * speed * Math.sin(angle), K * speed * Math.cos(angle)];
     const references = [drive.current * Math.cos(wanted), drive.current * Math.sin(wanted)];
     const volts = [ia, ib].map((current, phase) => ((references[phase] as number) - current) * (L / REGULATOR_TIME) + R * current + (emf[phase] as number));
-    const size = Math.hypot(...volts);
-    const limited = size > drive.voltage ? volts.map((item) => (item * drive.voltage) / size) : volts;
+    const limited = drive.mode === 'switched' ? volts.map((item) => Math.min(drive.voltage, Math.max(-drive.voltage, item))) : withinCircle(volts, drive.voltage);
     const lead = speed - damper;
     const drag = load.damper?.drag ?? 0;
     const torque = K * (ib * Math.cos(angle) - ia * Math.sin(angle)) - motor.detentTorque * Math.sin(4 * angle);

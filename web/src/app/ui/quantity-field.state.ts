@@ -47,5 +47,6 @@ function toleranceText(typed: string, dimension: Dimension, value: number, unit:
 /** `= 1.27 mm` where what was typed is in another unit than is shown elsewhere. */
 export function hintFor(value: number, unit: Unit, dimension: Dimension, system: UnitSystem): string {
   const preferred = preferredUnit(dimension, system);
-  return preferred.symbol === unit.symbol || unit.symbol === '' ? '' : `= ${showQuantity(value, preferred, { significant: 6 })}`;
+  // A percentage says itself what it is.
+  return preferred.symbol === unit.symbol || unit.symbol === '' || unit.symbol === '%' ? '' : `= ${showQuantity(value, preferred, { significant: 6 })}`;
 }
