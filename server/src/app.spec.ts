@@ -1,8 +1,8 @@
 import type { Check, LogEntry, MachineCopy, MachineHistory, MachineSummary, ProblemDetails, RevisionSummary, StoredPart } from '@crisp-notch/contract';
-import { newPart } from '@crisp-notch/core/parts';
+import { newPart, type Part } from '@crisp-notch/core/parts';
 import request, { type Response } from 'supertest';
 import { connect } from './database/connection';
-import { examplePlan, screwMachine } from './testing/example-documents';
+import { examplePlan, screwMachine, screwMachineOfVersion1 } from './testing/example-documents';
 import { startTestApp, type TestApp } from './testing/test-app';
 
 describe('the API', () => {
@@ -184,6 +184,28 @@ describe('the API', () => {
       ];
       for (const item of broken) expect((await post('/api/machines/import', { history: item })).status).toBe(422);
       expect(((await get('/api/machines')).body as readonly unknown[]).length).toBe(before);
+    });
+  });
+
+  describe('what an older program wrote', () => {
+    it('is opened in the present version wherever it comes in: made anew, saved, imported with its history', async () => {
+      const older = screwMachineOfVersion1('Old bench');
+      const made = (await post('/api/machines', { document: older })).body as MachineCopy;
+      expect([made.document.version, made.document.name]).toEqual([2, 'Old bench']);
+      expect(made.document.axes[0]?.job.acceleration?.from).toBe('assumed');
+      const saved = (await put(`/api/machines/${made.id}`, { version: made.version, document: older })).body as MachineCopy;
+      expect(saved.document.version).toBe(2);
+      const history = (await get(`/api/machines/${made.id}/history`)).body as MachineHistory;
+      const oldHistory = { ...history, machine: older, revisions: history.revisions.map((item) => ({ ...item, document: older })) };
+      const copy = (await post('/api/machines/import', { history: oldHistory })).body as MachineCopy;
+      expect(copy.document).toEqual(made.document);
+    });
+
+    it('is completed on the shelf', async () => {
+      const { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps } = (newPart('driver', 'x') as Extract<Part, { kind: 'driver' }>).specification;
+      const older = { kind: 'driver', name: 'Old driver', note: '', specification: { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps } };
+      const stored = (await post('/api/parts', { part: older })).body as StoredPart;
+      expect(stored.part).toEqual(newPart('driver', 'Old driver'));
     });
   });
 

@@ -52,6 +52,7 @@ export {
 } from './load-figures.js';
 export {
   bindingSpeed,
+  crestAtSpeed,
   edgeDelay,
   motorSpeed,
   moveDuration,

@@ -6,6 +6,7 @@ import {
   backlashTotal,
   bindingSpeed,
   bucklingLimit,
+  crestAtSpeed,
   driverHeat,
   driverTemperature,
   errorShares,
@@ -163,6 +164,23 @@ describe('wiring', () => {
     expect(of(bridge, limitInForce)).toBeCloseTo((Math.SQRT2 * 10) / 2, 12);
     expect(findings(bridge)).toContain('stop limit-above-motor');
     expect(of(bridge, bindingSpeed)).toBe(0);
+    // 10 V over 2 Ω: 5 A in each coil, which is what a switch carries.
+    const carrying = (most: string): readonly string[] => findings(wholeMachine(withDriver({ type: 'bridge', drop: quantityOf('2 V'), currentMost: quantityOf(most) }), '12 V'));
+    expect(carrying('4.9 A')).toContain('stop limit-above-driver');
+    expect(carrying('5.1 A')).not.toContain('stop limit-above-driver');
+  });
+
+  it('draws less as it turns faster on constant volts, and its limit on a chopper', () => {
+    const at = (type: 'bridge' | 'unipolar' | 'chopper', speed: string): number =>
+      of(
+        wholeMachine((axis) => withDriver({ type })(withJob({ speed: quantityOf(speed) })(axis)), '5 V'),
+        crestAtSpeed,
+      );
+    for (const type of ['bridge', 'unipolar'] as const) {
+      expect(at(type, '0.5 mm/s')).toBeCloseTo(2.5, 3);
+      expect(at(type, '100 mm/s')).toBeLessThan(0.8 * 2.5);
+    }
+    expect(at('chopper', '100 mm/s')).toBe(1.5);
   });
 });
 

@@ -86,14 +86,23 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     id: 'limit-above-driver',
     station: 'driver',
     inputs: { limit: limitInForce, most: field.driverCurrentMost },
-    judge: ({ limit, most }, say, context) =>
-      limit > most * ROUNDING
+    judge({ limit, most }, say, context) {
+      // On constant volts both coils draw their whole current at once; the vector of the two is √2 of what one switch carries.
+      const isRegulated = context.axis.driver.specification.type === 'chopper' || context.axis.motor.specification.type === 'brushed';
+      const carried = isRegulated ? limit : limit / Math.SQRT2;
+      if (carried <= most * ROUNDING) return null;
+      return isRegulated
         ? {
             severity: 'stop',
             reason: `Limit ${say(limit, 'current')} is above the driver’s ${say(most, 'current')}.`,
             remedies: [currentLimitOf(context, most, `Lower the current limit to ${say(most, 'current')}.`), advice('Choose a driver for more current.')],
           }
-        : null,
+        : {
+            severity: 'stop',
+            reason: `Standing still a coil draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
+            remedies: [advice('Choose a lower voltage, or a chopper driver.'), advice('Choose a motor with more resistance.')],
+          };
+    },
   }),
   rule({
     id: 'supply-above-driver',

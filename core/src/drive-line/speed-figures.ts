@@ -2,6 +2,7 @@ import { edgeDelayFor, profileOf, timedRate } from '../motion/index.js';
 import {
   baseSpeed,
   brushedTorque,
+  constantVoltageCrest,
   naturalFrequency as naturalFrequencyOf,
   pullOut,
   riseTime,
@@ -57,6 +58,38 @@ export const motorSpeed = figure<C>({
     inputs: { speed: field.speed, travel: travelPerMotorTurn },
     compute: ({ speed, travel }) => (2 * Math.PI * speed) / travel,
   }),
+});
+
+const crestLaw = (kind: 'bridge' | 'unipolar', formula: string): Law<C> =>
+  law({
+    formula,
+    source: 'First-order rise of a coil’s current over the half wave of full steps, back-EMF left out (any circuits textbook)',
+    inputs: { V: coilVoltage, R: pathResistance, L: windingInductance, p: driveInputs.p, speed: motorSpeed },
+    refuse: ({ speed }) => (speed > 0 ? null : 'It stands still.'),
+    compute: ({ V, R, L, p, speed }) => constantVoltageCrest(kind, V, R, L, (speed * 4 * p) / (2 * Math.PI)),
+  });
+const crestLaws = {
+  bridge: crestLaw('bridge', '{V} / {R} · tanh(T / 2τ), T = 2 / f, f = 4 · {p} · {speed} / 2π, τ = {L} / R'),
+  unipolar: crestLaw('unipolar', '{V} / {R} · (1 − e^(−T/τ)), T = 2 / f, f = 4 · {p} · {speed} / 2π, τ = {L} / R'),
+};
+const crestRegulated: Law<C> = law({
+  formula: '{limit}',
+  source: 'A chopper holds the crest at its limit as long as the volts suffice',
+  inputs: { limit: limitInForce },
+  compute: ({ limit }) => limit,
+});
+
+/** The slower a constant-voltage drive turns, the more current it draws; a chopper holds its limit. */
+export const crestAtSpeed = figure<C>({
+  id: 'crest-at-speed',
+  name: 'Crest of a coil’s current at the speed asked for',
+  symbol: 'I_v',
+  dimension: 'current',
+  significant: 3,
+  law: (context) => {
+    const { type } = context.axis.driver.specification;
+    return !isConstantVoltage(context) || type === 'chopper' ? crestRegulated : crestLaws[type];
+  },
 });
 
 export const riseToLimit = figure<C>({

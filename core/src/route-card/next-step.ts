@@ -100,8 +100,10 @@ function findingStep(machine: Machine, axis: Axis, say: Say): NextStep | null {
 }
 
 function assumedStep(axis: Axis): NextStep | null {
-  const { travel, speed, tolerance, load } = axis.job;
-  const names = Object.entries({ travel, speed, tolerance, load })
+  const { travel, speed, acceleration, moveTime, tolerance, load } = axis.job;
+  const { mass, inertia } = axis.carriage;
+  const asked = { travel, speed, acceleration: moveTime ? null : acceleration, tolerance, load, 'moving mass': mass, 'moving inertia': inertia };
+  const names = Object.entries(asked)
     .filter(([, item]) => item?.from === 'assumed')
     .map(([name]) => name);
   return names.length > 0

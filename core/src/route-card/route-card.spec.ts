@@ -22,6 +22,7 @@ const confirmed = (axis: Axis): Axis => ({
     kind: 'linear',
     travel: quantityOf('300 mm'),
     speed: quantityOf('20 mm/s'),
+    acceleration: quantityOf('200 mm/s²'),
     tolerance: quantityOf('0.05 mm'),
     load: quantityOf('20 N'),
   } as Axis['job'],
@@ -111,6 +112,17 @@ describe('the next step', () => {
     expect(next(signed, checkOf(signed, 'true'))).toEqual([80, 'Print the card']);
     const unsigned = startOperation(signed, 80, '2026-11-06');
     expect(next(unsigned, checkOf(signed, 'true'))).toEqual([80, 'Sign off']);
+  });
+
+  it('asks for a guess of the mass as of any other, but not for an acceleration that a move time replaces', () => {
+    const sentence = (change: (axis: Axis) => Axis): string => nextStep(ready(change), [], sayPlain).sentence;
+    expect(sentence((axis) => ({ ...axis, carriage: { ...axis.carriage, mass: quantityOf('4 kg', 'assumed') } }))).toContain('its moving mass is a guess');
+    const guessed = (moveTime: ReturnType<typeof quantityOf> | null) => (axis: Axis) => ({
+      ...axis,
+      job: { ...axis.job, acceleration: quantityOf('1 m/s²', 'assumed'), moveTime } as Axis['job'],
+    });
+    expect(sentence(guessed(null))).toContain('its acceleration is a guess');
+    expect(sentence(guessed(quantityOf('20 s')))).not.toContain('guess');
   });
 
   it('asks for a new check when the axis is no longer the one that was measured', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { baseSpeed, naturalFrequency, pullOut, SQUARE_WAVE_CREST, startRate } from '../motor/index.js';
+import { baseSpeed, constantVoltagePullOut, naturalFrequency, pullOut, SQUARE_WAVE_CREST, startRate } from '../motor/index.js';
 import { loadOdex } from '../testing/odex.js';
 import { referenceDerivative, rungeKuttaStep } from '../testing/reference-rig.js';
 import {
@@ -134,6 +134,14 @@ describe('pull-out torque by simulation', () => {
         expect(torque).toBeGreaterThan(0.97 * closedForm(setup, sheet, rate));
         expect(torque).toBeLessThan(1.05 * closedForm(setup, sheet, rate, SQUARE_WAVE_CREST));
       }
+    }
+  });
+
+  it('agrees with the closed form on a constant-voltage bridge too, where nothing limits the current', () => {
+    for (const voltage of [5, 12]) {
+      const setup = setupOf(MIDDLING, { mode: 'voltage', voltage, current: voltage / MIDDLING.resistance });
+      for (const { rate, torque } of finish(pullOutCurve(setup, [50, 200, 600, 1400])))
+        expect(Math.abs(torque / constantVoltagePullOut({ ...setup.motor, voltage, current: Infinity }, speedOf(MIDDLING, rate)) - 1)).toBeLessThan(0.05);
     }
   });
 

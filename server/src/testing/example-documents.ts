@@ -27,3 +27,31 @@ export const examplePlan: StepCheckPlan = {
   instrument: { kind: 'linear', name: 'dial indicator', form: 'indicator', resolution: quantityOf('0.0005 in'), tilt: null, scaleUncertainty: null },
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
+
+function pick<T extends object, K extends keyof T>(item: T, ...keys: readonly K[]): Pick<T, K> {
+  return Object.fromEntries(keys.map((key) => [key, item[key]])) as unknown as Pick<T, K>;
+}
+
+/** The same machine as the first version of the program wrote it, which knew less of everything. */
+export function screwMachineOfVersion1(name: string): unknown {
+  const machine = screwMachine(name);
+  return {
+    ...machine,
+    version: 1,
+    controller: { ...machine.controller, specification: pick(machine.controller.specification, 'pulseRateMost', 'outputs') },
+    axes: machine.axes.map((axis) => ({
+      ...pick(axis, 'id', 'letter', 'name', 'supply', 'reduction', 'currentSchool', 'setting'),
+      job: pick(axis.job, 'kind', 'travel', 'speed', 'tolerance', 'load'),
+      driver: {
+        ...pick(axis.driver, 'part', 'name', 'microsteps', 'currentLimit'),
+        specification: pick(axis.driver.specification, 'formula', 'currentMost', 'voltageLeast', 'voltageMost', 'finestMicrosteps'),
+      },
+      motor: {
+        ...pick(axis.motor, 'part', 'name'),
+        specification: pick(axis.motor.specification, 'leads', 'stepAngle', 'holdingTorque', 'ratedCurrent', 'resistance', 'inductance', 'rotorInertia', 'gearhead'),
+      },
+      transmission: { ...axis.transmission, specification: pick(axis.transmission.specification as never, 'kind', 'pitch', 'starts', 'efficiency') },
+      carriage: pick(axis.carriage, 'name', 'mass'),
+    })),
+  };
+}

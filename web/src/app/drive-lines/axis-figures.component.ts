@@ -14,6 +14,7 @@ const GROUPS: readonly { readonly name: string; readonly figures: readonly Figur
       line.windingInductance,
       line.advisedLimit,
       line.limitInForce,
+      line.crestAtSpeed,
       line.torqueConstant,
       line.coilTime,
       line.riseToLimit,

@@ -1,0 +1,75 @@
+import { axisContext, exactStepsPerUnit, judgeAxis, torqueAtLimit } from '../drive-line/index.js';
+import { checkPart } from '../parts/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { basisOf, stepLines } from '../route-card/index.js';
+import { sayPlain } from '../testing/example-machine.js';
+import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
+import { openMachine, type Machine } from './index.js';
+
+function opened(): Machine {
+  const result = openMachine(MACHINE_OF_VERSION_1);
+  if (!result.ok) throw new Error(JSON.stringify(result.error));
+  return result.value;
+}
+
+describe('a document of the first version', () => {
+  it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
+    const machine = opened();
+    expect(machine.version).toBe(2);
+    expect(machine.axes.map((axis) => [axis.motor.wiring, axis.motor.specification.quotedFor, axis.budgetSchool])).toEqual([
+      ['coil', 'coil', 'rss'],
+      ['unipolar', 'half', 'rss'],
+    ]);
+    const [slide] = machine.axes;
+    expect(slide?.job.speed?.text).toBe('20 mm/s');
+    expect(slide?.job.acceleration?.from).toBe('assumed');
+    expect(slide?.faults).toEqual(jasmine.objectContaining({ kind: 'linear', backlash: null }));
+  });
+
+  it('moves and holds as it did', () => {
+    const machine = opened();
+    const context = axisContext(machine, 'axis-1');
+    const reckoner = context && new Reckoner(context);
+    expect(reckoner?.value(exactStepsPerUnit)).toBeCloseTo(800 / 0.00127, 6);
+    expect(reckoner?.value(torqueAtLimit)).toBeCloseTo((0.45 * 1.2) / (Math.SQRT2 * 1.5), 12);
+    expect(reckoner ? judgeAxis(reckoner, sayPlain) : null).toEqual([]);
+  });
+
+  it('keeps its stamps: nothing that a stamp relied on has another line', () => {
+    const machine = opened();
+    expect(stepLines(machine.axes[0] as Machine['axes'][number])).toContain('X transmission: kind screw, pitch 20 tpi, starts 1');
+    expect(basisOf(machine, 10).filter((line) => line.startsWith('X'))).toEqual([
+      'X travel: 300 mm',
+      'X speed: 20 mm/s',
+      'X tolerance: 0.05 mm',
+      'X load: 20 N',
+      'X carriage mass: not said',
+    ]);
+    expect(basisOf(machine, 40)).toContain('A motor: , 5 leads');
+  });
+
+  it('is left alone in what it got wrong', () => {
+    const broken = { ...MACHINE_OF_VERSION_1, axes: 'none', controller: 7 };
+    const result = openMachine(broken);
+    expect(result.ok ? [] : result.error.map((problem) => problem.path).sort()).toEqual(['axes', 'controller']);
+    expect(openMachine({ ...MACHINE_OF_VERSION_1, version: 0.5 }).ok).toBeFalse();
+    expect(openMachine({ ...MACHINE_OF_VERSION_1, version: '1' }).ok).toBeFalse();
+  });
+});
+
+describe('a part of the first version', () => {
+  it('is completed with what is not known', () => {
+    const part = checkPart({
+      kind: 'transmission',
+      name: 'Old screw',
+      note: '',
+      specification: { kind: 'screw', pitch: null, starts: 2, efficiency: { text: '0.3', from: 'assumed', on: null, plusMinus: null } },
+    });
+    expect(part.ok && part.value.kind === 'transmission' && part.value.specification.kind === 'screw' && [part.value.specification.starts, part.value.specification.form]).toEqual([
+      2,
+      'trapezoidal',
+    ]);
+    expect(checkPart({ kind: 'motor', name: 'x', note: '', specification: 3 }).ok).toBeFalse();
+    expect(checkPart({ kind: 'transmission', name: 'x', note: '', specification: { kind: 'rope' } }).ok).toBeFalse();
+  });
+});
