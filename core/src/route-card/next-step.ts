@@ -61,7 +61,8 @@ export function nextStep(machine: Machine, checks: readonly CheckMade[], say: Sa
   return (
     first((axis) => missingStep(machine, axis)) ??
     first((axis) => findingStep(machine, axis, say)) ??
-    first(assumedStep) ??
+    // Who stamps the job takes its guesses as they are.
+    (operationState(machine, 10).kind === 'stamped' ? null : first(assumedStep)) ??
     heldStep(machine) ??
     first(currentStep) ??
     first((axis) => checkStep(axis, checks)) ??

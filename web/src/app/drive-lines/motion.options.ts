@@ -21,7 +21,7 @@ export function timeChart(end: number, name: string, unit: Unit, valueAt: (time:
       formatter: (items: readonly { readonly data: readonly [number, number] }[]) =>
         `${items[0]?.data[0].toPrecision(3) ?? ''} s<br>${items[0]?.data[1].toPrecision(4) ?? ''} ${unit.symbol}`,
     },
-    xAxis: { ...chartAxis('time, s', ink), min: 0, max: end, axisLabel: { color: ink.quiet, fontFamily: ink.mono, showMaxLabel: false } },
+    xAxis: { ...chartAxis('time, s', ink), min: 0, max: end, axisLabel: { ...(chartAxis('', ink)['axisLabel'] as object), showMaxLabel: false } },
     yAxis: { ...chartAxis(`${name}, ${unit.symbol}`, ink, 48) },
     series: [{ type: 'line', data, symbol: 'none', lineStyle: { color: ink.blue, width: 2 }, areaStyle: { color: ink.blue, opacity: 0.1 } }],
   };

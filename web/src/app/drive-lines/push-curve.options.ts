@@ -39,6 +39,9 @@ type Pair = readonly [number, number];
 /** Share of the height below which a label under a point would touch the axis. */
 const LOW_SHARE = 0.22;
 
+/** Share of the height that two lines must be apart to be drawn as two. */
+const APART_SHARE = 0.06;
+
 /** The next round number above what is drawn, with a little room. */
 function roundTop(value: number): number {
   const interval = roundInterval(value / 5);
@@ -57,6 +60,18 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
   const end = speed(curve.points.at(-1)?.speed ?? 0);
   const within = (value: number | null): number | null => (value !== null && speed(value) <= end ? value : null);
   const operating: Pair[] = curve.speed !== null && needed !== null && speed(curve.speed) <= end ? [[speed(curve.speed), push(needed)]] : [];
+  // Two lines on top of each other would only blur.
+  const isApart = curve.steady !== null && curve.needed !== null && push(curve.needed) - push(curve.steady) > APART_SHARE * top;
+  const level = (name: string, value: number | null, label: string, type: 'dashed' | 'dotted'): object => ({
+    type: 'line',
+    name,
+    data: value === null ? [] : [0, end].map((at): Pair => [at, push(value)]),
+    symbol: 'none',
+    silent: true,
+    lineStyle: { color: ink.ink, width: type === 'dashed' ? 1.8 : 1.4, type },
+    itemStyle: { color: ink.ink },
+    endLabel: { show: true, formatter: label, align: 'right', verticalAlign: 'top', offset: [-2, 5], color: ink.ink, fontFamily: ink.text, fontSize: 12 },
+  });
   return {
     animation: false,
     grid: { left: 64, right: 18, top: 40, bottom: 46 },
@@ -114,15 +129,8 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
         lineStyle: { width: 0 },
         areaStyle: { color: ink.blue, opacity: 0.22 },
       },
-      {
-        type: 'line',
-        name: 'needed',
-        data: needed === null ? [] : [0, end].map((at): Pair => [at, push(needed)]),
-        symbol: 'none',
-        silent: true,
-        lineStyle: { color: ink.ink, width: 1.8, type: 'dashed' },
-        itemStyle: { color: ink.ink },
-      },
+      level('needed', needed, curve.needed === null ? 'load' : 'load and acceleration', 'dashed'),
+      level('load', isApart ? curve.steady : null, 'load alone', 'dotted'),
       {
         type: 'scatter',
         name: 'operating point',

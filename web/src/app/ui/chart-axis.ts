@@ -1,3 +1,4 @@
+import { formatNumber } from '@crisp-notch/core/quantity';
 import type { ChartInk } from './chart-ink';
 
 /** A value axis in the page's ink, its name in the middle. */
@@ -9,7 +10,7 @@ export function chartAxis(name: string, ink: ChartInk, gap = 28): Record<string,
     nameGap: gap,
     nameTextStyle: { color: ink.quiet, fontFamily: ink.text, fontSize: 13 },
     axisLine: { lineStyle: { color: ink.rule } },
-    axisLabel: { color: ink.quiet, fontFamily: ink.mono },
+    axisLabel: { color: ink.quiet, fontFamily: ink.mono, formatter: (value: number) => formatNumber(value, { significant: 6 }) },
     splitLine: { lineStyle: { color: ink.rule } },
   };
 }
