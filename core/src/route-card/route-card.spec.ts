@@ -124,7 +124,9 @@ describe('the next step', () => {
     expect(sentence(guessed(null))).toContain('its acceleration is a guess');
     expect(sentence(guessed(quantityOf('20 s')))).not.toContain('guess');
     const stamped = stampOperation(ready(guessed(null)), 10, '2026-11-05');
-    expect(nextStep(stamped, [], sayPlain).sentence).withContext('whoever stamps the job takes its guesses').not.toContain('guess');
+    expect(nextStep(stamped, [], sayPlain).sentence)
+      .withContext('whoever stamps the job takes its guesses')
+      .not.toContain('guess');
   });
 
   it('asks for a new check when the axis is no longer the one that was measured', () => {
