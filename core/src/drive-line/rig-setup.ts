@@ -15,7 +15,11 @@ export interface RigChoices {
   readonly isLoaded: boolean;
 }
 
-/** The torque constant makes more than the sheet's detent torque plausible; without a word of it, none is assumed. */
+/**
+ * The simulated motor of an axis from the figures in force, in SI. A detent torque that nobody has said is left out; a
+ * unipolar array is run as a bridge on its half coils.
+ * @returns null while motor, driver, voltage, mechanics, mass or load are not known, and for a brushed motor
+ */
 export function rigSetup(reckoner: Reckoner<AxisContext>, choices: RigChoices): Setup | null {
   const { axis } = reckoner.context;
   const drive = motorDrive(reckoner);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { profileOf } from '../motion/index.js';
 import { baseSpeed, constantVoltagePullOut, naturalFrequency, pullOut, SQUARE_WAVE_CREST, startRate } from '../motor/index.js';
 import { loadOdex } from '../testing/odex.js';
 import { referenceDerivative, rungeKuttaStep } from '../testing/reference-rig.js';
@@ -224,6 +225,17 @@ describe('starting, jumping and ramping', () => {
         .withContext(`not at 1.15 × ${estimate.toFixed(0)}`)
         .toBeFalse();
     }
+  });
+
+  it('runs a jerk-limited move to its end, command and rotor', () => {
+    const profile = profileOf(600, { speed: 3000, acceleration: 40_000, jerk: 1e6 });
+    const pieces = profile.stretches.map(({ duration, speed, acceleration, jerk }) => ({ duration, rate: speed, acceleration, jerk }));
+    expect(pieces.some((piece) => piece.jerk !== 0)).toBeTrue();
+    const { trace, lost } = finish(runCommand(setupOf(MIDDLING), pieces, 0.3));
+    // Each stretch is rounded to whole time steps of 4 µs, so up to 12 thousandths of a step at top speed.
+    expect(trace.commanded.at(-1)).toBeCloseTo(600, 1);
+    expect(lost).toBe(0);
+    expect(Math.abs((trace.position.at(-1) as number) - 600)).toBeLessThan(0.1);
   });
 
   it('finds start rate and fastest ramp by search, each at the edge of failing', () => {

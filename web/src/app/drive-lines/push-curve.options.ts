@@ -15,6 +15,7 @@ export interface BindingStretch {
   readonly to: number;
 }
 
+/** What binds, from rest to the end of the curve, without gaps. */
 export function bindingStretches(curve: PushCurve): readonly BindingStretch[] {
   return curve.points.reduce<BindingStretch[]>((stretches, { speed, binding }) => {
     const last = stretches.at(-1);

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal, ty
 import { accelerationInForce, axisField, rigSetup, rotorTeeth, travelPerMotorTurn, type RigChoices } from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
+import { profileOf } from '@crisp-notch/core/motion';
 import { formatNumber, preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { jumpCommand, rampCommand, type CommandPiece, type Found, type RunResult } from '@crisp-notch/core/simulation';
 import type { Subscription } from 'rxjs';
@@ -37,7 +38,7 @@ const DAMPINGS: readonly ChoiceOption[] = [
   { value: 'damped', label: 'a damper' },
 ];
 const LOADS: readonly ChoiceOption[] = [
-  { value: 'loaded', label: 'the load asked' },
+  { value: 'loaded', label: 'its load' },
   { value: 'free', label: 'no load' },
 ];
 const PLOTS: readonly ChoiceOption[] = [
@@ -196,9 +197,16 @@ export class RunBenchComponent implements OnDestroy {
       }
       case 'asked': {
         const { reckoner } = this.view();
-        const [steps, acceleration, speed] = [this.stepsPerTravel(), reckoner.value(accelerationInForce), reckoner.reading(axisField.speed)?.value];
-        if (steps === null || acceleration === null || speed === undefined) return null;
-        return rampCommand(0, speed * steps, acceleration * steps, HOLD);
+        const [steps, acceleration] = [this.stepsPerTravel(), reckoner.value(accelerationInForce)];
+        const [speed, travel, jerk] = [axisField.speed, axisField.travel, axisField.jerk].map((item) => reckoner.reading(item)?.value ?? null);
+        if (steps === null || acceleration === null || speed == null || travel == null) return null;
+        // The whole move, but no longer at its top speed than there is something to see.
+        return profileOf(travel, { speed, acceleration, jerk: jerk ?? null }).stretches.map((stretch) => ({
+          duration: stretch.acceleration === 0 && stretch.jerk === 0 ? Math.min(HOLD, stretch.duration) : stretch.duration,
+          rate: stretch.speed * steps,
+          acceleration: stretch.acceleration * steps,
+          jerk: stretch.jerk * steps,
+        }));
       }
     }
   }
