@@ -19,6 +19,8 @@ const PLACES: readonly ChoiceOption[] = [
 ];
 /** Speeds at which the curve is tried on the simulated motor. */
 const POINTS = 24;
+/** Points come faster than a chart can be drawn without dropping frames [ms]. */
+const REDRAWN_AFTER = 200;
 
 /** What an axis can push against what it needs, over its speeds. */
 @Component({
@@ -159,14 +161,22 @@ export class PushCurveComponent implements OnDestroy {
     this.trouble.set('');
     this.simulated.set([]);
     this.progress.set(0);
+    const points: PullOutPoint[] = [];
+    let drawnAt = performance.now();
     this.running = this.runs.run({ kind: 'curve', setup, rates }).subscribe({
       next: (message) => {
         if (message.kind === 'point') {
-          this.simulated.update((points) => [...points, message.point]);
+          points.push(message.point);
           this.progress.set(message.share);
+          const now = performance.now();
+          if (now - drawnAt > REDRAWN_AFTER) {
+            drawnAt = now;
+            this.simulated.set([...points]);
+          }
         }
         if (message.kind === 'curve') {
           this.progress.set(null);
+          this.simulated.set(message.points);
           this.simulatedWords.set(
             isDamped
               ? 'Diamonds: simulated with a damper on the shaft (half the inertia, 0.15 of critical drag), the voltage as a sine.'

@@ -49,7 +49,8 @@ export class ChartComponent implements OnDestroy {
         this.chart = init(element, null, { renderer: 'svg' });
         this.sizes.observe(element);
       }
-      this.chart.setOption(options, true);
+      // Series of the same name are kept and changed: drawn anew, a chart that gets point after point drops frames.
+      this.chart.setOption(options, { replaceMerge: ['series'] });
     });
   }
 
