@@ -150,7 +150,7 @@ test.describe('a builder judges a machine', () => {
     await expect(bench.getByRole('status').first()).toContainText(/starts and stops without a ramp up to/);
   });
 
-  test('a whole simulated curve comes in while the page stays fluid, and can be cancelled', async ({ page }) => {
+  test('a whole simulated curve comes in while the page stays fluid, damped and not', async ({ page }) => {
     const builder = new Builder(page);
     await wholeAxis(builder);
     const curve = page.locator('cn-push-curve');

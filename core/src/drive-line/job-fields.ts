@@ -75,7 +75,6 @@ export const imbalance = quantityField({
   read: ({ axis }) => (axis.job.kind === 'rotary' ? axis.job.imbalance : null),
 });
 export const marginWanted = quantityField({ id: 'job.margin', name: 'Torque wanted over needed', symbol: 'M_0', dimension: 'ratio', read: ({ axis }) => axis.job.margin });
-export const duty = quantityField({ id: 'job.duty', name: 'Part of the time that it moves', symbol: 'D', dimension: 'ratio', read: ({ axis }) => axis.job.duty });
 
 export const mass = quantityField({ id: 'carriage.mass', name: 'Mass of the carriage', symbol: 'm', dimension: 'mass', read: ({ axis }) => axis.carriage.mass });
 export const inertia = quantityField({

@@ -3,6 +3,7 @@ import {
   baseSpeed,
   brushedTorque,
   constantVoltageCrest,
+  constantVoltagePullOut,
   naturalFrequency as naturalFrequencyOf,
   pullOut,
   riseTime,
@@ -143,7 +144,7 @@ const availableOfVoltage = (crest: number, words: string): Law<C> =>
     formula: 'K · V/Z − K² · ω · R/Z², ω = {speed}, Z² = R² + (pωL)²; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}',
     source: `${DQ}; ${words}`,
     inputs: { ...driveInputs, speed: motorSpeed },
-    compute: ({ speed, ...values }) => pullOut(driveOf(values, Infinity, crest), speed).torque,
+    compute: ({ speed, ...values }) => constantVoltagePullOut(driveOf(values, Infinity, crest), speed),
   });
 const availableOfBrushed: Law<C> = law({
   formula: '{K} · (min({limit}, ({V} − {K} · {speed}) / {R}) − {idle})',
