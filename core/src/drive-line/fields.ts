@@ -69,7 +69,7 @@ export const supplyVoltage = quantityField({
   name: 'Supply voltage',
   symbol: 'V',
   dimension: 'voltage',
-  read: ({ supply }) => supply?.specification.voltage,
+  read: ({ supply }) => supply?.set ?? supply?.specification.voltage,
 });
 export const pulseRateMost = quantityField({
   id: 'controller.pulse-rate',

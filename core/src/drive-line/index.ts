@@ -1,6 +1,6 @@
 export { axisContext, type AxisContext } from './axis-context.js';
 export * as axisField from './fields.js';
-export { hasTeeth, trainBacklash, trainEfficiency, trainRatio, trainText } from './gear-train.js';
+export { hasTeeth, trainBacklash, trainBackwardEfficiency, trainEfficiency, trainRatio, trainText } from './gear-train.js';
 export {
   driftPerTurn,
   exactStepsPerUnit,
@@ -69,6 +69,20 @@ export {
   torqueAvailableHigh,
 } from './speed-figures.js';
 export { backlashTotal, errorShares, errorTotal, knownErrorParts, type ErrorShare } from './budget-figures.js';
+export {
+  energyReturned,
+  feedDrop,
+  feedWarming,
+  holdPower,
+  idlePower,
+  kineticEnergy,
+  meanPower,
+  movingPower,
+  peakPower,
+  phaseSum,
+  phaseTwoThirds,
+  supplyPeak,
+} from './power-figures.js';
 export { pushCurve, type Binding, type CurvePoint, type PushCurve } from './curve.js';
 export { rigSetup, type RigChoices } from './rig-setup.js';
 export { sayIn, type Finding, type Rule, type Say, type Severity, type Station } from './judgement.js';

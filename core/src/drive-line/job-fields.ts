@@ -76,6 +76,8 @@ export const imbalance = quantityField({
 });
 export const marginWanted = quantityField({ id: 'job.margin', name: 'Torque wanted over needed', symbol: 'M_0', dimension: 'ratio', read: ({ axis }) => axis.job.margin });
 
+export const duty = quantityField({ id: 'job.duty', name: 'Share of the time that it moves', symbol: 'd', dimension: 'ratio', read: ({ axis }) => axis.job.duty });
+
 export const mass = quantityField({ id: 'carriage.mass', name: 'Mass of the carriage', symbol: 'm', dimension: 'mass', read: ({ axis }) => axis.carriage.mass });
 export const inertia = quantityField({
   id: 'carriage.inertia',

@@ -1,4 +1,5 @@
 import type { Stage } from '../machine/index.js';
+import { wireArea } from '../power/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { count, derivedField, exactField, quantityField } from './field-kinds.js';
@@ -140,4 +141,24 @@ export const idleShare = quantityField({
   symbol: 's_i',
   dimension: 'ratio',
   read: ({ axis }) => axis.driver.idleShare,
+});
+export const quiescent = quantityField({
+  id: 'driver.quiescent',
+  name: 'What the driver itself draws',
+  symbol: 'P_q',
+  dimension: 'power',
+  read: ({ axis }) => axis.driver.specification.quiescent,
+});
+export const driverEfficiency = quantityField({
+  id: 'driver.efficiency',
+  name: 'Efficiency of the driver',
+  symbol: 'η_d',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.driver.specification.efficiency,
+});
+export const feedLength = quantityField({ id: 'feed.length', name: 'Length of the wires to the driver', symbol: 'l_w', dimension: 'length', read: ({ axis }) => axis.feed.length });
+export const feedArea = derivedField('feed.area', 'Copper of the wires to the driver', 'A_w', 'area', ({ axis }) => {
+  const { wire } = axis.feed;
+  if (!wire) return null;
+  return { value: wireArea(wire), text: wire.kind === 'gauge' ? `AWG ${wire.number}` : wire.area.text, isAssumed: wire.kind === 'area' && wire.area.from === 'assumed' };
 });

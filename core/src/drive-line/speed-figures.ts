@@ -4,9 +4,11 @@ import {
   brushedTorque,
   constantVoltageCrest,
   constantVoltagePullOut,
+  lastHolding,
   naturalFrequency as naturalFrequencyOf,
   pullOut,
   riseTime,
+  SPEED_END,
   SQUARE_WAVE_CREST,
   startRate as startRateOf,
   type MotorDrive,
@@ -206,22 +208,6 @@ export const pushAtSpeed = figure<C>({
     compute: ({ available, motors, efficiency, travel }) => (available * motors * 2 * Math.PI * efficiency) / travel,
   }),
 });
-
-/** Largest value between nothing and a limit where a falling function is still not negative. */
-function lastHolding(surplus: (value: number) => number, most: number): number {
-  if (surplus(0) < 0) return 0;
-  if (surplus(most) >= 0) return most;
-  let [low, high] = [0, most];
-  for (let count = 0; count < 60; count += 1) {
-    const middle = (low + high) / 2;
-    if (surplus(middle) >= 0) low = middle;
-    else high = middle;
-  }
-  return low;
-}
-
-/** No hobby motor turns faster [rad/s]; where the torque has no end, the search has. */
-const SPEED_END = 2 * Math.PI * 200;
 
 const topOfStepper = (current: 'limit' | 'free'): Law<C> =>
   law({

@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { plannedReadings, type StepCheckPlan } from '../checks/index.js';
 import { travelOfSteps } from '../drive-line/index.js';
-import { BLANK_DRIVER, checkMachine, machineJsonSchema, newMachine, quantityOf, type Machine } from '../machine/index.js';
-import { newPart, PART_KINDS, type Part } from '../parts/index.js';
+import { BLANK_DRIVER, BLANK_SUPPLY, checkMachine, machineJsonSchema, newMachine, quantityOf, type Machine } from '../machine/index.js';
+import { newPart, NO_STOCK, PART_KINDS, type Part } from '../parts/index.js';
 import { exact, preferredUnit, rational } from '../quantity/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
 import {
@@ -139,6 +139,7 @@ describe('parts files', () => {
       kind: 'driver',
       name: '=SUM(A1)',
       note: 'line one\nline two',
+      stock: { price: quantityOf('12.50'), shipping: quantityOf('0'), source: '=HYPERLINK("x")', leadDays: 14, owned: 2, wanted: 3 },
       specification: {
         ...BLANK_DRIVER,
         formula: { kind: 'sense-resistor', gain: quantityOf('8', 'part'), senseResistor: quantityOf('0.1 Ω', 'part') },
@@ -152,8 +153,25 @@ describe('parts files', () => {
       kind: 'transmission',
       name: 'rack',
       note: '',
-      specification: { kind: 'rack', size: 'module', tooth: quantityOf('1 mm', 'part'), teeth: 22, efficiency: quantityOf('0.9', 'part') },
+      stock: NO_STOCK,
+      specification: { kind: 'rack', size: 'module', tooth: quantityOf('1 mm', 'part'), teeth: 22, efficiency: quantityOf('0.9', 'part'), shaft: quantityOf('8 mm', 'part') },
     },
+    { kind: 'mount', name: 'bracket', note: '', stock: NO_STOCK, specification: { frame: '23', boltCircle: null, pilot: quantityOf('38.1 mm', 'part') } },
+    {
+      kind: 'coupling',
+      name: 'jaw',
+      note: '',
+      stock: NO_STOCK,
+      specification: { motorBore: quantityOf('5 mm', 'part'), drivenBore: quantityOf('8 mm', 'part'), keyWidth: null, torqueMost: quantityOf('1 N·m', 'part') },
+    },
+    {
+      kind: 'supply',
+      name: 'battery',
+      note: '',
+      stock: NO_STOCK,
+      specification: { ...BLANK_SUPPLY, type: 'battery', voltage: quantityOf('12 V', 'part'), charge: quantityOf('7 A·h', 'part'), depth: quantityOf('50 %', 'part') },
+    },
+    { kind: 'auxiliary', name: 'pump', note: '', stock: NO_STOCK, specification: { use: 'coolant', voltage: quantityOf('12 V', 'part'), current: quantityOf('0.8 A', 'part') } },
   ];
 
   it('come back from CSV and JSON as they were', () => {

@@ -26,7 +26,6 @@ function specificationText(kind: PartKind, key: string): (part: Part) => string 
   };
 }
 
-/** Columns of transmissions by the specification's own keys. */
 /** What a part's own start already assumes need not stand in a table. */
 function saidText(kind: PartKind, key: string): (part: Part) => string {
   return (part) => {
@@ -36,6 +35,14 @@ function saidText(kind: PartKind, key: string): (part: Part) => string {
 }
 
 const TRANSMISSION_QUANTITIES = ['pitch', 'tooth', 'diameter', 'stock', 'efficiency'] as const;
+const SUPPLY_QUANTITIES = [
+  ['adjust_least', 'adjustLeast'],
+  ['adjust_most', 'adjustMost'],
+  ['voltage_borne', 'voltageBorne'],
+  ['capacitance', 'capacitance'],
+  ['charge', 'charge'],
+  ['depth', 'depth'],
+] as const;
 const SCREW_QUANTITIES = [
   ['thread_friction', 'friction'],
   ['collar_friction', 'collarFriction'],
@@ -44,6 +51,12 @@ const SCREW_QUANTITIES = [
   ['preload', 'preload'],
 ] as const;
 const column = (name: string, kind: PartKind, key: string): Column => ({ name, write: specificationText(kind, key) });
+/** A column that several kinds of part put the same thing into. */
+const sharedColumn = (name: string, key: string, writers: Readonly<Partial<Record<PartKind, typeof specificationText>>>): Column => ({
+  name,
+  write: (part) => writers[part.kind]?.(part.kind, key)(part) ?? '',
+});
+const countText = (count: number): string => (count === 0 ? '' : String(count));
 
 const COLUMNS: readonly Column[] = [
   { name: 'kind', write: (part) => part.kind },
@@ -87,19 +100,39 @@ const COLUMNS: readonly Column[] = [
   column('starts', 'transmission', 'starts'),
   column('teeth', 'transmission', 'teeth'),
   column('rack_size', 'transmission', 'size'),
-  ...TRANSMISSION_QUANTITIES.map((key) => column(key, 'transmission', key)),
+  ...TRANSMISSION_QUANTITIES.map((key) => sharedColumn(key, key, { transmission: specificationText, ...(key === 'efficiency' ? { converter: saidText } : {}) })),
   column('thread_form', 'transmission', 'form'),
   column('ends', 'transmission', 'ends'),
   ...SCREW_QUANTITIES.map(([name, key]) => ({ name, write: saidText('transmission', key) })),
   column('belt_loop', 'transmission', 'loop'),
   column('tensile_stiffness', 'transmission', 'tensileStiffness'),
-  column('voltage', 'supply', 'voltage'),
-  column('current', 'supply', 'current'),
+  sharedColumn('voltage', 'voltage', { supply: specificationText, converter: specificationText, auxiliary: specificationText }),
+  sharedColumn('current', 'current', { supply: specificationText, converter: specificationText, auxiliary: specificationText }),
+  column('supply_type', 'supply', 'type'),
+  ...SUPPLY_QUANTITIES.map(([name, key]) => ({ name, write: saidText('supply', key) })),
   column('pulse_rate_most', 'controller', 'pulseRateMost'),
   column('outputs', 'controller', 'outputs'),
   column('ramps', 'controller', 'ramps'),
   column('timer_clock', 'controller', 'timerClock'),
   column('timer_bits', 'controller', 'timerBits'),
+  { name: 'quiescent', write: saidText('driver', 'quiescent') },
+  { name: 'driver_efficiency', write: saidText('driver', 'efficiency') },
+  sharedColumn('frame', 'frame', { motor: specificationText, mount: specificationText }),
+  sharedColumn('bolt_circle', 'boltCircle', { motor: specificationText, mount: specificationText }),
+  sharedColumn('pilot', 'pilot', { motor: specificationText, mount: specificationText }),
+  sharedColumn('shaft', 'shaft', { motor: specificationText, transmission: specificationText }),
+  column('shaft_end', 'motor', 'shaftEnd'),
+  sharedColumn('key_width', 'keyWidth', { motor: specificationText, coupling: specificationText }),
+  column('motor_bore', 'coupling', 'motorBore'),
+  column('driven_bore', 'coupling', 'drivenBore'),
+  column('torque_most', 'coupling', 'torqueMost'),
+  column('use', 'auxiliary', 'use'),
+  { name: 'price', write: ({ stock }) => quantityText(stock.price) },
+  { name: 'shipping', write: ({ stock }) => quantityText(stock.shipping) },
+  { name: 'source', write: ({ stock }) => stock.source },
+  { name: 'lead_days', write: ({ stock }) => (stock.leadDays === null ? '' : String(stock.leadDays)) },
+  { name: 'owned', write: ({ stock }) => countText(stock.owned) },
+  { name: 'wanted', write: ({ stock }) => countText(stock.wanted) },
 ];
 
 /** `32/9` for a pair of gears, with the kind in front where it is not a gear, and `@0.97~1°` for efficiency and play behind. */
@@ -153,7 +186,7 @@ function partOfCells(cells: Cells): Result<Part> {
   const kind = PART_KINDS.find((item) => item === cells['kind']);
   if (!kind) return failure([{ path: 'kind', message: `must be one of ${PART_KINDS.join(', ')}` }]);
   const base = newPart(kind, cells['name'] ?? '');
-  return checkPart({ ...base, note: cells['note'] ?? '', specification: specificationOfCells(kind, cells) });
+  return checkPart({ ...base, note: cells['note'] ?? '', stock: stockOfCells(cells), specification: specificationOfCells(kind, cells) });
 }
 
 const cell = (cells: Cells, name: string): string => cells[name] ?? '';
@@ -165,6 +198,18 @@ const wholeOf = (text: string, fallback: number): unknown => {
   const number = parseRational(text);
   return number ? rationalToNumber(number) : text;
 };
+
+function stockOfCells(cells: Cells): unknown {
+  const typed = (name: string): Quantity | null => (cell(cells, name) === '' ? null : { text: cell(cells, name), from: 'typed', on: null, plusMinus: null });
+  return {
+    price: typed('price'),
+    shipping: typed('shipping'),
+    source: cell(cells, 'source'),
+    leadDays: cell(cells, 'lead_days') === '' ? null : wholeOf(cell(cells, 'lead_days'), 0),
+    owned: wholeOf(cell(cells, 'owned'), 0),
+    wanted: wholeOf(cell(cells, 'wanted'), 0),
+  };
+}
 
 function specificationOfCells(kind: PartKind, cells: Cells): unknown {
   const of = (name: string): Quantity | null => fromPart(cell(cells, name));
@@ -189,6 +234,10 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
           cell(cells, 'gearhead_ratio') === '' && cell(cells, 'gearhead_teeth') === ''
             ? null
             : { nominal: of('gearhead_ratio'), stages: stagesOfText(cell(cells, 'gearhead_teeth')) },
+        ...faceOfCells(cells),
+        shaft: of('shaft'),
+        shaftEnd: cell(cells, 'shaft_end'),
+        keyWidth: of('key_width'),
       });
     case 'driver':
       return known({
@@ -202,11 +251,28 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         voltageLeast: of('voltage_least'),
         voltageMost: of('voltage_most'),
         finestMicrosteps: wholeOf(cell(cells, 'finest_microsteps'), 16),
+        quiescent: of('quiescent') ?? '',
+        efficiency: of('driver_efficiency') ?? '',
       });
     case 'transmission':
       return transmissionOfCells(cells);
     case 'supply':
-      return { voltage: of('voltage'), current: of('current') };
+      return known({
+        type: cell(cells, 'supply_type'),
+        voltage: of('voltage'),
+        current: of('current'),
+        ...Object.fromEntries(SUPPLY_QUANTITIES.map(([name, key]) => [key, of(name) ?? (key === 'depth' ? '' : null)])),
+      });
+    case 'coupling':
+      return { motorBore: of('motor_bore'), drivenBore: of('driven_bore'), keyWidth: of('key_width'), torqueMost: of('torque_most') };
+    case 'mount':
+      return known(faceOfCells(cells));
+    case 'converter':
+      return { voltage: of('voltage'), current: of('current'), efficiency: orElse(of('efficiency'), '85 %') };
+    case 'auxiliary':
+      return known({ use: cell(cells, 'use'), voltage: of('voltage'), current: of('current') });
+    case 'other':
+      return {};
     case 'controller':
       return known({
         pulseRateMost: of('pulse_rate_most'),
@@ -216,6 +282,10 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         timerBits: wholeOf(cell(cells, 'timer_bits'), 16),
       });
   }
+}
+
+function faceOfCells(cells: Cells): Record<string, unknown> {
+  return { frame: cell(cells, 'frame'), boltCircle: fromPart(cell(cells, 'bolt_circle')), pilot: fromPart(cell(cells, 'pilot')) };
 }
 
 /** What the table says; an empty cell leaves a choice or a usual value to the part's own start. */
@@ -234,6 +304,7 @@ function transmissionOfCells(cells: Cells): unknown {
   const kind = cell(cells, 'transmission');
   const efficiency = orElse(fromPart(cell(cells, 'efficiency')), kind === 'screw' ? '0.3' : '0.9');
   const teeth = wholeOf(cell(cells, 'teeth'), 20);
+  const shaft = fromPart(cell(cells, 'shaft'));
   switch (kind) {
     case 'screw':
       return known({
@@ -249,6 +320,7 @@ function transmissionOfCells(cells: Cells): unknown {
         length: fromPart(cell(cells, 'screw_length')),
         ends: cell(cells, 'ends'),
         preload: fromPart(cell(cells, 'preload')),
+        shaft,
       });
     case 'belt':
       return {
@@ -258,13 +330,14 @@ function transmissionOfCells(cells: Cells): unknown {
         efficiency,
         loop: fromPart(cell(cells, 'belt_loop')),
         tensileStiffness: fromPart(cell(cells, 'tensile_stiffness')),
+        shaft,
       };
     case 'rack':
-      return { kind, size: cell(cells, 'rack_size') || 'module', tooth: fromPart(cell(cells, 'tooth')), teeth, efficiency };
+      return { kind, size: cell(cells, 'rack_size') || 'module', tooth: fromPart(cell(cells, 'tooth')), teeth, efficiency, shaft };
     case 'roller':
-      return { kind, diameter: fromPart(cell(cells, 'diameter')), stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'), efficiency };
+      return { kind, diameter: fromPart(cell(cells, 'diameter')), stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'), efficiency, shaft };
     default:
-      return { kind, efficiency };
+      return { kind, efficiency, shaft };
   }
 }
 

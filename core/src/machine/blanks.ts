@@ -1,4 +1,15 @@
-import type { ControllerSpecification, DriverSpecification, MotorSpecification, Stage, SupplySpecification } from './machine.js';
+import type {
+  AuxiliarySpecification,
+  ControllerSpecification,
+  ConverterSpecification,
+  CouplingSpecification,
+  DriverSpecification,
+  Feed,
+  MotorSpecification,
+  MountSpecification,
+  Stage,
+  SupplySpecification,
+} from './machine.js';
 import { quantityOf } from './reading.js';
 
 /** A step stands within 5 % of a full step of its place, unloaded and not added up (common practice, no source). */
@@ -21,6 +32,12 @@ export const BLANK_MOTOR: MotorSpecification = {
   inductance: null,
   rotorInertia: null,
   gearhead: null,
+  frame: 'unknown',
+  boltCircle: null,
+  pilot: null,
+  shaft: null,
+  shaftEnd: 'round',
+  keyWidth: null,
 };
 
 export const BLANK_DRIVER: DriverSpecification = {
@@ -34,11 +51,32 @@ export const BLANK_DRIVER: DriverSpecification = {
   voltageLeast: null,
   voltageMost: null,
   finestMicrosteps: 16,
+  // Logic of a carrier board and losses of its switching (common practice, no source).
+  quiescent: quantityOf('0.5 W', 'assumed'),
+  efficiency: quantityOf('95 %', 'assumed'),
 };
 
 export const BLANK_CONTROLLER: ControllerSpecification = { pulseRateMost: null, outputs: 4, ramps: 'yes', timerClock: null, timerBits: 16 };
 
-export const BLANK_SUPPLY: SupplySpecification = { voltage: null, current: null };
+export const BLANK_SUPPLY: SupplySpecification = {
+  type: 'mains',
+  voltage: null,
+  current: null,
+  adjustLeast: null,
+  adjustMost: null,
+  voltageBorne: null,
+  capacitance: null,
+  charge: null,
+  // Deeper ages most batteries fast (common practice, no source).
+  depth: quantityOf('80 %', 'assumed'),
+};
+
+export const BLANK_COUPLING: CouplingSpecification = { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null };
+export const BLANK_MOUNT: MountSpecification = { frame: 'unknown', boltCircle: null, pilot: null };
+/** A switching step-down converter (common practice, no source). */
+export const BLANK_CONVERTER: ConverterSpecification = { voltage: null, current: null, efficiency: quantityOf('85 %', 'assumed') };
+export const BLANK_AUXILIARY: AuxiliarySpecification = { use: 'other', voltage: null, current: null };
+export const BLANK_FEED: Feed = { wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null };
 
 export function blankStage(kind: Stage['kind'], driver: number, driven: number): Stage {
   return { kind, driver, driven, efficiency: null, backlash: null };

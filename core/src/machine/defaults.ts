@@ -1,5 +1,5 @@
-import { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_MOTOR } from './blanks.js';
-import type { Axis, Faults, Job, Machine, MachineKind, Supply, TransmissionKind, TransmissionSpecification } from './machine.js';
+import { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_AUXILIARY, BLANK_CONVERTER, BLANK_FEED, BLANK_MOTOR, BLANK_SUPPLY } from './blanks.js';
+import type { Auxiliary, AuxiliarySpecification, Axis, Converter, Faults, Job, Machine, MachineKind, Supply, TransmissionKind, TransmissionSpecification } from './machine.js';
 import { presetAxes, presetJob } from './presets.js';
 import { quantityOf } from './reading.js';
 import type { Quantity } from './shape.js';
@@ -61,15 +61,16 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
         length: null,
         ends: 'fixed-supported',
         preload: null,
+        shaft: null,
       };
     case 'belt':
-      return { kind, pitch: null, teeth: 20, efficiency: assumed('0.95'), loop: null, tensileStiffness: null };
+      return { kind, pitch: null, teeth: 20, efficiency: assumed('0.95'), loop: null, tensileStiffness: null, shaft: null };
     case 'rack':
-      return { kind, size: 'module', tooth: null, teeth: 20, efficiency: assumed('0.9') };
+      return { kind, size: 'module', tooth: null, teeth: 20, efficiency: assumed('0.9'), shaft: null };
     case 'roller':
-      return { kind, diameter: null, stock: assumed('0 mm'), efficiency: assumed('0.9') };
+      return { kind, diameter: null, stock: assumed('0 mm'), efficiency: assumed('0.9'), shaft: null };
     case 'rotary':
-      return { kind, efficiency: assumed('0.9') };
+      return { kind, efficiency: assumed('0.9'), shaft: null };
   }
 }
 
@@ -86,6 +87,9 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     motor: { part: null, name: '', specification: BLANK_MOTOR, wiring: 'coil', count: 1 },
     reduction: [],
     transmission: { part: null, name: '', specification: defaultTransmission(transmission) },
+    coupling: null,
+    mount: null,
+    feed: BLANK_FEED,
     carriage: { name: '', mass: null, inertia: null },
     faults: defaultFaults(kind),
     currentSchool: 'crest',
@@ -94,8 +98,52 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
   };
 }
 
+/** A quarter in hand (common practice, no source), and the draw computed from power. */
+export function usualSupply(): Pick<Supply, 'set' | 'fuse' | 'headroom' | 'school'> {
+  return { set: null, fuse: null, headroom: assumed('1.25'), school: 'computed' };
+}
+
 export function newSupply(id: string): Supply {
-  return { id, part: null, name: '', specification: { voltage: assumed('24 V'), current: null } };
+  return { id, part: null, name: '', specification: { ...BLANK_SUPPLY, voltage: assumed('24 V') }, ...usualSupply() };
+}
+
+const numbered = (prefix: string, taken: readonly string[]): string => {
+  const numbers = taken.map((id) => (id.startsWith(`${prefix}-`) ? Number(id.slice(prefix.length + 1)) : 0)).filter(Number.isInteger);
+  return `${prefix}-${Math.max(0, ...numbers) + 1}`;
+};
+
+/** Local identity for one more converter. */
+export function nextRailId(machine: Machine): string {
+  return numbered(
+    'rail',
+    machine.converters.map((item) => item.id),
+  );
+}
+
+/** Local identity for one more supply. */
+export function nextSupplyId(machine: Machine): string {
+  return numbered(
+    'supply',
+    machine.supplies.map((item) => item.id),
+  );
+}
+
+/** A converter to 5 V, which most controllers want, on the first supply. */
+export function newConverter(machine: Machine, from: string): Converter {
+  return { id: nextRailId(machine), part: null, name: '', from, specification: { ...BLANK_CONVERTER, voltage: assumed('5 V') } };
+}
+
+/** The program words that usually switch an auxiliary (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
+const USUAL_WORDS: Partial<Readonly<Record<AuxiliarySpecification['use'], readonly [on: string, off: string]>>> = { spindle: ['M3', 'M5'], coolant: ['M8', 'M9'] };
+
+/** An auxiliary on the first supply, with the words that usually switch its kind. */
+export function newAuxiliary(machine: Machine, station: Pick<Auxiliary, 'part' | 'name'> = { part: null, name: '' }, specification: AuxiliarySpecification = BLANK_AUXILIARY): Auxiliary {
+  const id = numbered(
+    'auxiliary',
+    machine.auxiliaries.map((item) => item.id),
+  );
+  const [on, off] = USUAL_WORDS[specification.use] ?? ['', ''];
+  return { id, ...station, specification, rail: machine.supplies[0]?.id ?? null, duty: assumed('100 %'), on, off };
 }
 
 /** A new machine of a kind with one supply and its first axis to begin on. */
@@ -103,11 +151,15 @@ export function newMachine(name: string, kind: MachineKind): Machine {
   const [first] = presetAxes(kind);
   return {
     format: 'crisp-notch/machine',
-    version: 2,
+    version: 3,
     name,
     kind,
     note: '',
+    currency: '',
     supplies: [newSupply('supply-1')],
+    converters: [],
+    auxiliaries: [],
+    purchases: [],
     controller: { part: null, name: '', specification: BLANK_CONTROLLER },
     axes: [newAxis('axis-1', first?.letter ?? 'X', first?.transmission ?? 'screw', 'supply-1')],
     card: [],

@@ -20,30 +20,48 @@ export {
   type Shape,
 } from './shape.js';
 export {
-  checkMachine,
-  checkShape,
+  auxiliarySpecification,
   controllerSpecification,
+  converterSpecification,
+  couplingSpecification,
   driverSpecification,
-  machineJsonSchema,
-  machineShape,
   motorSpecification,
+  mountSpecification,
   supplySpecification,
   transmissionSpecification,
+} from './specifications.js';
+export {
+  checkMachine,
+  checkShape,
+  machineJsonSchema,
+  machineShape,
+  type Auxiliary,
+  type AuxiliarySpecification,
   type Axis,
   type Controller,
   type ControllerSpecification,
+  type Converter,
+  type ConverterSpecification,
+  type Coupling,
+  type CouplingSpecification,
   type CurrentFormula,
   type Driver,
   type DriverSpecification,
   type Faults,
+  type Feed,
+  type Frame,
   type Gearhead,
   type Job,
   type Machine,
   type MachineKind,
   type Motor,
+  type Mount,
+  type MountSpecification,
   type MotorSpecification,
   type Operation,
   type OperationNumber,
+  type Purchase,
+  type PurchaseState,
   type Setting,
   type Stage,
   type Supply,
@@ -51,9 +69,10 @@ export {
   type Transmission,
   type TransmissionKind,
   type TransmissionSpecification,
+  type WireSize,
 } from './machine.js';
-export { confirmed, defaultFaults, defaultJob, defaultTransmission, newAxis, newMachine, newSupply, nextAxisId, withTransmissionKind, withUsualValues } from './defaults.js';
-export { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_MOTOR, blankStage, BLANK_SUPPLY } from './blanks.js';
+export { confirmed, defaultFaults, defaultJob, defaultTransmission, newAuxiliary, newAxis, newConverter, newMachine, newSupply, nextAxisId, nextRailId, nextSupplyId, withTransmissionKind, withUsualValues } from './defaults.js';
+export { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_CONVERTER, BLANK_COUPLING, BLANK_DRIVER, BLANK_FEED, BLANK_MOTOR, BLANK_MOUNT, blankStage, BLANK_SUPPLY } from './blanks.js';
 export { completedSpecification } from './upgrade.js';
 
 export { quantityOf, readQuantity, type QuantityReading } from './reading.js';

@@ -4,6 +4,8 @@ import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js'
 import {
   checkMachine,
   machineJsonSchema,
+  newAuxiliary,
+  newConverter,
   newMachine,
   openMachine,
   quantityOf,
@@ -78,12 +80,14 @@ describe('machine document', () => {
     };
     expect(problems({ ...machine, axes: [{ ...axis, job: table.job }] })).toEqual(['axes.0.job.kind', 'axes.0.faults.kind']);
     expect(problems({ ...machine, axes: [axis, axis] })).toEqual(['axes.1']);
+    expect(problems({ ...machine, auxiliaries: [{ ...newAuxiliary(machine), rail: 'nowhere' }] })).toEqual(['auxiliaries.0.rail']);
+    expect(problems({ ...machine, converters: [newConverter(machine, 'nowhere')] })).toEqual(['converters.0.from']);
     expect(problems({ ...machine, axes: [{ ...axis, setting: { kind: 'rotary', stepsPerUnit: quantityOf('10 steps/°'), reason: '' } }] })).toEqual(['axes.0.setting.kind']);
   });
 
   it('is refused from a newer program, and when it is nested without end', () => {
-    const newer = openMachine({ ...screwMachine(), version: 3 });
-    expect(newer.ok ? '' : newer.error[0]?.message).toContain('reads up to 2');
+    const newer = openMachine({ ...screwMachine(), version: 4 });
+    expect(newer.ok ? '' : newer.error[0]?.message).toContain('reads up to 3');
     let nested: unknown = 'end';
     for (let depth = 0; depth < 40; depth += 1) nested = { nested };
     const deep = openMachine({ ...screwMachine(), note: nested });

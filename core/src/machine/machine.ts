@@ -1,8 +1,25 @@
 import { failure, success, type Problem, type Result } from '../quantity/index.js';
 import { choice, date, kinds, list, nullable, quantity, record, text, whole, type JsonSchema, type Of, type Shape } from './shape.js';
-
-const positive = { isPositive: true } as const;
-const notNegative = { least: 0 } as const;
+import {
+  auxiliarySpecification,
+  controllerSpecification,
+  converterSpecification,
+  couplingSpecification,
+  driverSpecification,
+  mountSpecification,
+  motorSpecification,
+  notNegative,
+  positive,
+  share,
+  stage,
+  STAGE_LIMIT,
+  supplySpecification,
+  transmissionSpecification,
+  wireSize,
+  wiring,
+  type currentFormula,
+  type gearhead,
+} from './specifications.js';
 
 /** Local identity of an axis or supply inside one document. */
 const localId = text(40, 1);
@@ -10,126 +27,6 @@ const label = text(120);
 
 /** Link to the shelf part that a station was copied from; the copy stays as it is when the shelf changes. */
 const partLink = nullable(record({ id: text(40, 1), name: text(120, 1) }));
-
-const share = { isPositive: true, most: 1 } as const;
-
-/** Losses of a stage: efficiency, and play of the driven shaft; null while only the usual is known. */
-const losses = { efficiency: nullable(quantity('ratio', share)), backlash: nullable(quantity('angle', notNegative)) };
-
-/** Teeth of a pair; of a worm its starts and the wheel; of a planetary set with its ring held the sun and the ring. */
-const stage = kinds({
-  gear: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
-  belt: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
-  worm: { driver: whole(1, 20), driven: whole(1, 10_000), ...losses },
-  planetary: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
-});
-
-/** Most gear, belt or worm stages in one place; keeps exact ratios a sensible size. */
-const STAGE_LIMIT = 12;
-
-/** Teeth and a printed ratio: what the sheet says, and what is inside. */
-const gearhead = record({ nominal: nullable(quantity('ratio', positive)), stages: list(stage, STAGE_LIMIT) });
-
-/** Connections a motor's numbers can be quoted for, and ways to wire it. */
-const wiring = choice('coil', 'half', 'series', 'parallel', 'unipolar');
-
-/** An encoder on the motor; the drive alarms when the rotor hangs further behind than its limit. */
-const encoder = record({ counts: whole(1, 10_000_000), followingLimit: nullable(quantity('angle', positive)) });
-
-export const motorSpecification = record({
-  /** A brushed motor turns by closed-loop speed over its encoder; one count stands for a step. */
-  type: choice('stepper', 'brushed'),
-  leads: choice(4, 5, 6, 8),
-  /** Which connection of the coils the sheet's numbers are for. */
-  quotedFor: wiring,
-  stepAngle: nullable(quantity('angle', { isPositive: true, most: Math.PI })),
-  holdingTorque: nullable(quantity('torque', positive)),
-  detentTorque: nullable(quantity('torque', notNegative)),
-  /** Of a brushed motor. */
-  torqueConstant: nullable(quantity('torque-constant', positive)),
-  noLoadCurrent: nullable(quantity('current', notNegative)),
-  /** How far a step may be off its place, as a part of a full step. */
-  stepError: quantity('ratio', { least: 0, most: 1 }),
-  encoder: nullable(encoder),
-  ratedCurrent: nullable(quantity('current', positive)),
-  resistance: nullable(quantity('resistance', positive)),
-  inductance: nullable(quantity('inductance', positive)),
-  rotorInertia: nullable(quantity('inertia', positive)),
-  gearhead: nullable(gearhead),
-});
-
-/**
- * How the reference voltage sets the current: a comparator against sense resistors, or a plain proportion given by the
- * board's maker. `reads` says whether the proportion gives the crest of the sine or its effective value.
- */
-const currentFormula = kinds({
-  'sense-resistor': { gain: quantity('ratio', positive), senseResistor: quantity('resistance', positive) },
-  linear: { slope: quantity('conductance', positive), reads: choice('peak', 'rms') },
-});
-
-export const driverSpecification = record({
-  type: choice('chopper', 'bridge', 'unipolar'),
-  /** Whether a unipolar array pulls the coils to ground or feeds them. */
-  switching: choice('sinking', 'sourcing'),
-  /** Of one switch at 25 °C; a coil's current flows through two in a bridge, through one of an array. */
-  onResistance: nullable(quantity('resistance', notNegative)),
-  /** What the switches in a coil's path keep of the supply, together. */
-  drop: nullable(quantity('voltage', notNegative)),
-  /** From junction to air. */
-  thermalResistance: nullable(quantity('thermal-resistance', positive)),
-  formula: nullable(currentFormula),
-  currentMost: nullable(quantity('current', positive)),
-  voltageLeast: nullable(quantity('voltage', notNegative)),
-  voltageMost: nullable(quantity('voltage', positive)),
-  finestMicrosteps: whole(1, 1024),
-});
-
-export const supplySpecification = record({
-  voltage: nullable(quantity('voltage', positive)),
-  current: nullable(quantity('current', positive)),
-});
-
-export const controllerSpecification = record({
-  pulseRateMost: nullable(quantity('frequency', positive)),
-  outputs: whole(1, 64),
-  /** Whether it speeds up and slows down by ramps. */
-  ramps: choice('yes', 'no'),
-  /** What times the pulses. */
-  timerClock: nullable(quantity('frequency', positive)),
-  timerBits: whole(8, 64),
-});
-
-const efficiency = quantity('ratio', share);
-
-export const transmissionSpecification = kinds({
-  screw: {
-    pitch: nullable(quantity('length', positive)),
-    starts: whole(1, 24),
-    /** With the efficiency only assumed, form, diameter and friction give it. */
-    efficiency,
-    form: choice('trapezoidal', 'square', 'v', 'ball'),
-    diameter: nullable(quantity('length', positive)),
-    friction: quantity('ratio', notNegative),
-    collarFriction: quantity('ratio', notNegative),
-    collarDiameter: nullable(quantity('length', positive)),
-    /** Between its bearings, and how they hold it. */
-    length: nullable(quantity('length', positive)),
-    ends: choice('fixed-free', 'supported', 'fixed-supported', 'fixed'),
-    /** Torque to turn the preloaded nut without load. */
-    preload: nullable(quantity('torque', notNegative)),
-  },
-  belt: {
-    pitch: nullable(quantity('length', positive)),
-    teeth: whole(1, 10_000),
-    efficiency,
-    /** Whole length of the loop, and force for a unit of strain. */
-    loop: nullable(quantity('length', positive)),
-    tensileStiffness: nullable(quantity('force', positive)),
-  },
-  rack: { size: choice('module', 'pitch'), tooth: nullable(quantity('length', positive)), teeth: whole(1, 10_000), efficiency },
-  roller: { diameter: nullable(quantity('length', positive)), stock: quantity('length', notNegative), efficiency },
-  rotary: { efficiency },
-});
 
 /** A station holds what was copied from a part or typed, and the name it goes by. */
 const motor = record({
@@ -152,8 +49,58 @@ const driver = record({
   idleShare: quantity('ratio', { least: 0, most: 1 }),
 });
 const transmission = record({ part: partLink, name: label, specification: transmissionSpecification });
+const coupling = record({ part: partLink, name: label, specification: couplingSpecification });
+const mount = record({ part: partLink, name: label, specification: mountSpecification });
 
-const supply = record({ id: localId, part: partLink, name: label, specification: supplySpecification });
+const wire = { wire: nullable(wireSize), length: nullable(quantity('length', positive)), fuse: nullable(quantity('current', positive)) };
+/** What brings the current from the supply to a driver, and what steadies it there. */
+const feed = record({ ...wire, capacitance: nullable(quantity('capacitance', positive)), capacitorVoltage: nullable(quantity('voltage', positive)) });
+
+const supply = record({
+  id: localId,
+  part: partLink,
+  name: label,
+  specification: supplySpecification,
+  /** What its trimmer is set to; null: its nominal voltage. */
+  set: nullable(quantity('voltage', positive)),
+  /** At its output, for everything it feeds. */
+  fuse: nullable(quantity('current', positive)),
+  /** Supply wanted over supply needed. */
+  headroom: quantity('ratio', { least: 1 }),
+  /** How the current of its drivers is counted. */
+  school: choice('computed', 'two-thirds', 'sum'),
+});
+const converter = record({ id: localId, part: partLink, name: label, from: localId, specification: converterSpecification });
+const auxiliary = record({
+  id: localId,
+  part: partLink,
+  name: label,
+  specification: auxiliarySpecification,
+  /** The supply or converter that it hangs on. */
+  rail: nullable(localId),
+  /** Part of the time that it is on. */
+  duty: quantity('ratio', { least: 0, most: 1 }),
+  /** Words of a program that switch it, e.g. M8 and M9; empty for none. */
+  on: text(12),
+  off: text(12),
+});
+
+/** What is known of getting one line of the parts list; the line itself follows from the design unless it is an extra one. */
+const purchase = record({
+  /** Which line: see the core's parts list; extra lines begin with `extra:`. */
+  key: text(200, 1),
+  /** Of an extra line. */
+  name: label,
+  quantity: whole(0, 100_000),
+  spare: whole(0, 100_000),
+  price: nullable(quantity('price', notNegative)),
+  shipping: nullable(quantity('price', notNegative)),
+  source: text(200),
+  leadDays: nullable(whole(0, 1000)),
+  state: choice('to-get', 'have', 'ordered', 'arrived'),
+  /** Since when it is in this state. */
+  on: nullable(date()),
+});
 const controller = record({ part: partLink, name: label, specification: controllerSpecification });
 
 /**
@@ -231,6 +178,9 @@ const axis = record({
   motor,
   reduction: list(stage, STAGE_LIMIT),
   transmission,
+  coupling: nullable(coupling),
+  mount: nullable(mount),
+  feed,
   carriage: record({ name: label, mass: nullable(quantity('mass', positive)), inertia: nullable(quantity('inertia', positive)) }),
   faults,
   /** Which school the current limit follows: crest equal to the rated number, or effective value equal to it. */
@@ -256,11 +206,16 @@ const AXIS_LIMIT = 12;
 
 export const machineShape = record({
   format: choice('crisp-notch/machine'),
-  version: choice(2),
+  version: choice(3),
   name: text(120, 1),
   kind: choice('router', 'lathe', 'dividing-table', 'feeder', 'arm', 'other'),
   note: text(4000),
+  /** Of every price, e.g. EUR (ISO 4217); empty while nobody said. */
+  currency: text(3),
   supplies: list(supply, 12),
+  converters: list(converter, 12),
+  auxiliaries: list(auxiliary, 24),
+  purchases: list(purchase, 300),
   controller,
   axes: list(axis, AXIS_LIMIT),
   card: list(operation, 8),
@@ -286,6 +241,19 @@ export type Stage = Of<typeof stage>;
 export type Gearhead = Of<typeof gearhead>;
 export type Faults = Axis['faults'];
 export type Setting = Of<typeof setting>;
+export type Feed = Axis['feed'];
+export type Coupling = NonNullable<Axis['coupling']>;
+export type Mount = NonNullable<Axis['mount']>;
+export type Converter = Machine['converters'][number];
+export type Auxiliary = Machine['auxiliaries'][number];
+export type Purchase = Machine['purchases'][number];
+export type PurchaseState = Purchase['state'];
+export type Frame = MotorSpecification['frame'];
+export type WireSize = Of<typeof wireSize>;
+export type CouplingSpecification = Of<typeof couplingSpecification>;
+export type MountSpecification = Of<typeof mountSpecification>;
+export type ConverterSpecification = Of<typeof converterSpecification>;
+export type AuxiliarySpecification = Of<typeof auxiliarySpecification>;
 export type Operation = Of<typeof operation>;
 export type OperationNumber = Operation['number'];
 
@@ -326,6 +294,22 @@ function referenceProblems(machine: Machine): Problem[] {
     });
   };
   repeated(supplyIds, 'supplies');
+  const railIds = [...supplyIds, ...machine.converters.map((item) => item.id)];
+  repeated(railIds, 'rails');
+  repeated(
+    machine.auxiliaries.map((item) => item.id),
+    'auxiliaries',
+  );
+  repeated(
+    machine.purchases.map((item) => item.key),
+    'purchases',
+  );
+  machine.converters.forEach((item, index) => {
+    if (!supplyIds.includes(item.from)) problems.push({ path: `converters.${index}.from`, message: 'names a supply that is not there' });
+  });
+  machine.auxiliaries.forEach((item, index) => {
+    if (item.rail !== null && !railIds.includes(item.rail)) problems.push({ path: `auxiliaries.${index}.rail`, message: 'names a rail that is not there' });
+  });
   repeated(
     machine.axes.map((item) => item.id),
     'axes',

@@ -12,10 +12,15 @@ function opened(): Machine {
   return result.value;
 }
 
+const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
+
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(2);
+    expect(machine.version).toBe(3);
+    expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
+    expect(machine.supplies[0]?.specification.type).toBe('mains');
+    expect(slideFeed(machine)).toEqual({ wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null });
     expect(machine.axes.map((axis) => [axis.motor.wiring, axis.motor.specification.quotedFor, axis.budgetSchool])).toEqual([
       ['coil', 'coil', 'rss'],
       ['unipolar', 'half', 'rss'],

@@ -1,10 +1,10 @@
 import { failure, type Result } from '../quantity/index.js';
-import { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_MOTOR } from './blanks.js';
-import { defaultFaults, defaultJob, defaultTransmission } from './defaults.js';
+import { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_DRIVER, BLANK_FEED, BLANK_MOTOR, BLANK_MOUNT, BLANK_SUPPLY } from './blanks.js';
+import { defaultFaults, defaultJob, defaultTransmission, usualSupply } from './defaults.js';
 import { checkMachine, type Machine, type TransmissionKind } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
-export const CURRENT_VERSION = 2;
+export const CURRENT_VERSION = 3;
 
 type Json = Readonly<Record<string, unknown>>;
 type Step = (older: Json) => Record<string, unknown>;
@@ -36,6 +36,12 @@ export function completedSpecification(kind: string, specification: unknown): un
       }
       case 'driver':
         return { ...BLANK_DRIVER, ...older };
+      case 'supply':
+        return { ...BLANK_SUPPLY, ...older };
+      case 'mount':
+        return { ...BLANK_MOUNT, ...older };
+      case 'auxiliary':
+        return { ...BLANK_AUXILIARY, ...older };
       case 'controller':
         return { ...BLANK_CONTROLLER, ...older };
       case 'transmission': {
@@ -83,8 +89,33 @@ function toVersion2(machine: Json): Record<string, unknown> {
   };
 }
 
+/** A station with its specification completed, whatever else it holds. */
+const completedStation = (kind: string, station: unknown): unknown => within(station, (item) => ({ ...item, specification: completedSpecification(kind, item['specification']) }));
+
+/** Version 3 knows rails, auxiliaries, feeds, couplings, mounts and what has been bought. Nothing is said of any of them yet. */
+function toVersion3(machine: Json): Record<string, unknown> {
+  return {
+    currency: '',
+    converters: [],
+    auxiliaries: [],
+    purchases: [],
+    ...machine,
+    version: 3,
+    supplies: each(machine['supplies'], (item) => ({ ...usualSupply(), ...item, specification: completedSpecification('supply', item['specification']) })),
+    axes: each(machine['axes'], (axis) => ({
+      coupling: null,
+      mount: null,
+      feed: BLANK_FEED,
+      ...axis,
+      driver: completedStation('driver', axis['driver']),
+      motor: completedStation('motor', axis['motor']),
+      transmission: completedStation('transmission', axis['transmission']),
+    })),
+  };
+}
+
 /** From version n (the index plus one) to the next. */
-const UPGRADES: readonly Step[] = [toVersion2];
+const UPGRADES: readonly Step[] = [toVersion2, toVersion3];
 
 /**
  * Reads a machine document of this or any earlier version.

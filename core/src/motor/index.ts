@@ -3,3 +3,4 @@ export { armTorque, constantVoltageCrest, inductanceFromRise, riseTime, STANDARD
 export { baseSpeed, constantVoltagePullOut, pullOut, pullOutBand, SQUARE_WAVE_CREST, type Bound, type MotorDrive, type PullOut } from './pull-out.js';
 export { loadAngle, naturalFrequency, resonantRates, startRate, stateTorques, type LoadKind, type StepMode } from './dynamics.js';
 export { brushedNoLoadSpeed, brushedTorque, type BrushedMotor } from './brushed.js';
+export { lastHolding, SPEED_END } from './top-speed.js';

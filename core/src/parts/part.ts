@@ -1,18 +1,32 @@
 import {
+  auxiliarySpecification,
+  BLANK_AUXILIARY,
   BLANK_CONTROLLER,
+  BLANK_CONVERTER,
+  BLANK_COUPLING,
   BLANK_DRIVER,
   BLANK_MOTOR,
+  BLANK_MOUNT,
   BLANK_SUPPLY,
   checkShape,
   completedSpecification,
   controllerSpecification,
+  converterSpecification,
+  couplingSpecification,
   defaultTransmission,
   driverSpecification,
   kinds,
   motorSpecification,
+  mountSpecification,
+  newAuxiliary,
+  nextRailId,
+  nullable,
+  quantity,
+  record,
   supplySpecification,
   text,
   transmissionSpecification,
+  whole,
   type Axis,
   type Machine,
   type MotorSpecification,
@@ -21,7 +35,21 @@ import {
 import { wiringsOf, type Wiring } from '../motor/index.js';
 import type { Result } from '../quantity/index.js';
 
-const described = { name: text(120, 1), note: text(1000) };
+/** What it costs, where it comes from, and how many there are. */
+const stockShape = record({
+  price: nullable(quantity('price', { least: 0 })),
+  shipping: nullable(quantity('price', { least: 0 })),
+  source: text(200),
+  leadDays: nullable(whole(0, 1000)),
+  owned: whole(0, 100_000),
+  wanted: whole(0, 100_000),
+});
+
+export type Stock = Of<typeof stockShape>;
+/** Nothing known of getting a part, and none of it here. */
+export const NO_STOCK: Stock = { price: null, shipping: null, source: '', leadDays: null, owned: 0, wanted: 0 };
+
+const described = { name: text(120, 1), note: text(1000), stock: stockShape };
 
 /** A part on the shelf, described by what it is. Its specification has the same shape as the station that it can fill. */
 export const partShape = kinds({
@@ -30,11 +58,16 @@ export const partShape = kinds({
   transmission: { ...described, specification: transmissionSpecification },
   supply: { ...described, specification: supplySpecification },
   controller: { ...described, specification: controllerSpecification },
+  coupling: { ...described, specification: couplingSpecification },
+  mount: { ...described, specification: mountSpecification },
+  converter: { ...described, specification: converterSpecification },
+  auxiliary: { ...described, specification: auxiliarySpecification },
+  other: { ...described, specification: record({}) },
 });
 
 export type Part = Of<typeof partShape>;
 export type PartKind = Part['kind'];
-export const PART_KINDS: readonly PartKind[] = ['motor', 'driver', 'transmission', 'supply', 'controller'];
+export const PART_KINDS: readonly PartKind[] = ['motor', 'driver', 'transmission', 'coupling', 'mount', 'supply', 'converter', 'auxiliary', 'controller', 'other'];
 
 /** A part with the identity that the shelf gave it. */
 export interface ShelfPart {
@@ -46,12 +79,12 @@ export interface ShelfPart {
 export function checkPart(input: unknown): Result<Part> {
   const part = input as { kind?: unknown; specification?: unknown } | null;
   const isPart = typeof part === 'object' && part !== null && typeof part.kind === 'string' && 'specification' in part;
-  return checkShape(partShape, isPart ? { ...part, specification: completedSpecification(part.kind as string, part.specification) } : input);
+  return checkShape(partShape, isPart ? { stock: NO_STOCK, ...part, specification: completedSpecification(part.kind as string, part.specification) } : input);
 }
 
 /** A new part of a kind with nothing known yet but its name. */
 export function newPart(kind: PartKind, name: string): Part {
-  const described = { name, note: '' };
+  const described = { name, note: '', stock: NO_STOCK };
   switch (kind) {
     case 'motor':
       return { kind, ...described, specification: BLANK_MOTOR };
@@ -63,6 +96,16 @@ export function newPart(kind: PartKind, name: string): Part {
       return { kind, ...described, specification: BLANK_SUPPLY };
     case 'controller':
       return { kind, ...described, specification: BLANK_CONTROLLER };
+    case 'coupling':
+      return { kind, ...described, specification: BLANK_COUPLING };
+    case 'mount':
+      return { kind, ...described, specification: BLANK_MOUNT };
+    case 'converter':
+      return { kind, ...described, specification: BLANK_CONVERTER };
+    case 'auxiliary':
+      return { kind, ...described, specification: BLANK_AUXILIARY };
+    case 'other':
+      return { kind, ...described, specification: {} };
   }
 }
 
@@ -81,8 +124,8 @@ export function wiringFor({ leads }: MotorSpecification, present: Wiring): Wirin
 }
 
 /**
- * The machine with a shelf part copied into the station it belongs to: motor, driver and transmission of the axis, the
- * axis' supply, or the machine's controller. Settings that are the builder's own (microsteps, current limit) stay,
+ * The machine with a shelf part copied into the station it belongs to: motor, driver, transmission, coupling and mount of
+ * the axis, the axis' supply, or the machine's controller; a converter or an auxiliary is added. Settings that are the builder's own (microsteps, current limit) stay,
  * except microsteps finer than the new driver has.
  * @throws RangeError if the axis is not in the machine or the part does not fit it
  */
@@ -107,5 +150,17 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
       return { ...machine, supplies: machine.supplies.map((item) => (item.id === axis.supply ? { ...item, ...station, specification: part.specification } : item)) };
     case 'controller':
       return { ...machine, controller: { ...station, specification: part.specification } };
+    case 'coupling':
+      return withAxis({ ...axis, coupling: { ...station, specification: part.specification } });
+    case 'mount':
+      return withAxis({ ...axis, mount: { ...station, specification: part.specification } });
+    case 'converter':
+      return axis.supply === null
+        ? machine
+        : { ...machine, converters: [...machine.converters, { id: nextRailId(machine), ...station, from: axis.supply, specification: part.specification }] };
+    case 'auxiliary':
+      return { ...machine, auxiliaries: [...machine.auxiliaries, newAuxiliary(machine, station, part.specification)] };
+    case 'other':
+      return machine;
   }
 }

@@ -13,6 +13,10 @@ export type Dimension =
   | 'voltage'
   | 'resistance'
   | 'inductance'
+  | 'capacitance'
+  | 'charge'
+  | 'energy'
+  | 'area'
   | 'speed'
   | 'angular-speed'
   | 'acceleration'
@@ -108,6 +112,16 @@ export const UNITS: readonly Unit[] = [
   unit('inductance', 'H', '1', 'henry'),
   unit('inductance', 'mH', '0.001', 'millihenry'),
   unit('inductance', 'µH', '0.000001', 'uh μh'),
+  unit('capacitance', 'F', '1', 'farad'),
+  unit('capacitance', 'mF', '0.001', ''),
+  unit('capacitance', 'µF', '0.000001', 'uf μf mfd'),
+  unit('charge', 'A·h', '3600', 'ah amp-hours'),
+  unit('charge', 'mA·h', '3.6', 'mah'),
+  unit('charge', 'A·s', '1', 'as c'),
+  unit('energy', 'J', '1', 'joule joules ws'),
+  unit('energy', 'W·h', '3600', 'wh'),
+  unit('area', 'm²', '1', 'm2'),
+  unit('area', 'mm²', '0.000001', 'mm2 sqmm'),
   unit('speed', 'm/s', '1', ''),
   unit('speed', 'mm/s', '0.001', ''),
   unit('speed', 'mm/min', '1/60000', ''),
@@ -150,6 +164,7 @@ export const UNITS: readonly Unit[] = [
   unit('time', 'ms', '0.001', ''),
   unit('time', 'µs', '0.000001', 'us μs'),
   unit('time', 'min', '60', 'minute minutes'),
+  unit('time', 'h', '3600', 'hour hours'),
   unit('power', 'W', '1', 'watt watts'),
   unit('ratio', '', '1', 'x ×'),
   unit('ratio', '%', '0.01', 'percent'),
@@ -207,6 +222,10 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   voltage: ['V', 'V'],
   resistance: ['Ω', 'Ω'],
   inductance: ['mH', 'mH'],
+  capacitance: ['µF', 'µF'],
+  charge: ['A·h', 'A·h'],
+  energy: ['J', 'J'],
+  area: ['mm²', 'mm²'],
   speed: ['mm/s', 'in/min'],
   'angular-speed': ['°/s', '°/s'],
   acceleration: ['mm/s²', 'in/s²'],

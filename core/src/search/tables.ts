@@ -1,0 +1,250 @@
+import {
+  axisContext,
+  axisField,
+  bucklingLimit,
+  fallTorque,
+  pathResistance,
+  reductionRatio,
+  rotorTeeth,
+  screwInertia,
+  torqueConstant,
+  trainBackwardEfficiency,
+  trainEfficiency,
+  trainRatio,
+  transmissionEfficiency,
+  travelPerTurn,
+  whirlLimit,
+  windingCurrent,
+  windingInductance,
+  windingTorque,
+} from '../drive-line/index.js';
+import { driverHeat, junctionTemperature, SAFE_RISE, advisedPeak } from '../driver/index.js';
+import { BLANK_DRIVER, BLANK_MOTOR, readQuantity, type Axis, type DriverSpecification, type Quantity } from '../machine/index.js';
+import { rationalToNumber, type Dimension } from '../quantity/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { designOf, limitOf } from './design-of.js';
+import type { Combination, MotorChoice, Space } from './space.js';
+
+/**
+ * The product of a space falls apart: motor, driver, voltage and current make an electric half, reduction and
+ * transmission a mechanical one, and only the two together meet the load. Each half is reckoned once, by the very figures
+ * of a drive line; what is left for every pair is the pull-out torque.
+ */
+export const ROUNDING = 1 + 1e-9;
+/** Air in a closed box on a warm day [°C] (common practice, no source). */
+const BOX_AIR = 40;
+
+/** Why a combination is rejected, in the order in which it is looked for: the first counts. */
+export const REASONS = [
+  'brushed',
+  'motor-unknown',
+  'wiring',
+  'voltage',
+  'volts',
+  'current',
+  'hot',
+  'mechanics-unknown',
+  'whirl',
+  'buckling',
+  'falls',
+  'force',
+  'lag',
+  'microsteps',
+  'resolution',
+  'pulses',
+  'start',
+  'price',
+] as const;
+export type Reason = (typeof REASONS)[number];
+
+interface MotorRow {
+  readonly K: number;
+  readonly R: number;
+  readonly L: number;
+  readonly teeth: number;
+  readonly inertia: number;
+  readonly rated: number;
+  readonly hold: number;
+  readonly angle: number;
+  readonly detent: number;
+  /** Of its own gearhead. */
+  readonly ratio: number;
+  readonly efficiency: number;
+  readonly backward: number;
+}
+
+/** The electric half of a combination. */
+export interface ElectricRow extends MotorRow {
+  readonly motor: number;
+  readonly driver: number;
+  readonly voltageIndex: number;
+  readonly currentIndex: number;
+  readonly V: number;
+  /** Of coil and switches. */
+  readonly path: number;
+  /** For the pull-out torque: infinite on constant volts. */
+  readonly current: number;
+  /** Crest in force, for holding torque and heat. */
+  readonly limit: number;
+  readonly holdAtLimit: number;
+  /** Of all motors of the axis, standing [W]. */
+  readonly heat: number;
+  readonly finest: number;
+}
+
+/** The mechanical half, without a gearhead. */
+export interface MechanicRow {
+  readonly reduction: number;
+  readonly transmission: number;
+  /** Travel of a turn of the reduction's first shaft [m or rad]. */
+  readonly travel: number;
+  readonly ratio: number;
+  readonly efficiency: number;
+  readonly backward: number;
+  readonly screwInertia: number;
+  readonly preload: number;
+  readonly whirl: number | null;
+  readonly buckling: number | null;
+  /** Torque of the weight at the last shaft with the power off; null without weight. */
+  readonly fall: number | null;
+}
+
+export interface Tables {
+  readonly space: Space;
+  readonly electric: readonly ElectricRow[];
+  readonly mechanics: readonly MechanicRow[];
+  /** Combinations of the electric half, and of the mechanical one, that fail by themselves. */
+  readonly electricRejected: ReadonlyMap<Reason, number>;
+  readonly mechanicsUnknown: number;
+}
+
+const FIRST: Combination = { motor: 0, driver: 0, current: 0, microsteps: 0, reduction: 0, transmission: 0, voltage: 0, controller: 0 };
+
+const value = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
+
+/** A reckoner on the axis with some of its stations replaced. */
+function reckonerOf(space: Space, combination: Partial<Combination>, change: (axis: Axis) => Axis): Reckoner<Parameters<typeof whirlLimit.law>[0]> {
+  const design = designOf(space, { ...FIRST, ...combination });
+  const changed = { ...design, axes: design.axes.map((axis) => (axis.id === space.axisId ? change(axis) : axis)) };
+  const context = axisContext(changed, space.axisId);
+  if (!context) throw new RangeError(`axis must be in the machine, got ${space.axisId}`);
+  return new Reckoner(context);
+}
+
+function motorRow(space: Space, index: number): MotorRow | 'brushed' | null {
+  if (space.motors[index]?.specification.type === 'brushed') return 'brushed';
+  const reckoner = reckonerOf(space, { motor: index }, (axis) => ({ ...axis, reduction: [], driver: { ...axis.driver, specification: BLANK_DRIVER } }));
+  const { specification } = reckoner.context.axis.motor;
+  const [K, R, L, teeth, rated, hold, ratio] = [torqueConstant, pathResistance, windingInductance, rotorTeeth, windingCurrent, windingTorque, reductionRatio].map((item) => reckoner.value(item));
+  const [inertia, angle] = [value(specification.rotorInertia, 'inertia'), value(specification.stepAngle, 'angle')];
+  if (K == null || R == null || L == null || teeth == null || rated == null || hold == null || ratio == null || inertia === null || angle === null) return null;
+  const stages = specification.gearhead?.stages ?? [];
+  return {
+    K,
+    R,
+    L,
+    teeth,
+    inertia,
+    rated,
+    hold,
+    angle,
+    detent: value(specification.detentTorque, 'torque') ?? 0,
+    ratio,
+    efficiency: trainEfficiency(stages),
+    backward: trainBackwardEfficiency(stages),
+  };
+}
+
+const isWiringWrong = (driver: DriverSpecification, motor: MotorChoice): boolean => (driver.type === 'unipolar') !== (motor.wiring === 'unipolar');
+
+type ElectricResult = { readonly reason: Reason } | { readonly row: ElectricRow };
+
+/** One electric half, judged by the same limits as the rules of a drive line. */
+function electricRow(space: Space, axis: Axis, motors: number, row: MotorRow, place: { readonly motor: number; readonly driver: number; readonly voltage: number; readonly current: number }): ElectricResult {
+  const motor = space.motors[place.motor] as MotorChoice;
+  const driver = space.drivers[place.driver]?.specification as DriverSpecification;
+  if (isWiringWrong(driver, motor)) return { reason: 'wiring' };
+  const supply = space.machine.supplies.find((item) => item.id === axis.supply);
+  const volts = space.voltages[place.voltage] ?? value(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
+  const [least, most] = [value(driver.voltageLeast, 'voltage') ?? 0, value(driver.voltageMost, 'voltage') ?? Infinity];
+  if (volts === null || volts > most * ROUNDING || volts < least / ROUNDING) return { reason: 'voltage' };
+  const V = volts - (value(driver.drop, 'voltage') ?? 0);
+  if (V <= 0) return { reason: 'volts' };
+  const on = value(driver.onResistance, 'resistance') ?? 0;
+  const path = row.R + (driver.type === 'unipolar' ? on : 2 * on);
+  const set = limitOf(motor, driver, space.currents[place.current] ?? 'as-set', axis.currentSchool) ?? value(axis.driver.currentLimit, 'current');
+  const isChopper = driver.type === 'chopper';
+  const limit = isChopper ? (set ?? advisedPeak(row.rated, axis.currentSchool)) : (Math.SQRT2 * V) / path;
+  if (isChopper && V <= path * limit) return { reason: 'volts' };
+  const borne = value(driver.currentMost, 'current') ?? Infinity;
+  if (limit > Math.SQRT2 * row.rated * ROUNDING || (isChopper ? limit : limit / Math.SQRT2) > borne * ROUNDING) return { reason: 'current' };
+  const theta = value(driver.thermalResistance, 'thermal-resistance');
+  if (theta !== null && driver.onResistance !== null && junctionTemperature(driverHeat(on, set ?? row.rated) / 2, 1, theta, BOX_AIR) > BOX_AIR + SAFE_RISE) return { reason: 'hot' };
+  return {
+    row: {
+      ...row,
+      motor: place.motor,
+      driver: place.driver,
+      voltageIndex: place.voltage,
+      currentIndex: place.current,
+      V,
+      path,
+      current: isChopper ? limit : Infinity,
+      limit,
+      holdAtLimit: (row.hold * limit) / (Math.SQRT2 * row.rated),
+      heat: motors * limit ** 2 * row.R,
+      finest: driver.finestMicrosteps,
+    },
+  };
+}
+
+function mechanicRows(space: Space): { readonly rows: readonly MechanicRow[]; readonly unknown: number } {
+  const ofTransmission = space.transmissions.map((_, transmission) => {
+    const reckoner = reckonerOf(space, { transmission }, (axis) => ({ ...axis, reduction: [], motor: { ...axis.motor, specification: BLANK_MOTOR } }));
+    const [travel, efficiency, inertia] = [travelPerTurn, transmissionEfficiency, screwInertia].map((item) => reckoner.value(item));
+    if (travel == null || efficiency == null || travel === 0) return null;
+    const isScrew = reckoner.context.axis.transmission.specification.kind === 'screw';
+    return {
+      travel,
+      efficiency,
+      screwInertia: (isScrew ? inertia : 0) ?? 0,
+      preload: reckoner.reading(axisField.screwPreload)?.value ?? 0,
+      whirl: isScrew ? reckoner.value(whirlLimit) : null,
+      buckling: isScrew ? reckoner.value(bucklingLimit) : null,
+      fall: reckoner.value(fallTorque),
+    };
+  });
+  const rows = space.reductions.flatMap(({ specification: stages }, reduction) => {
+    const [ratio, efficiency, backward] = [rationalToNumber(trainRatio(stages)), trainEfficiency(stages), trainBackwardEfficiency(stages)];
+    return ofTransmission.flatMap((item, transmission): readonly MechanicRow[] =>
+      item ? [{ ...item, reduction, transmission, ratio, travel: item.travel / ratio, efficiency: item.efficiency * efficiency, backward }] : [],
+    );
+  });
+  return { rows, unknown: ofTransmission.filter((item) => item === null).length * space.reductions.length };
+}
+
+/** Both halves of a space, each reckoned once. */
+export function tablesOf(space: Space, motors: number): Tables {
+  const axis = space.machine.axes.find((item) => item.id === space.axisId) as Axis;
+  const electric: ElectricRow[] = [];
+  const rejected = new Map<Reason, number>();
+  const reject = (reason: Reason, count: number): void => {
+    rejected.set(reason, (rejected.get(reason) ?? 0) + count);
+  };
+  space.motors.forEach((_, motor) => {
+    const row = motorRow(space, motor);
+    if (row === null || row === 'brushed') {
+      reject(row === null ? 'motor-unknown' : 'brushed', space.drivers.length * space.voltages.length * space.currents.length);
+      return;
+    }
+    for (let driver = 0; driver < space.drivers.length; driver += 1)
+      for (let voltage = 0; voltage < space.voltages.length; voltage += 1)
+        for (let current = 0; current < space.currents.length; current += 1) {
+          const result = electricRow(space, axis, motors, row, { motor, driver, voltage, current });
+          if ('row' in result) electric.push(result.row);
+          else reject(result.reason, 1);
+        }
+  });
+  const { rows, unknown } = mechanicRows(space);
+  return { space, electric, mechanics: rows, electricRejected: rejected, mechanicsUnknown: unknown };
+}

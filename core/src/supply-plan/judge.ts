@@ -1,0 +1,162 @@
+import { feedDrop, feedWarming, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
+import { readQuantity, type Machine, type Quantity } from '../machine/index.js';
+import { fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
+import type { Dimension } from '../quantity/index.js';
+import type { Reckoner } from '../reckoner/index.js';
+import { converterLoad, railVoltage, type SupplyPlan } from './plan.js';
+
+export interface SupplyFinding {
+  readonly id: string;
+  readonly severity: Severity;
+  readonly reason: string;
+  /** What to do about it. */
+  readonly advice: string;
+}
+
+/** Share of the voltage that may be lost in the wires (common practice, no source). */
+const DROP_MOST = 0.05;
+/** Least bulk capacitance at a driver [F] (common practice, no source). */
+const BULK_LEAST = 47e-6;
+/** How far a load's voltage may be from its rail's (common practice, no source). */
+const RAIL_TOLERANCE = 0.1;
+
+const value = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
+
+/** What is wrong with one supply and all that hangs on it, stops first. */
+export function judgeSupply(machine: Machine, plan: Omit<SupplyPlan, 'findings'>, reckoners: readonly Reckoner<AxisContext>[], say: Say): readonly SupplyFinding[] {
+  const found = [
+    ...sizeFindings(plan, say),
+    ...brakingFindings(plan, say),
+    ...reckoners.flatMap((reckoner) => feedFindings(reckoner, plan, say)),
+    ...railFindings(machine, plan, say),
+  ];
+  return [...found.filter((item) => item.severity === 'stop'), ...found.filter((item) => item.severity === 'caution')];
+}
+
+function sizeFindings({ supply, voltage, totals, needed, available }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+  const found: SupplyFinding[] = [];
+  const headroom = readQuantity(supply.headroom, 'ratio').value;
+  if (available !== null && needed > available) {
+    const bare = needed / headroom;
+    found.push({
+      id: 'supply-too-small',
+      severity: bare > available ? 'stop' : 'caution',
+      reason:
+        bare > available
+          ? `All together draw ${say(bare, 'current')}; it gives ${say(available, 'current')}.`
+          : `${say(needed, 'current')} is wanted with the headroom; it gives ${say(available, 'current')}, which is ${(available / bare).toFixed(2)}× the draw.`,
+      advice: 'Choose a larger one, or feed some axes from a second.',
+    });
+  }
+  if (totals.missing.length > 0)
+    found.push({ id: 'load-not-known', severity: 'caution', reason: `Not counted, because something about it is not known: ${totals.missing.join('; ')}.`, advice: 'Fill in what is missing.' });
+  const [least, most] = [value(supply.specification.adjustLeast, 'voltage'), value(supply.specification.adjustMost, 'voltage')];
+  if (supply.set !== null && voltage !== null && ((least !== null && voltage < least * (1 - 1e-9)) || (most !== null && voltage > most * (1 + 1e-9))))
+    found.push({
+      id: 'set-out-of-range',
+      severity: 'stop',
+      reason: `It cannot be set to ${say(voltage, 'voltage')}: its range is ${least === null ? 'up to' : `${say(least, 'voltage')} to`} ${most === null ? 'higher' : say(most, 'voltage')}.`,
+      advice: 'Set it within its range.',
+    });
+  return found;
+}
+
+function brakingFindings({ braking }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+  if (!braking || braking.limit === null || braking.after <= braking.limit) return [];
+  const enough = braking.enough ?? Infinity;
+  return [
+    {
+      id: 'bus-after-braking',
+      severity: 'stop',
+      reason: `All axes braking at once feed back ${say(braking.energy, 'energy')} at most: the bus goes from ${say(braking.before, 'voltage')} to ${say(braking.after, 'voltage')}, above the ${say(braking.limit, 'voltage')} of the ${braking.limitOf}.`,
+      advice: Number.isFinite(enough)
+        ? `Put ${say(enough, 'capacitance')} on the bus in all, brake more slowly, or fit a brake resistor that switches in.`
+        : 'The voltage alone is above that limit: lower it.',
+    },
+  ];
+}
+
+function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+  const { axis } = reckoner.context;
+  const { feed, letter } = axis;
+  const found: SupplyFinding[] = [];
+  const [drop, warming, current] = [feedDrop, feedWarming, supplyPeak].map((item) => reckoner.value(item));
+  if (drop != null && voltage !== null && drop > DROP_MOST * voltage)
+    found.push({ id: `drop-${axis.id}`, severity: 'caution', reason: `${letter}: its wires lose ${say(drop, 'voltage')}, more than 5 %.`, advice: 'Take thicker or shorter wire.' });
+  if (warming != null && warming > WIRE_RISE_MOST)
+    found.push({
+      id: `warm-${axis.id}`,
+      severity: 'stop',
+      reason: `${letter}: its wires become ${Math.round(warming)} K warmer than the air; ${WIRE_RISE_MOST} K is usual.`,
+      advice: 'Take thicker wire.',
+    });
+  const fuse = value(feed.fuse, 'current');
+  const wireMost = feed.wire ? wireCurrentMost(wireArea(feed.wire)) : null;
+  if (fuse !== null && wireMost !== null && fuse > wireMost)
+    found.push({
+      id: `fuse-above-wire-${axis.id}`,
+      severity: 'stop',
+      reason: `${letter}: a fuse of ${say(fuse, 'current')} does not protect its wire, which bears ${say(wireMost, 'current')}.`,
+      advice: 'A fuse is chosen for the wire, not only for the load: take a smaller fuse or thicker wire.',
+    });
+  if (fuse !== null && current != null && fuse < current)
+    found.push({
+      id: `fuse-below-load-${axis.id}`,
+      severity: 'caution',
+      reason: `${letter}: a fuse of ${say(fuse, 'current')} is below the ${say(current, 'current')} that it draws on a ramp.`,
+      advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(current, wireMost, say),
+    });
+  const bulk = value(feed.capacitance, 'capacitance');
+  if (bulk !== null && bulk < BULK_LEAST)
+    found.push({
+      id: `bulk-${axis.id}`,
+      severity: 'caution',
+      reason: `${letter}: ${say(bulk, 'capacitance')} at its driver; ${say(BULK_LEAST, 'capacitance')} is the least, 100 µF usual.`,
+      advice: 'Fit a larger capacitor close to its motor supply pins.',
+    });
+  const rated = value(feed.capacitorVoltage, 'voltage');
+  if (rated !== null && braking && rated < braking.before)
+    found.push({
+      id: `capacitor-rating-${axis.id}`,
+      severity: 'stop',
+      reason: `${letter}: its capacitor is rated ${say(rated, 'voltage')}; the supply gives ${say(braking.before, 'voltage')}.`,
+      advice: 'Fit one rated above the bus after braking.',
+    });
+  return found;
+}
+
+function fuseAdvice(current: number, wireMost: number, say: Say): string {
+  const fit = fuseFor(current, wireMost);
+  return fit === null ? 'No usual fuse carries this load and protects this wire: take thicker wire.' : `Take a fuse of ${say(fit, 'current')}.`;
+}
+
+function railFindings(machine: Machine, { supply, voltage }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+  const converters = machine.converters.filter((item) => item.from === supply.id);
+  const found: SupplyFinding[] = [];
+  for (const item of converters) {
+    const name = item.name || 'Converter';
+    const [volts, most] = [value(item.specification.voltage, 'voltage'), value(item.specification.current, 'current')];
+    const { most: power } = converterLoad(machine, item);
+    if (volts !== null && voltage !== null && volts >= voltage)
+      found.push({ id: `converter-up-${item.id}`, severity: 'caution', reason: `${name}: it makes ${say(volts, 'voltage')} from ${say(voltage, 'voltage')}.`, advice: 'That takes a step-up converter.' });
+    if (volts !== null && most !== null && power !== null && power / volts > most)
+      found.push({
+        id: `converter-small-${item.id}`,
+        severity: 'stop',
+        reason: `${name}: its loads draw ${say(power / volts, 'current')}; it gives ${say(most, 'current')}.`,
+        advice: 'Choose a larger one.',
+      });
+  }
+  const rails = [supply.id, ...converters.map((item) => item.id)];
+  for (const item of machine.auxiliaries.filter((load) => load.rail !== null && rails.includes(load.rail))) {
+    const [wanted, given] = [value(item.specification.voltage, 'voltage'), railVoltage(machine, item.rail ?? '')];
+    if (wanted === null || given === null || Math.abs(given / wanted - 1) <= RAIL_TOLERANCE) continue;
+    found.push({
+      id: `rail-voltage-${item.id}`,
+      severity: given > wanted ? 'stop' : 'caution',
+      reason: `${item.name || item.specification.use}: it wants ${say(wanted, 'voltage')} and its rail gives ${say(given, 'voltage')}.`,
+      advice: 'Hang it on another rail, or put a converter between.',
+    });
+  }
+  return found;
+}

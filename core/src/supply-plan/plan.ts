@@ -1,0 +1,223 @@
+import {
+  axisContext,
+  energyReturned,
+  holdPower,
+  idlePower,
+  meanPower,
+  movingPower,
+  peakPower,
+  phaseSum,
+  phaseTwoThirds,
+  type AxisContext,
+  type Say,
+} from '../drive-line/index.js';
+import { readQuantity, type Auxiliary, type Converter, type Machine, type Quantity, type Supply } from '../machine/index.js';
+import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
+import type { Dimension } from '../quantity/index.js';
+import { Reckoner, type Figure } from '../reckoner/index.js';
+import { judgeSupply, type SupplyFinding } from './judge.js';
+
+export type SupplySchool = Supply['school'];
+
+/** What one load takes from a supply [A at its voltage]; null while it is not known. */
+export interface LoadLine {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'axis' | 'auxiliary' | 'converter';
+  /** By the three schools. Loads that are no motors are the same in each. */
+  readonly sum: number | null;
+  readonly twoThirds: number | null;
+  readonly computed: number | null;
+  readonly moving: number | null;
+  readonly hold: number | null;
+  readonly idle: number | null;
+  readonly mean: number | null;
+}
+
+export interface Totals {
+  readonly sum: number;
+  readonly twoThirds: number;
+  readonly computed: number;
+  readonly moving: number;
+  readonly hold: number;
+  readonly idle: number;
+  readonly mean: number;
+  /** Names of loads of which something is not known; they are not in the sums. */
+  readonly missing: readonly string[];
+}
+
+/** What braking does to the bus of a supply. */
+export interface Braking {
+  /** All axes at once, at most [J]. */
+  readonly energy: number;
+  /** Bulk capacitors at the drivers, and the supply's own where it is known [F]. */
+  readonly capacitance: number;
+  /** [V] */
+  readonly before: number;
+  readonly after: number;
+  /** The lowest of what drivers, capacitors and supply bear, and whose it is. */
+  readonly limit: number | null;
+  readonly limitOf: string;
+  /** What would be enough [F]; null without a limit, Infinity where the limit is below the voltage. */
+  readonly enough: number | null;
+}
+
+export interface SupplyPlan {
+  readonly supply: Supply;
+  /** As set, or nominal [V]. */
+  readonly voltage: number | null;
+  readonly lines: readonly LoadLine[];
+  readonly totals: Totals;
+  /** By the school in force, with the headroom [A]. */
+  readonly needed: number;
+  readonly available: number | null;
+  readonly braking: Braking | null;
+  /** Of a battery [s]. */
+  readonly runTime: number | null;
+  readonly findings: readonly SupplyFinding[];
+}
+
+const value = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
+
+/** Voltage of a rail: of a supply as it is set, of a converter as it is made. */
+export function railVoltage(machine: Machine, rail: string): number | null {
+  const supply = machine.supplies.find((item) => item.id === rail);
+  if (supply) return value(supply.set ?? supply.specification.voltage, 'voltage');
+  const converter = machine.converters.find((item) => item.id === rail);
+  return converter ? value(converter.specification.voltage, 'voltage') : null;
+}
+
+/** Power that an auxiliary takes from its rail while it is on [W]. */
+function auxiliaryPower(machine: Machine, item: Auxiliary): number | null {
+  const [volts, current] = [item.rail === null ? null : railVoltage(machine, item.rail), value(item.specification.current, 'current')];
+  return volts === null || current === null ? null : volts * current;
+}
+
+/** What hangs on a converter: power that its loads take [W], at most and on average; null while one is not known. */
+export function converterLoad(machine: Machine, converter: Converter): { readonly most: number | null; readonly mean: number | null } {
+  const loads = machine.auxiliaries.filter((item) => item.rail === converter.id);
+  const powers = loads.map((item) => auxiliaryPower(machine, item));
+  if (powers.some((power) => power === null)) return { most: null, mean: null };
+  const sum = (weight: (item: Auxiliary) => number): number => loads.reduce((total, item, index) => total + (powers[index] ?? 0) * weight(item), 0);
+  return { most: sum(() => 1), mean: sum((item) => readQuantity(item.duty, 'ratio').value) };
+}
+
+function axisLine(reckoner: Reckoner<AxisContext>, voltage: number): LoadLine {
+  const { axis } = reckoner.context;
+  const current = (figure: Figure<AxisContext>): number | null => {
+    const power = reckoner.value(figure);
+    return power === null ? null : power / voltage;
+  };
+  return {
+    id: axis.id,
+    name: axis.name === '' ? axis.letter : `${axis.letter}, ${axis.name}`,
+    kind: 'axis',
+    sum: reckoner.value(phaseSum),
+    twoThirds: reckoner.value(phaseTwoThirds),
+    computed: current(peakPower),
+    moving: current(movingPower),
+    hold: current(holdPower),
+    idle: current(idlePower),
+    mean: current(meanPower),
+  };
+}
+
+/** A load that is no motor draws the same by every school, and while the axes rest. */
+function steadyLine(id: string, name: string, kind: LoadLine['kind'], most: number | null, mean: number | null): LoadLine {
+  return { id, name, kind, sum: most, twoThirds: most, computed: most, moving: most, hold: most, idle: most, mean };
+}
+
+function auxiliaryLines(machine: Machine, supply: Supply, voltage: number): readonly LoadLine[] {
+  const direct = machine.auxiliaries
+    .filter((item) => item.rail === supply.id)
+    .map((item) => {
+      const power = auxiliaryPower(machine, item);
+      const duty = readQuantity(item.duty, 'ratio').value;
+      const current = power === null ? null : power / voltage;
+      return steadyLine(item.id, item.name || item.specification.use, 'auxiliary', current, current === null ? null : current * duty);
+    });
+  const behind = machine.converters
+    .filter((item) => item.from === supply.id)
+    .map((item) => {
+      const { most, mean } = converterLoad(machine, item);
+      const efficiency = readQuantity(item.specification.efficiency, 'ratio').value;
+      const drawn = (power: number | null): number | null => (power === null ? null : chainInput(power, [efficiency]) / voltage);
+      return steadyLine(item.id, item.name || 'Converter', 'converter', drawn(most), drawn(mean));
+    });
+  return [...direct, ...behind];
+}
+
+const SUMS = ['sum', 'twoThirds', 'computed', 'moving', 'hold', 'idle', 'mean'] as const;
+
+function totalsOf(lines: readonly LoadLine[]): Totals {
+  const total = (key: (typeof SUMS)[number]): number => lines.reduce((sum, line) => sum + (line[key] ?? 0), 0);
+  const missing = lines.filter((line) => SUMS.some((key) => line[key] === null)).map((line) => line.name);
+  return { ...(Object.fromEntries(SUMS.map((key) => [key, total(key)])) as Record<(typeof SUMS)[number], number>), missing };
+}
+
+/** The lowest voltage that anything on the bus bears. */
+function busLimit(machine: Machine, supply: Supply): { readonly limit: number | null; readonly limitOf: string } {
+  const limits: (readonly [number, string])[] = [];
+  const add = (most: number | null, name: string): void => {
+    if (most !== null) limits.push([most, name]);
+  };
+  for (const axis of machine.axes.filter((item) => item.supply === supply.id)) {
+    add(value(axis.driver.specification.voltageMost, 'voltage'), `driver of ${axis.letter}`);
+    add(value(axis.feed.capacitorVoltage, 'voltage'), `capacitor at ${axis.letter}`);
+  }
+  add(value(supply.specification.voltageBorne, 'voltage'), 'supply itself');
+  const [lowest] = limits.sort(([a], [b]) => a - b);
+  return { limit: lowest?.[0] ?? null, limitOf: lowest?.[1] ?? '' };
+}
+
+/** A driver whose bulk capacitor nobody named has the usual one (common practice, no source) [F]. */
+const USUAL_BULK = 100e-6;
+
+function brakingOf(machine: Machine, supply: Supply, voltage: number, reckoners: readonly Reckoner<AxisContext>[]): Braking | null {
+  const energies = reckoners.map((reckoner) => reckoner.value(energyReturned));
+  if (reckoners.length === 0 || energies.every((item) => item === null)) return null;
+  const energy = energies.reduce<number>((sum, item) => sum + (item ?? 0), 0);
+  const bulk = reckoners.reduce((sum, { context }) => sum + (value(context.axis.feed.capacitance, 'capacitance') ?? USUAL_BULK), 0);
+  const capacitance = bulk + (value(supply.specification.capacitance, 'capacitance') ?? 0);
+  const { limit, limitOf } = busLimit(machine, supply);
+  return {
+    energy,
+    capacitance,
+    before: voltage,
+    after: busAfterBraking(voltage, energy, capacitance),
+    limit,
+    limitOf,
+    enough: limit === null ? null : capacitanceFor(voltage, energy, limit),
+  };
+}
+
+function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
+  const voltage = railVoltage(machine, supply.id);
+  const reckoners = machine.axes
+    .filter((axis) => axis.supply === supply.id)
+    .flatMap((axis) => {
+      const context = axisContext(machine, axis.id);
+      return context ? [new Reckoner(context)] : [];
+    });
+  const lines = voltage === null ? [] : [...reckoners.map((reckoner) => axisLine(reckoner, voltage)), ...auxiliaryLines(machine, supply, voltage)];
+  const totals = totalsOf(lines);
+  const bySchool = { computed: totals.computed, 'two-thirds': totals.twoThirds, sum: totals.sum }[supply.school];
+  const { charge, depth, type, current } = supply.specification;
+  const coulombs = value(charge, 'charge');
+  const plan = {
+    supply,
+    voltage,
+    lines,
+    totals,
+    needed: bySchool * readQuantity(supply.headroom, 'ratio').value,
+    available: value(current, 'current'),
+    braking: voltage === null ? null : brakingOf(machine, supply, voltage, reckoners),
+    runTime: type === 'battery' && coulombs !== null && voltage !== null ? batteryRunTime(coulombs, voltage, readQuantity(depth, 'ratio').value, totals.mean * voltage) : null,
+  };
+  return { ...plan, findings: judgeSupply(machine, plan, reckoners, say) };
+}
+
+/** Every supply of a machine with what hangs on it, what that draws by each school, and what is wrong. */
+export function supplyPlans(machine: Machine, say: Say): readonly SupplyPlan[] {
+  return machine.supplies.map((supply) => planOf(machine, supply, say));
+}
