@@ -4,7 +4,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as delay } from 'node:timers/promises';
 import { chromium, type Page } from '@playwright/test';
-import { checkMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
+import { openMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
 import {
   axisContext,
   exactStepsPerUnit,
@@ -21,6 +21,7 @@ import {
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep } from '@crisp-notch/core/route-card';
 import { BROWSER_FLAGS, chromiumPath } from './browser';
+import { benchSearch } from './bench-search';
 import { benchSimulation } from './bench-simulation';
 import { buildAll, ROOT } from './build';
 
@@ -31,7 +32,7 @@ const say = sayIn('metric');
 
 function demoMachine(): Machine {
   const { machine } = JSON.parse(readFileSync(join(ROOT, 'demo', 'fret-router.json'), 'utf8')) as { machine: unknown };
-  const checked = checkMachine(machine);
+  const checked = openMachine(machine);
   if (!checked.ok) throw new Error('the demo machine does not check');
   return checked.value;
 }
@@ -199,5 +200,6 @@ async function pageFrames(page: Page): Promise<string> {
 }
 
 benchRecompute();
+benchSearch();
 benchSimulation();
 await benchStart();

@@ -5,6 +5,7 @@ import { trainRatio, trainText } from './gear-train.js';
 
 export * from './job-fields.js';
 export * from './motor-fields.js';
+export * from './fit-fields.js';
 
 export const gearheadTeeth = exactField('motor.gearhead-teeth', 'Gearhead teeth', 'Π z₂/z₁', ({ axis }) => {
   const stages = axis.motor.specification.gearhead?.stages ?? [];

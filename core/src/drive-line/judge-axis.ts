@@ -6,11 +6,12 @@ import { judgeBy, type Finding, type Rule, type Say } from './judgement.js';
 import { fallTorque, gravityLoad } from './load-figures.js';
 import type { Remedy } from './remedies.js';
 import { ELECTRIC_RULES } from './rules-electric.js';
+import { FIT_RULES } from './rules-fit.js';
 import { MECHANICS_RULES } from './rules-mechanics.js';
 import { MOTION_RULES } from './rules-motion.js';
 import { speedMargin } from './speed-figures.js';
 
-export const AXIS_RULES: readonly Rule[] = [...ELECTRIC_RULES, ...MOTION_RULES, ...MECHANICS_RULES];
+export const AXIS_RULES: readonly Rule[] = [...ELECTRIC_RULES, ...MOTION_RULES, ...MECHANICS_RULES, ...FIT_RULES];
 
 /** Every finding on an axis, stops first, in the order of the rules. */
 export function judgeAxis(reckoner: Reckoner<AxisContext>, say: Say): readonly Finding[] {

@@ -124,7 +124,7 @@ function expectSame(state: SearchState, space: Space, wishes: Wishes): void {
 
 describe('the match finder', () => {
   it('answers as plain evaluation of every combination does, on a space of more than 20 000', () => {
-    const machine = job({ incline: '90 °', tolerance: '0.008 mm', mass: '1 kg', load: '52 N', travel: '0.9 m', speed: '70 mm/s' });
+    const machine = job({ incline: '90 °', tolerance: '0.004 mm', mass: '1 kg', load: '52 N', travel: '0.9 m', speed: '70 mm/s' });
     const space = { ...spaceOf(machine, 'axis-1', shelfOf(motors, [13]), options({ free: ALL.filter((place) => place !== 'reduction') })), microsteps: [1, 2, 8, 16, 64], currents: [1, 0.6] };
     expect(spaceSize(space)).toBeGreaterThan(20_000);
     const asked = askedOf(machine, { holdsUnpowered: true, priceMost: 120 });

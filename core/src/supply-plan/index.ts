@@ -1,2 +1,3 @@
-export { converterLoad, railVoltage, supplyPlans, type Braking, type LoadLine, type SupplyPlan, type SupplySchool, type Totals } from './plan.js';
+export { supplyPlans, type Braking, type LoadLine, type SupplyPlan, type SupplySchool, type Totals } from './plan.js';
+export { converterLoad, railVoltage } from './rails.js';
 export type { SupplyFinding } from './judge.js';

@@ -1,9 +1,9 @@
 import { feedDrop, feedWarming, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
-import { readQuantity, type Machine, type Quantity } from '../machine/index.js';
+import { readQuantity, type Machine } from '../machine/index.js';
 import { fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
-import type { Dimension } from '../quantity/index.js';
 import type { Reckoner } from '../reckoner/index.js';
-import { converterLoad, railVoltage, type SupplyPlan } from './plan.js';
+import type { SupplyPlan } from './plan.js';
+import { converterLoad, railVoltage, valueOf } from './rails.js';
 
 export interface SupplyFinding {
   readonly id: string;
@@ -19,8 +19,6 @@ const DROP_MOST = 0.05;
 const BULK_LEAST = 47e-6;
 /** How far a load's voltage may be from its rail's (common practice, no source). */
 const RAIL_TOLERANCE = 0.1;
-
-const value = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
 
 /** What is wrong with one supply and all that hangs on it, stops first. */
 export function judgeSupply(machine: Machine, plan: Omit<SupplyPlan, 'findings'>, reckoners: readonly Reckoner<AxisContext>[], say: Say): readonly SupplyFinding[] {
@@ -50,7 +48,7 @@ function sizeFindings({ supply, voltage, totals, needed, available }: Omit<Suppl
   }
   if (totals.missing.length > 0)
     found.push({ id: 'load-not-known', severity: 'caution', reason: `Not counted, because something about it is not known: ${totals.missing.join('; ')}.`, advice: 'Fill in what is missing.' });
-  const [least, most] = [value(supply.specification.adjustLeast, 'voltage'), value(supply.specification.adjustMost, 'voltage')];
+  const [least, most] = [valueOf(supply.specification.adjustLeast, 'voltage'), valueOf(supply.specification.adjustMost, 'voltage')];
   if (supply.set !== null && voltage !== null && ((least !== null && voltage < least * (1 - 1e-9)) || (most !== null && voltage > most * (1 + 1e-9))))
     found.push({
       id: 'set-out-of-range',
@@ -90,7 +88,7 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
       reason: `${letter}: its wires become ${Math.round(warming)} K warmer than the air; ${WIRE_RISE_MOST} K is usual.`,
       advice: 'Take thicker wire.',
     });
-  const fuse = value(feed.fuse, 'current');
+  const fuse = valueOf(feed.fuse, 'current');
   const wireMost = feed.wire ? wireCurrentMost(wireArea(feed.wire)) : null;
   if (fuse !== null && wireMost !== null && fuse > wireMost)
     found.push({
@@ -106,7 +104,7 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
       reason: `${letter}: a fuse of ${say(fuse, 'current')} is below the ${say(current, 'current')} that it draws on a ramp.`,
       advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(current, wireMost, say),
     });
-  const bulk = value(feed.capacitance, 'capacitance');
+  const bulk = valueOf(feed.capacitance, 'capacitance');
   if (bulk !== null && bulk < BULK_LEAST)
     found.push({
       id: `bulk-${axis.id}`,
@@ -114,7 +112,7 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
       reason: `${letter}: ${say(bulk, 'capacitance')} at its driver; ${say(BULK_LEAST, 'capacitance')} is the least, 100 µF usual.`,
       advice: 'Fit a larger capacitor close to its motor supply pins.',
     });
-  const rated = value(feed.capacitorVoltage, 'voltage');
+  const rated = valueOf(feed.capacitorVoltage, 'voltage');
   if (rated !== null && braking && rated < braking.before)
     found.push({
       id: `capacitor-rating-${axis.id}`,
@@ -135,7 +133,7 @@ function railFindings(machine: Machine, { supply, voltage }: Omit<SupplyPlan, 'f
   const found: SupplyFinding[] = [];
   for (const item of converters) {
     const name = item.name || 'Converter';
-    const [volts, most] = [value(item.specification.voltage, 'voltage'), value(item.specification.current, 'current')];
+    const [volts, most] = [valueOf(item.specification.voltage, 'voltage'), valueOf(item.specification.current, 'current')];
     const { most: power } = converterLoad(machine, item);
     if (volts !== null && voltage !== null && volts >= voltage)
       found.push({ id: `converter-up-${item.id}`, severity: 'caution', reason: `${name}: it makes ${say(volts, 'voltage')} from ${say(voltage, 'voltage')}.`, advice: 'That takes a step-up converter.' });
@@ -149,7 +147,7 @@ function railFindings(machine: Machine, { supply, voltage }: Omit<SupplyPlan, 'f
   }
   const rails = [supply.id, ...converters.map((item) => item.id)];
   for (const item of machine.auxiliaries.filter((load) => load.rail !== null && rails.includes(load.rail))) {
-    const [wanted, given] = [value(item.specification.voltage, 'voltage'), railVoltage(machine, item.rail ?? '')];
+    const [wanted, given] = [valueOf(item.specification.voltage, 'voltage'), railVoltage(machine, item.rail ?? '')];
     if (wanted === null || given === null || Math.abs(given / wanted - 1) <= RAIL_TOLERANCE) continue;
     found.push({
       id: `rail-voltage-${item.id}`,

@@ -11,11 +11,11 @@ import {
   type AxisContext,
   type Say,
 } from '../drive-line/index.js';
-import { readQuantity, type Auxiliary, type Converter, type Machine, type Quantity, type Supply } from '../machine/index.js';
+import { readQuantity, type Machine, type Supply } from '../machine/index.js';
 import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
-import type { Dimension } from '../quantity/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
 import { judgeSupply, type SupplyFinding } from './judge.js';
+import { auxiliaryPower, converterLoad, railVoltage, valueOf } from './rails.js';
 
 export type SupplySchool = Supply['school'];
 
@@ -75,31 +75,6 @@ export interface SupplyPlan {
   /** Of a battery [s]. */
   readonly runTime: number | null;
   readonly findings: readonly SupplyFinding[];
-}
-
-const value = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
-
-/** Voltage of a rail: of a supply as it is set, of a converter as it is made. */
-export function railVoltage(machine: Machine, rail: string): number | null {
-  const supply = machine.supplies.find((item) => item.id === rail);
-  if (supply) return value(supply.set ?? supply.specification.voltage, 'voltage');
-  const converter = machine.converters.find((item) => item.id === rail);
-  return converter ? value(converter.specification.voltage, 'voltage') : null;
-}
-
-/** Power that an auxiliary takes from its rail while it is on [W]. */
-function auxiliaryPower(machine: Machine, item: Auxiliary): number | null {
-  const [volts, current] = [item.rail === null ? null : railVoltage(machine, item.rail), value(item.specification.current, 'current')];
-  return volts === null || current === null ? null : volts * current;
-}
-
-/** What hangs on a converter: power that its loads take [W], at most and on average; null while one is not known. */
-export function converterLoad(machine: Machine, converter: Converter): { readonly most: number | null; readonly mean: number | null } {
-  const loads = machine.auxiliaries.filter((item) => item.rail === converter.id);
-  const powers = loads.map((item) => auxiliaryPower(machine, item));
-  if (powers.some((power) => power === null)) return { most: null, mean: null };
-  const sum = (weight: (item: Auxiliary) => number): number => loads.reduce((total, item, index) => total + (powers[index] ?? 0) * weight(item), 0);
-  return { most: sum(() => 1), mean: sum((item) => readQuantity(item.duty, 'ratio').value) };
 }
 
 function axisLine(reckoner: Reckoner<AxisContext>, voltage: number): LoadLine {
@@ -162,10 +137,10 @@ function busLimit(machine: Machine, supply: Supply): { readonly limit: number | 
     if (most !== null) limits.push([most, name]);
   };
   for (const axis of machine.axes.filter((item) => item.supply === supply.id)) {
-    add(value(axis.driver.specification.voltageMost, 'voltage'), `driver of ${axis.letter}`);
-    add(value(axis.feed.capacitorVoltage, 'voltage'), `capacitor at ${axis.letter}`);
+    add(valueOf(axis.driver.specification.voltageMost, 'voltage'), `driver of ${axis.letter}`);
+    add(valueOf(axis.feed.capacitorVoltage, 'voltage'), `capacitor at ${axis.letter}`);
   }
-  add(value(supply.specification.voltageBorne, 'voltage'), 'supply itself');
+  add(valueOf(supply.specification.voltageBorne, 'voltage'), 'supply itself');
   const [lowest] = limits.sort(([a], [b]) => a - b);
   return { limit: lowest?.[0] ?? null, limitOf: lowest?.[1] ?? '' };
 }
@@ -177,8 +152,8 @@ function brakingOf(machine: Machine, supply: Supply, voltage: number, reckoners:
   const energies = reckoners.map((reckoner) => reckoner.value(energyReturned));
   if (reckoners.length === 0 || energies.every((item) => item === null)) return null;
   const energy = energies.reduce<number>((sum, item) => sum + (item ?? 0), 0);
-  const bulk = reckoners.reduce((sum, { context }) => sum + (value(context.axis.feed.capacitance, 'capacitance') ?? USUAL_BULK), 0);
-  const capacitance = bulk + (value(supply.specification.capacitance, 'capacitance') ?? 0);
+  const bulk = reckoners.reduce((sum, { context }) => sum + (valueOf(context.axis.feed.capacitance, 'capacitance') ?? USUAL_BULK), 0);
+  const capacitance = bulk + (valueOf(supply.specification.capacitance, 'capacitance') ?? 0);
   const { limit, limitOf } = busLimit(machine, supply);
   return {
     energy,
@@ -203,14 +178,14 @@ function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
   const totals = totalsOf(lines);
   const bySchool = { computed: totals.computed, 'two-thirds': totals.twoThirds, sum: totals.sum }[supply.school];
   const { charge, depth, type, current } = supply.specification;
-  const coulombs = value(charge, 'charge');
+  const coulombs = valueOf(charge, 'charge');
   const plan = {
     supply,
     voltage,
     lines,
     totals,
     needed: bySchool * readQuantity(supply.headroom, 'ratio').value,
-    available: value(current, 'current'),
+    available: valueOf(current, 'current'),
     braking: voltage === null ? null : brakingOf(machine, supply, voltage, reckoners),
     runTime: type === 'battery' && coulombs !== null && voltage !== null ? batteryRunTime(coulombs, voltage, readQuantity(depth, 'ratio').value, totals.mean * voltage) : null,
   };

@@ -1,0 +1,59 @@
+import { axisField, axisContext } from '../drive-line/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+
+/** Something without which the machine does not run. */
+export interface Lack {
+  readonly id: string;
+  /** Plain words. */
+  readonly reason: string;
+  /** Where it is put right. */
+  readonly place: 'drive-lines' | 'supply';
+  readonly axisId: string | null;
+}
+
+const isNamed = (station: { readonly name: string }): boolean => station.name.trim() !== '';
+
+function axisLacks(machine: Machine, axis: Axis): readonly Lack[] {
+  const { letter } = axis;
+  const lack = (id: string, reason: string, place: Lack['place'] = 'drive-lines'): Lack => ({ id: `${id}-${axis.id}`, reason: `${letter}: ${reason}`, place, axisId: axis.id });
+  const found: Lack[] = [];
+  if (!isNamed(axis.motor)) found.push(lack('motor', 'no motor is chosen.'));
+  if (!isNamed(axis.driver)) found.push(lack('driver', 'no driver is chosen.'));
+  if (!isNamed(axis.transmission)) found.push(lack('transmission', 'no screw, belt, rack, roller or table is chosen.'));
+  const supply = machine.supplies.find((item) => item.id === axis.supply);
+  if (!supply || !isNamed(supply)) found.push(lack('supply', 'no supply is chosen to feed it.', 'supply'));
+  found.push(...joinLacks(machine, axis, lack));
+  if (axis.mount === null) found.push(lack('mount', 'nothing is chosen to hold its motor.'));
+  if (axis.feed.capacitance === null && axis.driver.specification.type === 'chopper') found.push(lack('capacitor', 'no bulk capacitor at its driver: 47 µF at least, 100 µF usual.', 'supply'));
+  if (axis.feed.wire === null) found.push(lack('wire', 'no wire is chosen from the supply to its driver.', 'supply'));
+  return found;
+}
+
+/** A screw, table or reduction that the motor drives shaft to shaft needs something between the shafts. */
+function joinLacks(machine: Machine, axis: Axis, lack: (id: string, reason: string) => Lack): readonly Lack[] {
+  const { kind } = axis.transmission.specification;
+  const isShaftToShaft = axis.reduction.length === 0 && (kind === 'screw' || kind === 'rotary');
+  if (!isShaftToShaft || axis.coupling !== null) return [];
+  const context = axisContext(machine, axis.id);
+  const shown = (field: typeof axisField.motorShaft): string | null => (context && field.read(context)?.text) ?? null;
+  const [motor, driven] = [shown(axisField.motorShaft), shown(axisField.drivenShaft)];
+  return [lack('coupling', motor && driven ? `no coupling is chosen for a shaft of ${motor} and an end of ${driven}.` : 'no coupling is chosen between its motor and what it drives.')];
+}
+
+/** What the parts list lacks for the machine to run. Bores, keys and bolt circles that do not fit are findings of the drive line. */
+export function lacking(machine: Machine): readonly Lack[] {
+  const general: Lack[] = [];
+  const add = (id: string, reason: string, place: Lack['place']): void => {
+    general.push({ id, reason, place, axisId: null });
+  };
+  if (!isNamed(machine.controller)) add('controller', 'No controller is chosen.', 'drive-lines');
+  const { outputs } = machine.controller.specification;
+  const drives = machine.axes.length;
+  if (isNamed(machine.controller) && outputs < drives) add('outputs', `The controller drives ${outputs} ${outputs === 1 ? 'axis' : 'axes'}; there are ${drives}.`, 'drive-lines');
+  machine.supplies.forEach((supply, index) => {
+    const isUsed = machine.axes.some((axis) => axis.supply === supply.id) || machine.auxiliaries.some((item) => item.rail === supply.id);
+    if (isUsed && supply.fuse === null) add(`fuse-${supply.id}`, `Supply ${index + 1} has no fuse at its output.`, 'supply');
+  });
+  for (const item of machine.auxiliaries.filter((load) => load.rail === null)) add(`rail-${item.id}`, `${item.name || item.specification.use}: nothing feeds it.`, 'supply');
+  return [...general, ...machine.axes.flatMap((axis) => axisLacks(machine, axis))];
+}

@@ -1,0 +1,138 @@
+import type { Severity } from '../drive-line/index.js';
+import type { Auxiliary, Machine } from '../machine/index.js';
+
+/** Something about how a program switches the machine's auxiliaries. */
+export interface ProgramFinding {
+  readonly id: string;
+  readonly severity: Severity;
+  /** Line of the program, counted from 1; null where the whole program is meant. */
+  readonly line: number | null;
+  readonly reason: string;
+}
+
+/** What one auxiliary does over a program. */
+export interface AuxiliaryRun {
+  readonly id: string;
+  readonly name: string;
+  readonly switchedOn: readonly number[];
+  readonly switchedOff: readonly number[];
+}
+
+export interface ProgramCheck {
+  readonly lineCount: number;
+  readonly cuttingMoves: number;
+  readonly runs: readonly AuxiliaryRun[];
+  readonly findings: readonly ProgramFinding[];
+}
+
+/** Longest program that is looked at. */
+export const PROGRAM_MOST = 5_000_000;
+
+type Words = readonly string[];
+
+/** Words of a line in capitals, numbers without leading zeros and trailing ones: `m08` is M8. Comments are left out. */
+function wordsOf(line: string): Words {
+  const code = line.replace(/\([^)]*\)?/g, ' ').replace(/;.*$/, '');
+  return [...code.toUpperCase().matchAll(/([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))/g)].map(([, letter, number]) => `${letter}${Number(number)}`);
+}
+
+/** `M3/M4` is either, `M64 P1` is both on one line. */
+const alternatives = (text: string): readonly Words[] => text.split('/').flatMap((item) => (wordsOf(item).length > 0 ? [wordsOf(item)] : []));
+const says = (line: Words, asked: readonly Words[]): boolean => asked.some((words) => words.every((word) => line.includes(word)));
+
+/** Moves that cut, and words that end a program (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
+const CUTTING = ['G1', 'G2', 'G3'];
+const OTHER_MOTION = ['G0', 'G80'];
+const ENDS = ['M2', 'M30'];
+/** Words that switch spindle and coolant in that language. */
+const SWITCHING = ['M3', 'M4', 'M5', 'M7', 'M8', 'M9'];
+const MOVING = /^[XYZABCUVW]/;
+
+interface Watched {
+  readonly item: Auxiliary;
+  readonly name: string;
+  readonly on: readonly Words[];
+  readonly off: readonly Words[];
+  readonly switchedOn: number[];
+  readonly switchedOff: number[];
+  isOn: boolean;
+  /** First line that cuts while it is off, and how many do. */
+  firstDry: number | null;
+  dryCount: number;
+}
+
+const watch = (item: Auxiliary): Watched => ({
+  item,
+  name: item.name || item.specification.use,
+  on: alternatives(item.on),
+  off: alternatives(item.off),
+  switchedOn: [],
+  switchedOff: [],
+  isOn: false,
+  firstDry: null,
+  dryCount: 0,
+});
+
+/** What the auxiliary is needed for while the tool cuts: a spindle always, coolant and fans by choice. */
+const isForCutting = ({ item }: Watched): boolean => item.specification.use === 'spindle' || item.specification.use === 'coolant';
+
+/**
+ * Reads a program for the words that switch the machine's auxiliaries: whether each appears, is on while the tool cuts, and
+ * is switched off again. It follows the program line by line and runs nothing.
+ */
+export function checkProgram(machine: Machine, program: string): ProgramCheck {
+  const lines = program.slice(0, PROGRAM_MOST).split(/\r\n|\r|\n/);
+  const watched = machine.auxiliaries.filter((item) => item.on.trim() !== '').map(watch);
+  const findings: ProgramFinding[] = [];
+  const unanswered = new Map<string, number>();
+  let motion = 'G0';
+  let [cuttingMoves, endLine] = [0, 0];
+  lines.forEach((text, index) => {
+    const number = index + 1;
+    const words = wordsOf(text);
+    if (words.length === 0 || endLine > 0) return;
+    for (const word of words) if (SWITCHING.includes(word) && !watched.some(({ on, off }) => [...on, ...off].some((group) => group.includes(word)))) unanswered.set(word, unanswered.get(word) ?? number);
+    // Of one line, switching on comes before its move and switching off after it.
+    for (const entry of watched)
+      if (says(words, entry.on)) {
+        entry.isOn = true;
+        entry.switchedOn.push(number);
+      }
+    motion = words.find((word) => CUTTING.includes(word) || OTHER_MOTION.includes(word)) ?? motion;
+    if (CUTTING.includes(motion) && words.some((word) => MOVING.test(word))) {
+      cuttingMoves += 1;
+      for (const entry of watched.filter((item) => !item.isOn && isForCutting(item))) {
+        entry.firstDry ??= number;
+        entry.dryCount += 1;
+      }
+    }
+    for (const entry of watched)
+      if (says(words, entry.off)) {
+        entry.isOn = false;
+        entry.switchedOff.push(number);
+      }
+    if (words.some((word) => ENDS.includes(word))) endLine = number;
+  });
+  findings.push(...watched.flatMap((entry) => findingsOf(entry, cuttingMoves)));
+  for (const [word, line] of unanswered) findings.push({ id: `unanswered-${word}`, severity: 'caution', line, reason: `${word} switches nothing of this machine: no auxiliary goes by it.` });
+  if (endLine === 0 && lines.some((line) => wordsOf(line).length > 0)) findings.push({ id: 'no-end', severity: 'caution', line: null, reason: 'The program does not end with M2 or M30.' });
+  return {
+    lineCount: lines.length,
+    cuttingMoves,
+    runs: watched.map(({ item, name, switchedOn, switchedOff }) => ({ id: item.id, name, switchedOn, switchedOff })),
+    findings: [...findings.filter((item) => item.severity === 'stop'), ...findings.filter((item) => item.severity === 'caution')],
+  };
+}
+
+function findingsOf({ item, name, switchedOn, isOn, firstDry, dryCount }: Watched, cuttingMoves: number): readonly ProgramFinding[] {
+  const isSpindle = item.specification.use === 'spindle';
+  const found: ProgramFinding[] = [];
+  const moves = (count: number): string => `${count} cutting ${count === 1 ? 'move' : 'moves'}`;
+  if (switchedOn.length === 0 && cuttingMoves > 0)
+    found.push({ id: `never-${item.id}`, severity: isSpindle ? 'stop' : 'caution', line: null, reason: `${name} is never switched on (${item.on}) in ${moves(cuttingMoves)}.` });
+  else if (firstDry !== null)
+    found.push({ id: `dry-${item.id}`, severity: isSpindle ? 'stop' : 'caution', line: firstDry, reason: `${name} is off in ${moves(dryCount)}, from line ${firstDry}.` });
+  if (isOn && switchedOn.length > 0)
+    found.push({ id: `left-on-${item.id}`, severity: 'caution', line: switchedOn.at(-1) ?? null, reason: `${name} is switched on in line ${switchedOn.at(-1)} and not off again${item.off ? ` (${item.off})` : ''}.` });
+  return found;
+}

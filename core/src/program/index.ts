@@ -1,0 +1,1 @@
+export { checkProgram, PROGRAM_MOST, type AuxiliaryRun, type ProgramCheck, type ProgramFinding } from './check-program.js';

@@ -1,0 +1,28 @@
+import { readQuantity, type Auxiliary, type Converter, type Machine, type Quantity } from '../machine/index.js';
+import type { Dimension } from '../quantity/index.js';
+
+/** Value of a quantity in SI; null while it is not known. */
+export const valueOf = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
+
+/** Voltage of a rail: of a supply as it is set, of a converter as it is made. */
+export function railVoltage(machine: Machine, rail: string): number | null {
+  const supply = machine.supplies.find((item) => item.id === rail);
+  if (supply) return valueOf(supply.set ?? supply.specification.voltage, 'voltage');
+  const converter = machine.converters.find((item) => item.id === rail);
+  return converter ? valueOf(converter.specification.voltage, 'voltage') : null;
+}
+
+/** Power that an auxiliary takes from its rail while it is on [W]. */
+export function auxiliaryPower(machine: Machine, item: Auxiliary): number | null {
+  const [volts, current] = [item.rail === null ? null : railVoltage(machine, item.rail), valueOf(item.specification.current, 'current')];
+  return volts === null || current === null ? null : volts * current;
+}
+
+/** What hangs on a converter: power that its loads take [W], at most and on average; null while one is not known. */
+export function converterLoad(machine: Machine, converter: Converter): { readonly most: number | null; readonly mean: number | null } {
+  const loads = machine.auxiliaries.filter((item) => item.rail === converter.id);
+  const powers = loads.map((item) => auxiliaryPower(machine, item));
+  if (powers.some((power) => power === null)) return { most: null, mean: null };
+  const sum = (weight: (item: Auxiliary) => number): number => loads.reduce((total, item, index) => total + (powers[index] ?? 0) * weight(item), 0);
+  return { most: sum(() => 1), mean: sum((item) => readQuantity(item.duty, 'ratio').value) };
+}

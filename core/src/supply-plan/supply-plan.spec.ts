@@ -1,0 +1,192 @@
+import { axisContext, feedDrop, sayIn } from '../drive-line/index.js';
+import { BLANK_FEED, checkMachine, newAxis, newConverter, newMachine, newAuxiliary, quantityOf, type Auxiliary, type Axis, type Machine, type Supply } from '../machine/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { supplyPlans, type SupplyPlan } from './index.js';
+
+const q = quantityOf;
+const say = sayIn('metric');
+
+interface Line {
+  readonly id: string;
+  readonly letter: string;
+  readonly lead: string;
+  readonly efficiency: string;
+  readonly load: string;
+  readonly mass: string;
+  readonly speed: string;
+  readonly incline?: string;
+  readonly count?: 1 | 2;
+}
+
+function axisOf({ id, letter, lead, efficiency, load, mass, speed, incline = '0 °', count = 1 }: Line): Axis {
+  const axis = newAxis(id, letter, 'screw', 'supply-1');
+  if (axis.job.kind !== 'linear' || axis.transmission.specification.kind !== 'screw') throw new Error('a screw moves along a line');
+  return {
+    ...axis,
+    job: { ...axis.job, load: q(load), friction: q('0 N'), speed: q(speed), acceleration: q('250 mm/s²'), incline: q(incline) },
+    motor: {
+      ...axis.motor,
+      count,
+      specification: { ...axis.motor.specification, stepAngle: q('1.8 °'), holdingTorque: q('0.9 N·m'), ratedCurrent: q('1.5 A'), resistance: q('2 Ω'), inductance: q('3 mH'), rotorInertia: q('80 g·cm²') },
+    },
+    driver: { ...axis.driver, currentLimit: q('1.5 A'), specification: { ...axis.driver.specification, onResistance: q('0.25 Ω'), quiescent: q('0.5 W'), efficiency: q('95 %'), voltageMost: q('35 V') } },
+    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: q(lead), efficiency: q(efficiency) } },
+    carriage: { ...axis.carriage, mass: q(mass) },
+  };
+}
+
+/** The machine of docs/supply-example.md. */
+function exampleMachine(change: (machine: Machine) => Machine = (machine) => machine): Machine {
+  const bare: Machine = {
+    ...newMachine('Four motors', 'router'),
+    axes: [
+      axisOf({ id: 'axis-1', letter: 'X', lead: '8 mm', efficiency: '0.4', load: '50 N', mass: '10 kg', speed: '40 mm/s' }),
+      axisOf({ id: 'axis-2', letter: 'Y', lead: '8 mm', efficiency: '0.4', load: '100 N', mass: '20 kg', speed: '40 mm/s', count: 2 }),
+      axisOf({ id: 'axis-3', letter: 'Z', lead: '4 mm', efficiency: '0.3', load: '30 N', mass: '2 kg', speed: '20 mm/s', incline: '90 °' }),
+    ],
+  };
+  const [supply] = bare.supplies as [Supply];
+  const converter = { ...newConverter(bare, supply.id), specification: { voltage: q('12 V'), current: q('2 A'), efficiency: q('85 %') } };
+  const pump: Auxiliary = { ...newAuxiliary(bare), name: 'Pump', rail: converter.id, specification: { use: 'coolant', voltage: q('12 V'), current: q('0.8 A') } };
+  return change({
+    ...bare,
+    supplies: [{ ...supply, specification: { ...supply.specification, voltage: q('24 V'), current: q('3.2 A') } }],
+    converters: [converter],
+    auxiliaries: [pump],
+  });
+}
+
+function planOf(machine: Machine): SupplyPlan {
+  const checked = checkMachine(machine);
+  expect(checked.ok ? [] : checked.error).toEqual([]);
+  return supplyPlans(machine, say)[0] as SupplyPlan;
+}
+
+const withSupply = (machine: Machine, change: Partial<Supply>): Machine => ({ ...machine, supplies: machine.supplies.map((item) => ({ ...item, ...change })) });
+const eachAxis = (machine: Machine, change: (axis: Axis) => Axis): Machine => ({ ...machine, axes: machine.axes.map(change) });
+
+describe('a supply for four motors', () => {
+  // By hand in docs/supply-example.md.
+  it('comes to what is worked out by hand, by each school', () => {
+    const plan = planOf(exampleMachine());
+    const { totals } = plan;
+    const pump = 9.6 / 0.85 / 24;
+    expect(totals.hold - pump).toBeCloseTo(1.0746, 4);
+    expect(totals.moving - pump).toBeCloseTo(1.8775, 4);
+    expect(totals.computed - pump).toBeCloseTo(1.9227, 4);
+    expect([totals.sum - pump, totals.twoThirds - pump].map((item) => Number(item.toFixed(9)))).toEqual([12, 8]);
+    expect(plan.needed).toBeCloseTo(2.992, 3);
+    expect(plan.lines.map((line) => [line.name, line.kind, line.computed?.toFixed(4)])).toEqual([
+      ['X', 'axis', '0.5011'],
+      ['Y', 'axis', '1.0021'],
+      ['Z', 'axis', '0.4195'],
+      ['Converter', 'converter', pump.toFixed(4)],
+    ]);
+    expect(plan.findings).toEqual([]);
+  });
+
+  it('is judged by the school in force', () => {
+    const bySum = planOf(withSupply(exampleMachine(), { school: 'sum' }));
+    expect(bySum.needed).toBeCloseTo(15.588, 3);
+    expect(bySum.findings.map((finding) => [finding.id, finding.severity])).toEqual([['supply-too-small', 'stop']]);
+    const tight = planOf(exampleMachine((machine) => withSupply(machine, { specification: { ...(machine.supplies[0] as Supply).specification, current: q('2.5 A') } })));
+    expect(tight.findings.map((finding) => [finding.id, finding.severity])).toEqual([['supply-too-small', 'caution']]);
+  });
+
+  it('follows the voltage that its trimmer is set to, within its range', () => {
+    const range = (machine: Machine): Machine => withSupply(machine, { set: q('27 V'), specification: { ...(machine.supplies[0] as Supply).specification, adjustLeast: q('21 V'), adjustMost: q('28 V') } });
+    const plan = planOf(exampleMachine(range));
+    expect(plan.voltage).toBe(27);
+    expect(plan.totals.hold - 9.6 / 0.85 / 27).toBeCloseTo((1.0746 * 24) / 27, 4);
+    const beyond = planOf(exampleMachine((machine) => withSupply(range(machine), { set: q('30 V') })));
+    expect(beyond.findings.map((finding) => finding.id)).toEqual(['set-out-of-range']);
+  });
+
+  it('loses in its wires what copper takes, and says when that is too much', () => {
+    const wired = exampleMachine((machine) => eachAxis(machine, (axis) => (axis.letter === 'Y' ? { ...axis, feed: { ...BLANK_FEED, wire: { kind: 'gauge', number: 18 }, length: q('2 m') } } : axis)));
+    const context = axisContext(wired, 'axis-2');
+    expect(context && new Reckoner(context).value(feedDrop)).toBeCloseTo(0.084, 3);
+    expect(planOf(wired).findings).toEqual([]);
+    const thin = eachAxis(wired, (axis) => ({ ...axis, feed: { ...BLANK_FEED, wire: { kind: 'area', area: q('0.05 mm²') }, length: q('4 m'), fuse: q('10 A') } }));
+    const found = planOf(thin).findings.map((finding) => finding.id);
+    // 0.05 mm² and 4 m are 2.8 Ω there and back: 1 A loses 2.8 V of 24 V, 0.42 A 1.2 V.
+    expect(found).toEqual(jasmine.arrayContaining(['drop-axis-1', 'drop-axis-2', 'fuse-above-wire-axis-1', 'fuse-above-wire-axis-3']));
+    expect(found).not.toContain('drop-axis-3');
+  });
+
+  it('says what else would cost a part: a rail too high, a fuse too small, a capacitor too weak', () => {
+    const wrong = exampleMachine((machine) => ({
+      ...eachAxis(machine, (axis) => ({ ...axis, feed: { ...BLANK_FEED, fuse: q('0.2 A'), capacitance: q('22 µF'), capacitorVoltage: q('16 V') } })),
+      auxiliaries: machine.auxiliaries.map((item) => ({ ...item, rail: 'supply-1' })),
+    }));
+    const ids = planOf(wrong).findings.map((finding) => `${finding.severity} ${finding.id.replace(/-axis-\d|-auxiliary-\d/, '')}`);
+    expect(ids).toContain('stop rail-voltage');
+    expect(ids).toContain('stop capacitor-rating');
+    expect(ids).toContain('caution fuse-below-load');
+    expect(ids).toContain('caution bulk');
+    const weak = exampleMachine((machine) => ({ ...machine, converters: machine.converters.map((item) => ({ ...item, specification: { ...item.specification, current: q('0.5 A') } })) }));
+    expect(planOf(weak).findings.map((finding) => finding.id)).toEqual(['converter-small-rail-1']);
+  });
+
+  it('names loads that it cannot count', () => {
+    const unknown = exampleMachine((machine) => eachAxis(machine, (axis) => (axis.letter === 'X' ? { ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: null } } } : axis)));
+    expect(planOf(unknown).totals.missing).toEqual(['X']);
+    expect(planOf(unknown).findings[0]?.reason).toContain('X');
+  });
+});
+
+describe('braking', () => {
+  /** A heavy axis on a ball screw that stops hard. */
+  const heavy = (change: Partial<Axis['feed']> = {}): Machine =>
+    exampleMachine((machine) =>
+      eachAxis(withSupply(machine, { specification: { ...(machine.supplies[0] as Supply).specification, current: q('20 A') } }), (axis) =>
+        axis.letter === 'X' && axis.job.kind === 'linear' && axis.transmission.specification.kind === 'screw'
+          ? {
+              ...axis,
+              feed: { ...axis.feed, ...change },
+              job: { ...axis.job, speed: q('400 mm/s'), acceleration: q('8000 mm/s²'), load: q('0 N') },
+              carriage: { ...axis.carriage, mass: q('30 kg') },
+              transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, form: 'ball', pitch: q('20 mm'), efficiency: q('0.9') } },
+            }
+          : axis,
+      ),
+    );
+
+  it('brings the bus to where the energy balance puts it', () => {
+    const plan = planOf(heavy({ capacitance: q('470 µF') }));
+    // By itself: ½mv² of the mass and ½Jω² of the rotor, nine tenths of it less what 2.5 Ω burn at 1.5 A in 50 ms.
+    const omega = (0.4 * 2 * Math.PI) / 0.02;
+    const energy = 0.9 * (0.5 * 30 * 0.4 ** 2 + 0.5 * 8e-6 * omega ** 2) - 1.5 ** 2 * 2.5 * 0.05;
+    expect(plan.braking?.energy).toBeCloseTo(energy, 9);
+    const capacitance = 470e-6 + 2 * 100e-6;
+    expect(plan.braking?.capacitance).toBeCloseTo(capacitance, 12);
+    const after = plan.braking?.after ?? 0;
+    expect(0.5 * capacitance * after ** 2 - 0.5 * capacitance * 24 ** 2).toBeCloseTo(energy, 9);
+  });
+
+  it('is held against the lowest limit on the bus, and says how much capacitance would do', () => {
+    const plan = planOf(heavy({ capacitance: q('470 µF'), capacitorVoltage: q('50 V') }));
+    expect([plan.braking?.limit, plan.braking?.limitOf]).toEqual([35, 'driver of X']);
+    expect(plan.findings.map((finding) => finding.id)).toEqual(['bus-after-braking']);
+    const enough = plan.braking?.enough ?? 0;
+    const cured = planOf(heavy({ capacitance: q(`${Math.ceil(enough * 1e6)} µF`) }));
+    expect(cured.findings).toEqual([]);
+    const lower = planOf(heavy({ capacitance: q('470 µF'), capacitorVoltage: q('30 V') }));
+    expect([lower.braking?.limit, lower.braking?.limitOf]).toEqual([30, 'capacitor at X']);
+  });
+});
+
+describe('a battery', () => {
+  it('runs as long as its usable energy lasts through the chain of converters', () => {
+    const [supply] = newMachine('Turntable', 'dividing-table').supplies as [Supply];
+    const bare: Machine = { ...newMachine('Turntable', 'dividing-table'), axes: [], supplies: [{ ...supply, specification: { ...supply.specification, type: 'battery', voltage: q('12 V'), charge: q('7 A·h'), depth: q('80 %') } }] };
+    const converter = { ...newConverter(bare, supply.id), specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('85 %') } };
+    const board: Auxiliary = { ...newAuxiliary(bare), rail: converter.id, specification: { use: 'electronics', voltage: q('5 V'), current: q('1 A') } };
+    // 7 A·h · 12 V · 0.8 = 67.2 W·h over 5 W / 0.85 = 5.882 W: 11.424 h.
+    const plan = planOf({ ...bare, converters: [converter], auxiliaries: [board] });
+    expect((plan.runTime ?? 0) / 3600).toBeCloseTo(11.424, 3);
+    // On for a quarter of the time, four times as long.
+    const rare = planOf({ ...bare, converters: [converter], auxiliaries: [{ ...board, duty: q('25 %') }] });
+    expect((rare.runTime ?? 0) / 3600).toBeCloseTo(4 * 11.424, 2);
+  });
+});
