@@ -67,6 +67,11 @@ const tryFirst = async (page: Page): Promise<void> => {
   });
 };
 
+/** Waits until the match finder has gone through its space. */
+const found = async (page: Page): Promise<void> => {
+  await page.getByText(/combinations: [\d,]+ fit/).waitFor();
+};
+
 const SHOTS: readonly Shot[] = [
   { name: 'machines', open: (page) => page.goto('/') },
   { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
@@ -88,17 +93,23 @@ const SHOTS: readonly Shot[] = [
       await tryFirst(page);
     },
   },
+  {
+    name: 'find-parts',
+    open: async (page) => {
+      await onMachine('Fret mill', 'find')(page);
+      await found(page);
+    },
+  },
+  { name: 'supply', open: onMachine('Fret mill', 'supply') },
+  { name: 'parts-to-get', open: onMachine('Fret mill', 'parts') },
   { name: 'current', open: onMachine('Fret mill', 'current') },
   { name: 'first-moves', open: onMachine('Clock-wheel table', 'moves') },
   { name: 'checks', open: onMachine('Fret mill', 'checks') },
   { name: 'step-check', open: openCheck('Clock-wheel table') },
-  { name: 'step-check-night', theme: 'night', open: openCheck('Fret mill') },
   { name: 'logbook', open: onMachine('Fret mill', 'logbook') },
   { name: 'sign-off', open: onMachine('Fret mill', 'sign-off') },
   { name: 'shelf', open: (page) => page.goto('/shelf') },
   { name: 'phone-drive-lines', width: 390, open: onMachine('Fret mill', 'drive-lines') },
-  { name: 'phone-push', width: 390, open: onTab('Fret mill', 'see=push', () => Promise.resolve()) },
-  { name: 'phone-step-check', width: 390, open: openCheck('Clock-wheel table') },
 ];
 
 async function main(): Promise<void> {

@@ -191,10 +191,10 @@ describe('the API', () => {
     it('is opened in the present version wherever it comes in: made anew, saved, imported with its history', async () => {
       const older = screwMachineOfVersion1('Old bench');
       const made = (await post('/api/machines', { document: older })).body as MachineCopy;
-      expect([made.document.version, made.document.name]).toEqual([2, 'Old bench']);
+      expect([made.document.version, made.document.name]).toEqual([3, 'Old bench']);
       expect(made.document.axes[0]?.job.acceleration?.from).toBe('assumed');
       const saved = (await put(`/api/machines/${made.id}`, { version: made.version, document: older })).body as MachineCopy;
-      expect(saved.document.version).toBe(2);
+      expect(saved.document.version).toBe(3);
       const history = (await get(`/api/machines/${made.id}/history`)).body as MachineHistory;
       const oldHistory = { ...history, machine: older, revisions: history.revisions.map((item) => ({ ...item, document: older })) };
       const copy = (await post('/api/machines/import', { history: oldHistory })).body as MachineCopy;
@@ -218,6 +218,23 @@ describe('the API', () => {
       expect((await put(`/api/parts/${stored.id}`, { version: 1, part })).status).toBe(409);
       expect((await request(test.app).delete(`/api/parts/${stored.id}`)).status).toBe(204);
       expect((await get(`/api/parts/${stored.id}`)).status).toBe(404);
+    });
+
+    it('counts in how many machines each part is used', async () => {
+      const stored = (await post('/api/parts', { part: newPart('motor', 'Counted') })).body as StoredPart;
+      expect((await get('/api/parts/uses')).body).not.toEqual(jasmine.objectContaining({ [stored.id]: jasmine.anything() }));
+      const machine = screwMachine('Counting');
+      const used = { ...machine, axes: machine.axes.map((axis) => ({ ...axis, motor: { ...axis.motor, part: { id: stored.id, name: 'Counted' } } })) };
+      await post('/api/machines', { document: used });
+      await post('/api/machines', { document: { ...used, name: 'Counting again' } });
+      expect((await get('/api/parts/uses')).body).toEqual(jasmine.objectContaining({ [stored.id]: 2 }));
+    });
+
+    it('keeps what a part costs and how many there are', async () => {
+      const stock = { price: quantityOf('12.50'), shipping: null, source: 'harbour market', leadDays: 3, owned: 2, wanted: 1 };
+      const stored = (await post('/api/parts', { part: { ...newPart('coupling', 'Jaw'), stock } })).body as StoredPart;
+      expect(((await get(`/api/parts/${stored.id}`)).body as StoredPart).part.stock).toEqual(stock);
+      expect((await post('/api/parts', { part: { ...newPart('coupling', 'Jaw'), stock: { ...stock, price: quantityOf('cheap') } } })).status).toBe(422);
     });
 
     it('imports many or none', async () => {

@@ -28,16 +28,16 @@ describe('the parts list', () => {
       ['driver', 'Driver, 2 A', 'X, Y', 3],
       ['transmission', 'Screw', 'X, Y', 2],
       ['capacitor', 'Capacitor, 100 µF', 'X, Y', 3],
-      ['wire', 'Wire, AWG 18, two cores, 1.2 m', 'X, Y', 3],
+      ['wire', 'Wire, AWG 18, two cores, 1.2 m', 'X, Y', 2],
     ]);
   });
 
   it('takes the shelf’s price until the machine says its own, counts spares, and stays a sound document', () => {
     const before = machineWithParts();
-    const [motor] = partsList(before, (id) => (id === 'm' ? stock : null));
+    const [motor] = partsList(before, ({ partId }) => (partId === 'm' ? stock : null));
     expect(motor && [motor.isFromShelf, motor.leadDays, motor.owned, motor.total && moneyText(motor.total)]).toEqual([true, 12, 1, '64.47']);
     const after = withExtra(withPurchase(before, 'motor:Motor 48', { price: quantityOf('17.10'), spare: 1, state: 'ordered', on: '2026-11-20' }), 'Bolts M3');
-    const lines = partsList(after, (id) => (id === 'm' ? stock : null));
+    const lines = partsList(after, ({ partId }) => (partId === 'm' ? stock : null));
     expect(lines[0]?.total && moneyText(lines[0].total)).toBe('72.90');
     expect(lines.at(-1)).toEqual(jasmine.objectContaining({ name: 'Bolts M3', isExtra: true, needed: 1, total: null }));
     const checked = checkMachine(after);
@@ -50,7 +50,12 @@ describe('the parts list', () => {
       fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 99_999 }), fc.integer({ min: 0, max: 20 }), fc.constantFrom(...states)), { maxLength: 12 }), (items) => {
         const machine = items.reduce(
           (made, [cents, count, state], index) =>
-            withPurchase(made, `extra:${index + 1}`, { name: `thing ${index}`, quantity: count, price: quantityOf(`${Math.floor(cents / 100)}.${String(cents % 100).padStart(2, '0')}`), state }),
+            withPurchase(made, `extra:${index + 1}`, {
+              name: `thing ${index}`,
+              quantity: count,
+              price: quantityOf(`${Math.floor(cents / 100)}.${String(cents % 100).padStart(2, '0')}`),
+              state,
+            }),
           screwMachine(),
         );
         const totals = buyingTotals(partsList(machine).filter((line) => line.isExtra));
@@ -60,7 +65,8 @@ describe('the parts list', () => {
       }),
     );
     const lines = partsList(machineWithParts(), () => stock);
-    expect(buyingTotals(lines)).toEqual(jasmine.objectContaining({ unpriced: 4, leadDays: 12 }));
+    expect(buyingTotals(lines)).toEqual(jasmine.objectContaining({ unpriced: 0, leadDays: 12 }));
+    expect(buyingTotals(partsList(machineWithParts(), ({ kind }) => (kind === 'motor' ? stock : null))).unpriced).toBe(4);
   });
 
   it('writes money to the cent, halves upwards', () => {
@@ -68,7 +74,11 @@ describe('the parts list', () => {
   });
 
   it('opens in a spreadsheet: decimals stay numbers, and what would run is made harmless', () => {
-    const machine = withPurchase(withPurchase(machineWithParts(), 'motor:Motor 48', { price: quantityOf('1250.5'), source: '=HYPERLINK("x")' }), 'extra:1', { name: '@cmd, "quoted"', quantity: 2, price: quantityOf('0.1') });
+    const machine = withPurchase(withPurchase(machineWithParts(), 'motor:Motor 48', { price: quantityOf('1250.5'), source: '=HYPERLINK("x")' }), 'extra:1', {
+      name: '@cmd, "quoted"',
+      quantity: 2,
+      price: quantityOf('0.1'),
+    });
     const text = writePartsListCsv(partsList(machine), machine.currency);
     const parsed = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
     expect(parsed.errors).toEqual([]);
@@ -78,6 +88,8 @@ describe('the parts list', () => {
     expect(motor?.['Source']).toBe('\'=HYPERLINK("x")');
     expect(parsed.data.at(-1)?.['Part']).toBe('\'@cmd, "quoted"');
     expect(parsed.data.at(-1)?.['Total']).toBe('0.20');
+    const comma = Papa.parse<Record<string, string>>(writePartsListCsv(partsList(machine), machine.currency, ','), { header: true, skipEmptyLines: true, delimiter: ';' });
+    expect([comma.data[0]?.['Price each'], comma.data[0]?.['Total'], comma.data.at(-1)?.['Part']]).toEqual(['1250,5', '3751,50', '\'@cmd, "quoted"']);
     for (const row of parsed.data) for (const cell of Object.values(row)) expect(cell).not.toMatch(/^[=+@]/);
   });
 });
@@ -98,7 +110,9 @@ describe('what the list lacks', () => {
       })),
     };
     expect(lacking(whole)).toEqual([]);
-    expect(lacking({ ...whole, controller: { ...whole.controller, specification: { ...whole.controller.specification, outputs: 1 } } }).map((lack) => lack.id)).toEqual(['outputs']);
+    expect(lacking({ ...whole, controller: { ...whole.controller, specification: { ...whole.controller.specification, outputs: 1 } } }).map((lack) => lack.id)).toEqual([
+      'outputs',
+    ]);
   });
 
   it('says the two diameters that a coupling has to join', () => {

@@ -24,7 +24,8 @@ function axisLacks(machine: Machine, axis: Axis): readonly Lack[] {
   if (!supply || !isNamed(supply)) found.push(lack('supply', 'no supply is chosen to feed it.', 'supply'));
   found.push(...joinLacks(machine, axis, lack));
   if (axis.mount === null) found.push(lack('mount', 'nothing is chosen to hold its motor.'));
-  if (axis.feed.capacitance === null && axis.driver.specification.type === 'chopper') found.push(lack('capacitor', 'no bulk capacitor at its driver: 47 µF at least, 100 µF usual.', 'supply'));
+  if (axis.feed.capacitance === null && axis.driver.specification.type === 'chopper')
+    found.push(lack('capacitor', 'no bulk capacitor at its driver: 47 µF at least, 100 µF usual.', 'supply'));
   if (axis.feed.wire === null) found.push(lack('wire', 'no wire is chosen from the supply to its driver.', 'supply'));
   return found;
 }
@@ -37,7 +38,9 @@ function joinLacks(machine: Machine, axis: Axis, lack: (id: string, reason: stri
   const context = axisContext(machine, axis.id);
   const shown = (field: typeof axisField.motorShaft): string | null => (context && field.read(context)?.text) ?? null;
   const [motor, driven] = [shown(axisField.motorShaft), shown(axisField.drivenShaft)];
-  return [lack('coupling', motor && driven ? `no coupling is chosen for a shaft of ${motor} and an end of ${driven}.` : 'no coupling is chosen between its motor and what it drives.')];
+  return [
+    lack('coupling', motor && driven ? `no coupling is chosen for a shaft of ${motor} and an end of ${driven}.` : 'no coupling is chosen between its motor and what it drives.'),
+  ];
 }
 
 /** What the parts list lacks for the machine to run. Bores, keys and bolt circles that do not fit are findings of the drive line. */

@@ -6,22 +6,24 @@ const HEADER = ['Part', 'Kind', 'Used in', 'Needed', 'Spare', 'Price each', 'Shi
 /**
  * The parts list as CSV. Numbers stand plain, with a point and without the currency, so that a spreadsheet adds them up;
  * text that it would run as a formula is made harmless.
+ * @param mark decimal mark of the spreadsheet's language: with a comma, semicolons part the cells
  */
-export function writePartsListCsv(lines: readonly PartsLine[], currency: string): string {
+export function writePartsListCsv(lines: readonly PartsLine[], currency: string, mark: '.' | ',' = '.'): string {
+  const number = (text: string): string => text.replace('.', mark);
   const rows = lines.map((line) => [
     line.name,
     line.kind,
     line.places,
     String(line.needed),
     String(line.spare),
-    line.price?.text ?? '',
-    line.shipping?.text ?? '',
-    line.total ? moneyText(line.total) : '',
+    line.price ? number(line.price.text) : '',
+    line.shipping ? number(line.shipping.text) : '',
+    line.total ? number(moneyText(line.total)) : '',
     currency,
     line.source,
     line.leadDays === null ? '' : String(line.leadDays),
     line.state,
     line.on ?? '',
   ]);
-  return writeCsv([HEADER, ...rows]);
+  return writeCsv([HEADER, ...rows], mark === ',' ? ';' : ',');
 }

@@ -29,6 +29,9 @@ export interface PartsLine {
   readonly total: Rational | null;
 }
 
+/** What is asked of the shelf. */
+export type Asked = Pick<Need, 'partId' | 'kind' | 'name'>;
+
 /** What one place of the design takes. */
 interface Need {
   readonly kind: string;
@@ -41,7 +44,13 @@ interface Need {
 export const EXTRA_PREFIX = 'extra:';
 
 const stageName = ({ kind, driver, driven }: Stage): string =>
-  kind === 'belt' ? `Belt and pulleys, ${driver} to ${driven} teeth` : kind === 'gear' ? `Gears, ${driver} to ${driven} teeth` : kind === 'worm' ? `Worm of ${driver}, wheel of ${driven}` : `Planetary set, ${driver} and ${driven} teeth`;
+  kind === 'belt'
+    ? `Belt and pulleys, ${driver} to ${driven} teeth`
+    : kind === 'gear'
+      ? `Gears, ${driver} to ${driven} teeth`
+      : kind === 'worm'
+        ? `Worm of ${driver}, wheel of ${driven}`
+        : `Planetary set, ${driver} and ${driven} teeth`;
 
 export const wireText = (wire: WireSize): string => (wire.kind === 'gauge' ? `AWG ${wire.number}` : wire.area.text);
 
@@ -67,7 +76,7 @@ function axisNeeds(axis: Axis): readonly Need[] {
     ...(axis.mount ? needOf('mount', axis.mount, letter, motor.count) : []),
     ...(feed.capacitance ? [simple('capacitor', `Capacitor, ${feed.capacitance.text}${feed.capacitorVoltage ? `, ${feed.capacitorVoltage.text}` : ''}`, letter, motor.count)] : []),
     ...(feed.fuse ? [simple('fuse', `Fuse, ${feed.fuse.text}`, letter)] : []),
-    ...(feed.wire && feed.length ? [simple('wire', `Wire, ${wireText(feed.wire)}, two cores, ${feed.length.text}`, letter, motor.count)] : []),
+    ...(feed.wire && feed.length ? [simple('wire', `Wire, ${wireText(feed.wire)}, two cores, ${feed.length.text}`, letter)] : []),
   ];
 }
 
@@ -119,15 +128,15 @@ function lineOf(base: Pick<PartsLine, 'key' | 'kind' | 'name' | 'places' | 'need
 
 /**
  * What a machine is made of, equal things together, with what is known of getting them.
- * @param stockOf what the shelf knows of a part; null if it is not there any more
+ * @param stockOf what the shelf knows of a part by its link or, without one, by its kind and name; null if it knows nothing
  */
-export function partsList(machine: Machine, stockOf: (partId: string) => Stock | null = () => null): readonly PartsLine[] {
+export function partsList(machine: Machine, stockOf: (asked: Asked) => Stock | null = () => null): readonly PartsLine[] {
   const groups = new Map<string, Need[]>();
   for (const need of needsOf(machine)) groups.set(keyOf(need), [...(groups.get(keyOf(need)) ?? []), need]);
   const purchase = (key: string): Purchase | undefined => machine.purchases.find((item) => item.key === key);
   const lines = [...groups].map(([key, needs]) => {
     const [first] = needs as [Need, ...Need[]];
-    const linked = needs.find((need) => need.partId !== null)?.partId ?? null;
+    const partId = needs.find((need) => need.partId !== null)?.partId ?? null;
     const base = {
       key,
       kind: first.kind,
@@ -136,7 +145,7 @@ export function partsList(machine: Machine, stockOf: (partId: string) => Stock |
       needed: needs.reduce((sum, need) => sum + need.count, 0),
       isExtra: false,
     };
-    return lineOf(base, purchase(key), linked === null ? null : stockOf(linked));
+    return lineOf(base, purchase(key), stockOf({ partId, kind: first.kind, name: first.name }));
   });
   const extras = machine.purchases
     .filter((item) => item.key.startsWith(EXTRA_PREFIX))

@@ -3,7 +3,13 @@ import { FRAME_SIZES } from '../parts/index.js';
 import { derivedField, quantityField } from './field-kinds.js';
 
 export const motorShaft = quantityField({ id: 'motor.shaft', name: 'Shaft of the motor', symbol: 'd_m', dimension: 'length', read: ({ axis }) => axis.motor.specification.shaft });
-export const motorKey = quantityField({ id: 'motor.key', name: 'Key in the motor’s shaft', symbol: 'b_m', dimension: 'length', read: ({ axis }) => axis.motor.specification.keyWidth });
+export const motorKey = quantityField({
+  id: 'motor.key',
+  name: 'Key in the motor’s shaft',
+  symbol: 'b_m',
+  dimension: 'length',
+  read: ({ axis }) => axis.motor.specification.keyWidth,
+});
 export const drivenShaft = quantityField({
   id: 'transmission.shaft',
   name: 'Driven end or bore',

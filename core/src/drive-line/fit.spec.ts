@@ -18,9 +18,18 @@ function found(change: (axis: Axis) => Axis): readonly string[] {
 const coupling = (motorBore: string | null, drivenBore: string | null, keyWidth: string | null = null, torqueMost: string | null = null): Coupling => ({
   part: null,
   name: 'Coupling',
-  specification: { motorBore: motorBore === null ? null : q(motorBore), drivenBore: drivenBore === null ? null : q(drivenBore), keyWidth: keyWidth === null ? null : q(keyWidth), torqueMost: torqueMost === null ? null : q(torqueMost) },
+  specification: {
+    motorBore: motorBore === null ? null : q(motorBore),
+    drivenBore: drivenBore === null ? null : q(drivenBore),
+    keyWidth: keyWidth === null ? null : q(keyWidth),
+    torqueMost: torqueMost === null ? null : q(torqueMost),
+  },
 });
-const mount = (frame: Frame, circle: string | null = null): Mount => ({ part: null, name: 'Mount', specification: { frame, boltCircle: circle === null ? null : q(circle), pilot: null } });
+const mount = (frame: Frame, circle: string | null = null): Mount => ({
+  part: null,
+  name: 'Mount',
+  specification: { frame, boltCircle: circle === null ? null : q(circle), pilot: null },
+});
 const shafts = (axis: Axis, motor: string, driven: string): Axis => ({
   ...axis,
   motor: { ...axis.motor, specification: { ...axis.motor.specification, shaft: q(motor) } },
@@ -58,7 +67,13 @@ describe('pulleys and mounts', () => {
   it('finds a pulley bored for another shaft, but not behind a reduction', () => {
     const belted = (axis: Axis): Axis => {
       const made = shafts(axis, '5 mm', '8 mm');
-      return { ...made, transmission: { ...made.transmission, specification: { kind: 'belt', pitch: q('2 mm'), teeth: 20, efficiency: q('0.95'), loop: null, tensileStiffness: null, shaft: q('8 mm') } } };
+      return {
+        ...made,
+        transmission: {
+          ...made.transmission,
+          specification: { kind: 'belt', pitch: q('2 mm'), teeth: 20, efficiency: q('0.95'), loop: null, tensileStiffness: null, shaft: q('8 mm') },
+        },
+      };
     };
     expect(found(belted)).toEqual(['stop wheel-bore']);
     expect(found((axis) => ({ ...belted(axis), reduction: [{ kind: 'belt', driver: 20, driven: 40, efficiency: null, backlash: null }] }))).toEqual([]);
@@ -84,7 +99,9 @@ describe('frame sizes and keys', () => {
       ['34', 69.6],
       ['42', 88.9],
     ] as const)
-      expect((FRAME_SIZES[frame].boltCircle * 1e3) / Math.SQRT2).withContext(frame).toBeCloseTo(side, 1);
+      expect((FRAME_SIZES[frame].boltCircle * 1e3) / Math.SQRT2)
+        .withContext(frame)
+        .toBeCloseTo(side, 1);
   });
 
   // ISO/R 773, from memory.

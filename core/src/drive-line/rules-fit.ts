@@ -23,7 +23,10 @@ function boreMismatch(bore: number, shaft: number, what: string, whose: string, 
   return {
     severity: 'stop',
     reason: `${what} is bored ${say(bore, 'length')}; ${whose} measures ${say(shaft, 'length')}.`,
-    remedies: [advice(isSmall ? 'Have it bored out, if its hub has the metal for it.' : 'Put a slit sleeve between, or choose the right bore.'), advice('Choose another coupling or pulley.')],
+    remedies: [
+      advice(isSmall ? 'Have it bored out, if its hub has the metal for it.' : 'Put a slit sleeve between, or choose the right bore.'),
+      advice('Choose another coupling or pulley.'),
+    ],
   };
 }
 
@@ -63,7 +66,11 @@ export const FIT_RULES: readonly Rule[] = [
         };
       const width = readQuantity(way, 'length').value;
       return Math.abs(width - key) > SAME_BORE
-        ? { severity: 'stop', reason: `The key is ${say(key, 'length')} wide, the coupling’s keyway ${say(width, 'length')}.`, remedies: [advice('Choose the keyway by the standard for the shaft’s diameter.')] }
+        ? {
+            severity: 'stop',
+            reason: `The key is ${say(key, 'length')} wide, the coupling’s keyway ${say(width, 'length')}.`,
+            remedies: [advice('Choose the keyway by the standard for the shaft’s diameter.')],
+          }
         : null;
     },
   }),
@@ -73,7 +80,11 @@ export const FIT_RULES: readonly Rule[] = [
     inputs: { most: field.couplingTorque, torque: torqueAtLimit },
     judge: ({ most, torque }, say) =>
       torque > most
-        ? { severity: 'caution', reason: `The coupling bears ${say(most, 'torque')}; the motor can twist it with ${say(torque, 'torque')}.`, remedies: [advice('Choose a stronger coupling.')] }
+        ? {
+            severity: 'caution',
+            reason: `The coupling bears ${say(most, 'torque')}; the motor can twist it with ${say(torque, 'torque')}.`,
+            remedies: [advice('Choose a stronger coupling.')],
+          }
         : null,
   }),
   rule({
@@ -95,7 +106,11 @@ export const FIT_RULES: readonly Rule[] = [
     inputs: { motor: field.motorPilot, mount: field.mountPilot },
     judge: ({ motor, mount }, say) => {
       if (motor > mount + SAME_BORE)
-        return { severity: 'stop', reason: `The motor’s centring ring is ${say(motor, 'length')}; the mount’s hole is only ${say(mount, 'length')}.`, remedies: [advice('Open the hole up.')] };
+        return {
+          severity: 'stop',
+          reason: `The motor’s centring ring is ${say(motor, 'length')}; the mount’s hole is only ${say(mount, 'length')}.`,
+          remedies: [advice('Open the hole up.')],
+        };
       return mount - motor > PILOT_PLAY
         ? {
             severity: 'caution',

@@ -13,10 +13,10 @@ function isFormulaLike(cell: string): boolean {
 
 /**
  * Rows as CSV (RFC 4180: CRLF, quotes doubled). A cell that a spreadsheet would run as a formula gets an apostrophe in
- * front, which {@link readCsv} takes off again.
+ * front, which {@link readCsv} takes off again. Where a comma is the decimal mark, spreadsheets want semicolons between cells.
  */
-export function writeCsv(rows: readonly (readonly string[])[]): string {
-  return rows.map((row) => row.map(writeCell).join(',') + '\r\n').join('');
+export function writeCsv(rows: readonly (readonly string[])[], separator: ',' | ';' = ','): string {
+  return rows.map((row) => row.map(writeCell).join(separator) + '\r\n').join('');
 }
 
 function writeCell(cell: string): string {

@@ -137,7 +137,11 @@ export function newConverter(machine: Machine, from: string): Converter {
 const USUAL_WORDS: Partial<Readonly<Record<AuxiliarySpecification['use'], readonly [on: string, off: string]>>> = { spindle: ['M3', 'M5'], coolant: ['M8', 'M9'] };
 
 /** An auxiliary on the first supply, with the words that usually switch its kind. */
-export function newAuxiliary(machine: Machine, station: Pick<Auxiliary, 'part' | 'name'> = { part: null, name: '' }, specification: AuxiliarySpecification = BLANK_AUXILIARY): Auxiliary {
+export function newAuxiliary(
+  machine: Machine,
+  station: Pick<Auxiliary, 'part' | 'name'> = { part: null, name: '' },
+  specification: AuxiliarySpecification = BLANK_AUXILIARY,
+): Auxiliary {
   const id = numbered(
     'auxiliary',
     machine.auxiliaries.map((item) => item.id),

@@ -71,7 +71,22 @@ export {
   type TransmissionSpecification,
   type WireSize,
 } from './machine.js';
-export { confirmed, defaultFaults, defaultJob, defaultTransmission, newAuxiliary, newAxis, newConverter, newMachine, newSupply, nextAxisId, nextRailId, nextSupplyId, withTransmissionKind, withUsualValues } from './defaults.js';
+export {
+  confirmed,
+  defaultFaults,
+  defaultJob,
+  defaultTransmission,
+  newAuxiliary,
+  newAxis,
+  newConverter,
+  newMachine,
+  newSupply,
+  nextAxisId,
+  nextRailId,
+  nextSupplyId,
+  withTransmissionKind,
+  withUsualValues,
+} from './defaults.js';
 export { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_CONVERTER, BLANK_COUPLING, BLANK_DRIVER, BLANK_FEED, BLANK_MOTOR, BLANK_MOUNT, blankStage, BLANK_SUPPLY } from './blanks.js';
 export { completedSpecification } from './upgrade.js';
 

@@ -12,7 +12,13 @@ const WANTED: Readonly<Record<PartKind, Readonly<Record<string, string>>>> = {
     rotorInertia: 'rotor inertia',
     shaft: 'shaft',
   },
-  driver: { currentMost: 'greatest current', voltageLeast: 'least voltage', voltageMost: 'greatest voltage', onResistance: 'switch resistance', thermalResistance: 'junction to air' },
+  driver: {
+    currentMost: 'greatest current',
+    voltageLeast: 'least voltage',
+    voltageMost: 'greatest voltage',
+    onResistance: 'switch resistance',
+    thermalResistance: 'junction to air',
+  },
   transmission: { pitch: 'pitch', diameter: 'diameter', tooth: 'module or pitch', length: 'length', shaft: 'shaft or bore', loop: 'loop', tensileStiffness: 'stiffness' },
   supply: { voltage: 'voltage', current: 'current', voltageBorne: 'voltage borne', capacitance: 'capacitance' },
   controller: { pulseRateMost: 'pulse rate', timerClock: 'timer clock' },
@@ -57,7 +63,12 @@ const USUAL_INERTIA = 2e-5;
 /** Rotors grow in girth as well as in length, so inertia goes by more than the torque (common practice, no source). */
 const INERTIA_POWER = 1.5;
 
-const estimated = (value: number, factor: number, unit: string): Quantity => ({ text: `${Number((value * factor).toPrecision(2))} ${unit}`, from: 'estimated', on: null, plusMinus: null });
+const estimated = (value: number, factor: number, unit: string): Quantity => ({
+  text: `${Number((value * factor).toPrecision(2))} ${unit}`,
+  from: 'estimated',
+  on: null,
+  plusMinus: null,
+});
 
 /** The motor with an inductance and a rotor inertia guessed from what is known, marked as estimated. Nothing known changes. */
 export function estimatedMotor(specification: MotorSpecification): MotorSpecification {

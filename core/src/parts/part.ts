@@ -164,3 +164,16 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
       return machine;
   }
 }
+
+/** Shelf parts that a machine's stations were copied from, each once. Reads documents of any version. */
+export function linkedParts(machine: Machine): readonly string[] {
+  const stations = [
+    ...machine.axes.flatMap((axis) => [axis.motor, axis.driver, axis.transmission, axis.coupling, axis.mount]),
+    machine.controller,
+    ...machine.supplies,
+    // Older documents have none of these.
+    ...((machine.converters as Machine['converters'] | undefined) ?? []),
+    ...((machine.auxiliaries as Machine['auxiliaries'] | undefined) ?? []),
+  ];
+  return [...new Set(stations.flatMap((station) => (station?.part ? [station.part.id] : [])))];
+}

@@ -1,6 +1,6 @@
 import { quantityOf, type Axis } from '../machine/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
-import { checkPart, choosePart, fitsAxis, newPart, PART_KINDS, type Part, type ShelfPart } from './index.js';
+import { checkPart, choosePart, completeness, estimatedMotor, fitsAxis, linkedParts, newPart, PART_KINDS, TRANSMISSION_SERIES, type Part, type ShelfPart } from './index.js';
 
 const onShelf = (part: Part): ShelfPart => ({ id: 'part-1', part });
 const axisOf = (machine: ReturnType<typeof screwMachine>): Axis => machine.axes[0] as Axis;
@@ -43,6 +43,51 @@ describe('parts', () => {
     const supply = { ...newPart('supply', 'Supply 36'), specification: { voltage: quantityOf('36 V', 'part'), current: null } } as Part;
     expect(choosePart(machine, 'axis-1', onShelf(supply)).supplies[0]?.specification.voltage?.text).toBe('36 V');
     expect(choosePart(machine, 'axis-1', onShelf(newPart('controller', 'Controller'))).controller.name).toBe('Controller');
+  });
+
+  it('reach coupling and mount, and are added as converter or auxiliary', () => {
+    const choose = (kind: Part['kind']): ReturnType<typeof screwMachine> => choosePart(screwMachine(), 'axis-1', onShelf(newPart(kind, kind)));
+    expect(axisOf(choose('coupling')).coupling?.name).toBe('coupling');
+    expect(axisOf(choose('mount')).mount?.part?.id).toBe('part-1');
+    expect(choose('converter').converters.map((item) => [item.id, item.from, item.name])).toEqual([['rail-1', 'supply-1', 'converter']]);
+    expect(choose('auxiliary').auxiliaries.map((item) => [item.id, item.rail])).toEqual([['auxiliary-1', 'supply-1']]);
+    expect(linkedParts(choose('auxiliary'))).toEqual(['part-1']);
+    expect(linkedParts(screwMachine())).toEqual([]);
+  });
+
+  it('say how complete their sheet is, and what is guessed for the rest', () => {
+    const motor = newPart('motor', 'M') as Extract<Part, { kind: 'motor' }>;
+    expect(completeness(motor)).toEqual(jasmine.objectContaining({ known: 0, of: 7 }));
+    const half = { ...motor.specification, holdingTorque: quantityOf('0.45 N·m'), resistance: quantityOf('2.1 Ω'), inductance: quantityOf('3.2 mH') };
+    const guessed = estimatedMotor(half);
+    expect([guessed.inductance, guessed.rotorInertia]).toEqual([quantityOf('3.2 mH'), quantityOf('60 g·cm²', 'estimated')]);
+    expect(estimatedMotor({ ...half, inductance: null }).inductance).toEqual(quantityOf('3.1 mH', 'estimated'));
+    expect(completeness({ ...motor, specification: guessed }).missing).toEqual(['step angle', 'rated current', 'shaft']);
+    expect(estimatedMotor(motor.specification)).toEqual(motor.specification);
+    expect(completeness({ ...(newPart('mount', 'B') as Extract<Part, { kind: 'mount' }>), specification: { frame: '17', boltCircle: null, pilot: null } })).toEqual({
+      known: 0,
+      of: 0,
+      missing: [],
+    });
+  });
+
+  it('come in standard sizes that are sound parts, each named once, every series with its standard', () => {
+    const members = TRANSMISSION_SERIES.flatMap((series) => series.members);
+    for (const { name, specification } of members) {
+      const checked = checkPart({ ...newPart('transmission', name), specification });
+      expect(checked.ok).withContext(name).toBeTrue();
+    }
+    expect(new Set(members.map((member) => member.name)).size).toBe(members.length);
+    for (const series of TRANSMISSION_SERIES) expect(series.source).toMatch(/ISO|ASME|no source/);
+    // ISO 2904: Tr 12×3; ASME B1.1: 1/4-20; ISO 54: module 1.25 (all from memory).
+    expect(members.map((member) => member.name)).toEqual(
+      jasmine.arrayContaining([
+        'Lead screw, 12 mm, 3 mm pitch',
+        'Threaded rod, 1/4 in, 20 an inch',
+        'Rack, module 1.25, 20-tooth pinion',
+        'Toothed belt, T5, 5 mm pitch, 20-tooth pulley',
+      ]),
+    );
   });
 
   it('never change what an axis is asked to do', () => {

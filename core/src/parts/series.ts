@@ -101,7 +101,11 @@ const PULLEY_TEETH = [12, 14, 15, 16, 18, 20, 24, 30, 36, 40];
 const MODULES = [1, 1.25, 1.5, 2, 2.5, 3];
 const PINION_TEETH = [12, 15, 16, 18, 20, 24, 25, 30];
 
-const belt = (pitch: string, teeth: number): TransmissionSpecification => ({ ...(defaultTransmission('belt') as Extract<TransmissionSpecification, { kind: 'belt' }>), pitch: part(pitch), teeth });
+const belt = (pitch: string, teeth: number): TransmissionSpecification => ({
+  ...(defaultTransmission('belt') as Extract<TransmissionSpecification, { kind: 'belt' }>),
+  pitch: part(pitch),
+  teeth,
+});
 const pulleys = (pitch: string, name: string): readonly SeriesMember[] =>
   PULLEY_TEETH.map((teeth) => ({ name: `Toothed belt, ${name}, ${teeth}-tooth pulley`, specification: belt(pitch, teeth) }));
 
@@ -128,7 +132,10 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
     id: 'inch-trapezoidal',
     name: 'Inch trapezoidal screws',
     source: 'ASME B1.5, general purpose, from memory; its 29° flanks are taken as 30°',
-    members: INCH_TRAPEZOIDAL.map(([size, threads]) => ({ name: `Lead screw, ${size} in, ${threads} an inch`, specification: screw('trapezoidal', `${size} in`, `${threads} tpi`) })),
+    members: INCH_TRAPEZOIDAL.map(([size, threads]) => ({
+      name: `Lead screw, ${size} in, ${threads} an inch`,
+      specification: screw('trapezoidal', `${size} in`, `${threads} tpi`),
+    })),
   },
   {
     id: 'ball',

@@ -1,6 +1,20 @@
 import fc from 'fast-check';
 import { quantityOf } from '../machine/index.js';
-import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput, copperResistance, fuseFor, gaugeDiameter, pairResistance, returnedEnergy, wireArea, wireCurrentMost, wireRise, WIRE_RISE_MOST } from './index.js';
+import {
+  batteryRunTime,
+  busAfterBraking,
+  capacitanceFor,
+  chainInput,
+  copperResistance,
+  fuseFor,
+  gaugeDiameter,
+  pairResistance,
+  returnedEnergy,
+  wireArea,
+  wireCurrentMost,
+  wireRise,
+  WIRE_RISE_MOST,
+} from './index.js';
 
 describe('copper wire', () => {
   // ASTM B258 and the wire tables made from it, from memory: diameter in mm, resistance in mΩ/m at 20 °C.
@@ -16,7 +30,9 @@ describe('copper wire', () => {
     for (const [number, diameter, resistance] of TABLE) {
       expect(gaugeDiameter(number) * 1e3).toBeCloseTo(diameter, 3);
       const perMetre = copperResistance(wireArea({ kind: 'gauge', number }), 1) * 1e3;
-      expect(Math.abs(perMetre / resistance - 1)).withContext(String(number)).toBeLessThan(0.001);
+      expect(Math.abs(perMetre / resistance - 1))
+        .withContext(String(number))
+        .toBeLessThan(0.001);
     }
   });
 
@@ -53,12 +69,17 @@ describe('braking into a capacitor', () => {
   it('keeps the energy: 1.6 J into 470 µF at 24 V come to 85.9 V', () => {
     expect(busAfterBraking(24, 1.6, 470e-6)).toBeCloseTo(85.93, 2);
     fc.assert(
-      fc.property(fc.double({ min: 5, max: 80, noNaN: true }), fc.double({ min: 0.01, max: 20, noNaN: true }), fc.double({ min: 1e-5, max: 0.1, noNaN: true }), (volts, energy, capacitance) => {
-        const after = busAfterBraking(volts, energy, capacitance);
-        const gained = (capacitance * (after - volts) * (after + volts)) / 2;
-        expect(Math.abs(gained - energy)).toBeLessThan(1e-9 * (energy + capacitance * after ** 2));
-        expect(busAfterBraking(volts, energy, capacitanceFor(volts, energy, volts * 1.2))).toBeLessThanOrEqual(volts * 1.2 * (1 + 1e-9));
-      }),
+      fc.property(
+        fc.double({ min: 5, max: 80, noNaN: true }),
+        fc.double({ min: 0.01, max: 20, noNaN: true }),
+        fc.double({ min: 1e-5, max: 0.1, noNaN: true }),
+        (volts, energy, capacitance) => {
+          const after = busAfterBraking(volts, energy, capacitance);
+          const gained = (capacitance * (after - volts) * (after + volts)) / 2;
+          expect(Math.abs(gained - energy)).toBeLessThan(1e-9 * (energy + capacitance * after ** 2));
+          expect(busAfterBraking(volts, energy, capacitanceFor(volts, energy, volts * 1.2))).toBeLessThanOrEqual(volts * 1.2 * (1 + 1e-9));
+        },
+      ),
     );
     expect(capacitanceFor(24, 1, 24)).toBe(Infinity);
     expect(capacitanceFor(24, 0, 20)).toBe(0);

@@ -91,7 +91,8 @@ export function checkProgram(machine: Machine, program: string): ProgramCheck {
     const number = index + 1;
     const words = wordsOf(text);
     if (words.length === 0 || endLine > 0) return;
-    for (const word of words) if (SWITCHING.includes(word) && !watched.some(({ on, off }) => [...on, ...off].some((group) => group.includes(word)))) unanswered.set(word, unanswered.get(word) ?? number);
+    for (const word of words)
+      if (SWITCHING.includes(word) && !watched.some(({ on, off }) => [...on, ...off].some((group) => group.includes(word)))) unanswered.set(word, unanswered.get(word) ?? number);
     // Of one line, switching on comes before its move and switching off after it.
     for (const entry of watched)
       if (says(words, entry.on)) {
@@ -114,8 +115,10 @@ export function checkProgram(machine: Machine, program: string): ProgramCheck {
     if (words.some((word) => ENDS.includes(word))) endLine = number;
   });
   findings.push(...watched.flatMap((entry) => findingsOf(entry, cuttingMoves)));
-  for (const [word, line] of unanswered) findings.push({ id: `unanswered-${word}`, severity: 'caution', line, reason: `${word} switches nothing of this machine: no auxiliary goes by it.` });
-  if (endLine === 0 && lines.some((line) => wordsOf(line).length > 0)) findings.push({ id: 'no-end', severity: 'caution', line: null, reason: 'The program does not end with M2 or M30.' });
+  for (const [word, line] of unanswered)
+    findings.push({ id: `unanswered-${word}`, severity: 'caution', line, reason: `${word} switches nothing of this machine: no auxiliary goes by it.` });
+  if (endLine === 0 && lines.some((line) => wordsOf(line).length > 0))
+    findings.push({ id: 'no-end', severity: 'caution', line: null, reason: 'The program does not end with M2 or M30.' });
   return {
     lineCount: lines.length,
     cuttingMoves,
@@ -133,6 +136,11 @@ function findingsOf({ item, name, switchedOn, isOn, firstDry, dryCount }: Watche
   else if (firstDry !== null)
     found.push({ id: `dry-${item.id}`, severity: isSpindle ? 'stop' : 'caution', line: firstDry, reason: `${name} is off in ${moves(dryCount)}, from line ${firstDry}.` });
   if (isOn && switchedOn.length > 0)
-    found.push({ id: `left-on-${item.id}`, severity: 'caution', line: switchedOn.at(-1) ?? null, reason: `${name} is switched on in line ${switchedOn.at(-1)} and not off again${item.off ? ` (${item.off})` : ''}.` });
+    found.push({
+      id: `left-on-${item.id}`,
+      severity: 'caution',
+      line: switchedOn.at(-1) ?? null,
+      reason: `${name} is switched on in line ${switchedOn.at(-1)} and not off again${item.off ? ` (${item.off})` : ''}.`,
+    });
   return found;
 }

@@ -1,5 +1,5 @@
 import { advisedPeak } from '../driver/index.js';
-import { quantityOf, readQuantity, type Axis, type DriverSpecification, type Machine } from '../machine/index.js';
+import { quantityOf, readQuantity, type Axis, type DriverSpecification, type Machine, type Quantity } from '../machine/index.js';
 import { windingFactors } from '../motor/index.js';
 import type { Choice, Combination, CurrentChoice, MotorChoice, Space } from './space.js';
 
@@ -29,6 +29,24 @@ const at = <T>(list: readonly T[], index: number): T => {
 
 const linkOf = ({ partId, name }: Choice<unknown>): { readonly id: string; readonly name: string } | null => (partId === null ? null : { id: partId, name });
 
+const isSame = (before: Quantity | null, after: Quantity | null): boolean =>
+  before !== null && after !== null && readQuantity(before, 'length').value === readQuantity(after, 'length').value;
+
+/**
+ * Coupling and mount stay where they still fit: a coupling while both its shafts are as before and nothing comes between, a
+ * mount while the frame is the same. Otherwise they have to be chosen anew.
+ */
+function jointsOf(before: Axis, after: Axis): Pick<Axis, 'coupling' | 'mount'> {
+  const isMotorKept = before.motor.specification === after.motor.specification;
+  const isLineKept = before.transmission.specification === after.transmission.specification;
+  const fitsMotor = isMotorKept || isSame(before.motor.specification.shaft, after.motor.specification.shaft);
+  const fitsLine = isLineKept || isSame(before.transmission.specification.shaft, after.transmission.specification.shaft);
+  const isShaftToShaft = after.reduction === before.reduction || after.reduction.length === 0;
+  const { frame } = before.motor.specification;
+  const isFrameKept = isMotorKept || (frame === after.motor.specification.frame && frame !== 'unknown' && frame !== 'other');
+  return { coupling: fitsMotor && fitsLine && isShaftToShaft ? before.coupling : null, mount: isFrameKept ? before.mount : null };
+}
+
 /** The machine with one combination of the space in its axis. @throws RangeError for a combination outside the space */
 export function designOf(space: Space, combination: Combination): Machine {
   const { machine, axisId } = space;
@@ -43,7 +61,7 @@ export function designOf(space: Space, combination: Combination): Machine {
   const kept = <S>(choice: Choice<S>, present: S): boolean => choice.specification === present;
   const change = (axis: Axis): Axis => {
     const limit = limitOf(motor, driver.specification, current, axis.currentSchool);
-    return {
+    const changed: Axis = {
       ...axis,
       motor: kept(motor, axis.motor.specification)
         ? { ...axis.motor, wiring: motor.wiring }
@@ -60,6 +78,7 @@ export function designOf(space: Space, combination: Combination): Machine {
       // What was measured on another drive line says nothing of this one.
       setting: null,
     };
+    return { ...changed, ...jointsOf(axis, changed) };
   };
   const axis = machine.axes.find((item) => item.id === axisId);
   return {
@@ -68,7 +87,9 @@ export function designOf(space: Space, combination: Combination): Machine {
     supplies: machine.supplies.map((item) =>
       item.id === axis?.supply && voltage !== null ? { ...item, set: null, specification: { ...item.specification, voltage: quantityOf(`${voltage} V`) } } : item,
     ),
-    controller: kept(controller, machine.controller.specification) ? machine.controller : { part: linkOf(controller), name: controller.name, specification: controller.specification },
+    controller: kept(controller, machine.controller.specification)
+      ? machine.controller
+      : { part: linkOf(controller), name: controller.name, specification: controller.specification },
   };
 }
 

@@ -1,4 +1,17 @@
-export { isTooLarge, PLACES, spaceOf, spaceSize, type Choice, type Combination, type MotorChoice, type Place, type SearchedPart, type Space, type SpaceOptions } from './space.js';
+export {
+  isTooLarge,
+  PLACES,
+  spaceOf,
+  spaceSize,
+  USUAL_SERIES,
+  type Choice,
+  type Combination,
+  type MotorChoice,
+  type Place,
+  type SearchedPart,
+  type Space,
+  type SpaceOptions,
+} from './space.js';
 export { costOf, designOf } from './design-of.js';
 export { wishesOf, type Asked, type AxisConstants, type Wishes } from './wishes.js';
 export { REASONS, tablesOf, type Reason, type Tables } from './tables.js';

@@ -49,8 +49,10 @@ const DIRECTION: Readonly<Record<Exclude<Relaxable, 'holdsUnpowered'>, 'up' | 'd
 };
 /** Nobody gives way by more than this. */
 const FURTHEST = 1000;
+/** No hobby machine costs as much. */
+const DEAREST = 1e9;
 const DIGITS = 3;
-const BISECTIONS = 16;
+const BISECTIONS = 18;
 
 /** Three digits, towards the easier side. */
 function rounded(value: number, direction: 'up' | 'down'): number {
@@ -63,7 +65,7 @@ function rounded(value: number, direction: 'up' | 'down'): number {
 function furthestOf(wish: Exclude<Relaxable, 'holdsUnpowered'>, present: number): number {
   if (wish === 'margin') return 1;
   if (wish === 'load') return 0;
-  if (wish === 'priceMost') return Infinity;
+  if (wish === 'priceMost') return DEAREST;
   return DIRECTION[wish] === 'up' ? present * FURTHEST : present / FURTHEST;
 }
 
@@ -96,11 +98,6 @@ function* edgeOf(tables: Tables, wishes: Wishes, constants: Asked['constants'], 
   const direction = DIRECTION[wish];
   let good = furthestOf(wish, present);
   if (good === present || !fits(good)) return null;
-  if (!Number.isFinite(good)) {
-    // A price has no end to begin from: the first that is enough, doubling.
-    good = present;
-    while (!fits(good)) good *= 2;
-  }
   let bad = present;
   const share = RELAXABLE.indexOf(wish) / RELAXABLE.length;
   for (let count = 0; count < BISECTIONS; count += 1) {

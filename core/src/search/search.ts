@@ -39,7 +39,10 @@ const FORCE_ENOUGH = 4;
 const FINE_ENOUGH = 0.05;
 
 /** The qualities of a candidate, less being better in each; what is more than enough counts as enough. */
-export function qualitiesOf(candidate: Omit<Candidate, 'combination' | 'unpricedCount'>, { tolerance, resolution: asked }: Pick<Wishes, 'tolerance' | 'resolution'>): Readonly<Record<Quality, number>> {
+export function qualitiesOf(
+  candidate: Omit<Candidate, 'combination' | 'unpricedCount'>,
+  { tolerance, resolution: asked }: Pick<Wishes, 'tolerance' | 'resolution'>,
+): Readonly<Record<Quality, number>> {
   const { cost, speedMargin, forceMargin, resolution, heat, noise } = candidate;
   const finest = FINE_ENOUGH * Math.min(tolerance ?? Infinity, asked ?? Infinity);
   return {
@@ -163,7 +166,10 @@ export function* searchTables(tables: Tables, { wishes, constants }: Asked): Gen
 
 /** Candidates by how well they do on the whole: the sum of their places between best and worst in each quality, or in the one given. */
 export function ranked(candidates: readonly Candidate[], by: Quality | 'balance', wishes: Pick<Wishes, 'tolerance' | 'resolution'>): readonly Candidate[] {
-  const rows = candidates.map((candidate) => ({ candidate, boxes: Object.fromEntries(Object.entries(qualitiesOf(candidate, wishes)).map(([key, value]) => [key, boxOf(value)])) as Record<Quality, number> }));
+  const rows = candidates.map((candidate) => ({
+    candidate,
+    boxes: Object.fromEntries(Object.entries(qualitiesOf(candidate, wishes)).map(([key, value]) => [key, boxOf(value)])) as Record<Quality, number>,
+  }));
   const span = (quality: Quality): readonly [number, number] => {
     const values = rows.map((row) => row.boxes[quality]);
     return [values.reduce((least, value) => Math.min(least, value), Infinity), values.reduce((most, value) => Math.max(most, value), -Infinity)];

@@ -1,4 +1,15 @@
-import { blankStage, readQuantity, quantityOf, type Axis, type ControllerSpecification, type DriverSpecification, type Machine, type MotorSpecification, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import {
+  blankStage,
+  readQuantity,
+  quantityOf,
+  type Axis,
+  type ControllerSpecification,
+  type DriverSpecification,
+  type Machine,
+  type MotorSpecification,
+  type Stage,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 import { wiringsOf, type Wiring } from '../motor/index.js';
 import { BELT_REDUCTIONS, estimatedMotor, TRANSMISSION_SERIES, type Part, type Stock } from '../parts/index.js';
 
@@ -67,6 +78,9 @@ export interface SearchedPart {
   readonly part: Part;
 }
 
+/** The series that a search goes through unless told otherwise: what small machines are mostly built with. */
+export const USUAL_SERIES: readonly string[] = ['trapezoidal', 'ball', 'round-belt', 'rack'];
+
 const CURRENT_SHARES: readonly number[] = [1, 0.85, 0.7, 0.5];
 const MICROSTEPS: readonly number[] = [1, 2, 4, 8, 16, 32, 64, 128, 256];
 /** Supply voltages that are sold everywhere (common practice, no source). */
@@ -77,7 +91,12 @@ function priceOf({ price, owned }: Stock): number | null {
   return price ? readQuantity(price, 'price').value : null;
 }
 
-function chosenFrom<K extends Part['kind'], T>(parts: readonly SearchedPart[], kind: K, onlyOwned: boolean, make: (part: Extract<Part, { kind: K }>, id: string, price: number | null) => readonly T[]): readonly T[] {
+function chosenFrom<K extends Part['kind'], T>(
+  parts: readonly SearchedPart[],
+  kind: K,
+  onlyOwned: boolean,
+  make: (part: Extract<Part, { kind: K }>, id: string, price: number | null) => readonly T[],
+): readonly T[] {
   return parts.flatMap(({ id, part }) => {
     if (part.kind !== kind || (onlyOwned && part.stock.owned === 0)) return [];
     return make(part as Extract<Part, { kind: K }>, id, priceOf(part.stock));
@@ -124,14 +143,21 @@ export function spaceOf(machine: Machine, axisId: string, parts: readonly Search
   );
   const drivers = chosenFrom(named(parts, driverWords), 'driver', onlyOwned, (part, partId, price) => [{ partId, name: part.name, specification: part.specification, price }]);
   const controllers = chosenFrom(parts, 'controller', onlyOwned, (part, partId, price) => [{ partId, name: part.name, specification: part.specification, price }]);
-  const shelved = chosenFrom(parts, 'transmission', onlyOwned, (part, partId, price) => [{ partId, name: part.name, specification: withLength(part.specification, travel), price }]);
+  const shelved = chosenFrom(parts, 'transmission', onlyOwned, (part, partId, price) => [
+    { partId, name: part.name, specification: withLength(part.specification, travel), price },
+  ]);
   const isTurning = axis.job.kind === 'rotary';
   // A friction roller feeds stock and moves no slide: it is looked at only where one is there now.
   const isRolled = axis.transmission.specification.kind === 'roller';
   const transmissions = [...shelved, ...(onlyOwned ? [] : generated(axis, series))].filter(
     ({ specification: { kind } }) => (kind === 'rotary') === isTurning && (kind === 'roller') === isRolled,
   );
-  const geared = BELT_REDUCTIONS.map(([driver, driven]) => ({ partId: null, name: `Belt ${driver} to ${driven} teeth`, specification: [blankStage('belt', driver, driven)], price: null }));
+  const geared = BELT_REDUCTIONS.map(([driver, driven]) => ({
+    partId: null,
+    name: `Belt ${driver} to ${driven} teeth`,
+    specification: [blankStage('belt', driver, driven)],
+    price: null,
+  }));
   return {
     machine,
     axisId,

@@ -54,7 +54,12 @@ export class Sweep {
   private readonly bucklingCount: number;
   private readonly columns = new Map<string, Columns>();
   private readonly controllers: readonly ControllerRow[];
-  private readonly prices: { readonly motors: readonly number[]; readonly drivers: readonly number[]; readonly reductions: readonly number[]; readonly transmissions: readonly number[] };
+  private readonly prices: {
+    readonly motors: readonly number[];
+    readonly drivers: readonly number[];
+    readonly reductions: readonly number[];
+    readonly transmissions: readonly number[];
+  };
   /** From fine to coarse. */
   private readonly order: readonly number[];
   private readonly hasJumper: boolean;
@@ -75,10 +80,12 @@ export class Sweep {
     this.controllers = space.controllers.map(({ specification, price }) => ({
       pulses: specification.pulseRateMost ? readQuantity(specification.pulseRateMost, 'frequency').value : Infinity,
       jumps: specification.ramps === 'no',
-      price: price ?? 0,
+      price: price ?? (wishes.priceMost === null ? 0 : Infinity),
     }));
     this.hasJumper = this.controllers.some((item) => item.jumps);
-    const money = (list: readonly { readonly price: number | null }[], times: number): readonly number[] => list.map(({ price }) => (price ?? 0) * times);
+    // What has no price counts as nothing, but no limit can be promised to hold with it.
+    const missing = wishes.priceMost === null ? 0 : Infinity;
+    const money = (list: readonly { readonly price: number | null }[], times: number): readonly number[] => list.map(({ price }) => (price ?? missing) * times);
     this.prices = {
       motors: money(space.motors, constants.motors),
       drivers: money(space.drivers, constants.motors),
@@ -100,7 +107,7 @@ export class Sweep {
     if (this.bucklingCount > 0) sink.reject('buckling', this.bucklingCount * each);
   }
 
-  /** Price of everything in a combination that has to be bought; what nobody priced counts as nothing. */
+  /** Price of everything in a combination that has to be bought; what nobody priced counts as nothing, or as too much where a limit is set. */
   costOf({ electric, mechanic }: Pair, controller: number): number {
     const { motors, drivers, reductions, transmissions } = this.prices;
     return (
@@ -120,7 +127,14 @@ export class Sweep {
   go(electric: ElectricRow, sink: Sink): boolean {
     const { wishes, rows } = this;
     const columns = this.columnsFor(electric);
-    const drive: MotorDrive = { torqueConstant: electric.K, resistance: electric.path, inductance: electric.L, teeth: electric.teeth, voltage: electric.V, current: electric.current };
+    const drive: MotorDrive = {
+      torqueConstant: electric.K,
+      resistance: electric.path,
+      inductance: electric.L,
+      teeth: electric.teeth,
+      voltage: electric.V,
+      current: electric.current,
+    };
     // On constant volts the greatest torque is the standing one.
     const most = electric.K * Math.min(electric.current, electric.V / electric.path);
     const mustHold = wishes.holdsUnpowered && this.constants.weight !== 0;
@@ -141,7 +155,11 @@ export class Sweep {
       const load = columns.load[index] as number;
       const radius = columns.radius[index] as number;
       // A motor that cannot hold its load has no lag to speak of; it failed above already unless the margin is below one.
-      if (wishes.tolerance !== null && load <= electric.holdAtLimit && (Math.asin(load / electric.holdAtLimit) * 4 * radius * electric.angle) / (2 * Math.PI) > wishes.tolerance * ROUNDING) {
+      if (
+        wishes.tolerance !== null &&
+        load <= electric.holdAtLimit &&
+        (Math.asin(load / electric.holdAtLimit) * 4 * radius * electric.angle) / (2 * Math.PI) > wishes.tolerance * ROUNDING
+      ) {
         lagging += 1;
         continue;
       }

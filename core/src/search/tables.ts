@@ -135,7 +135,9 @@ function motorRow(space: Space, index: number): MotorRow | 'brushed' | null {
   if (space.motors[index]?.specification.type === 'brushed') return 'brushed';
   const reckoner = reckonerOf(space, { motor: index }, (axis) => ({ ...axis, reduction: [], driver: { ...axis.driver, specification: BLANK_DRIVER } }));
   const { specification } = reckoner.context.axis.motor;
-  const [K, R, L, teeth, rated, hold, ratio] = [torqueConstant, pathResistance, windingInductance, rotorTeeth, windingCurrent, windingTorque, reductionRatio].map((item) => reckoner.value(item));
+  const [K, R, L, teeth, rated, hold, ratio] = [torqueConstant, pathResistance, windingInductance, rotorTeeth, windingCurrent, windingTorque, reductionRatio].map((item) =>
+    reckoner.value(item),
+  );
   const [inertia, angle] = [value(specification.rotorInertia, 'inertia'), value(specification.stepAngle, 'angle')];
   if (K == null || R == null || L == null || teeth == null || rated == null || hold == null || ratio == null || inertia === null || angle === null) return null;
   const stages = specification.gearhead?.stages ?? [];
@@ -160,7 +162,13 @@ const isWiringWrong = (driver: DriverSpecification, motor: MotorChoice): boolean
 type ElectricResult = { readonly reason: Reason } | { readonly row: ElectricRow };
 
 /** One electric half, judged by the same limits as the rules of a drive line. */
-function electricRow(space: Space, axis: Axis, motors: number, row: MotorRow, place: { readonly motor: number; readonly driver: number; readonly voltage: number; readonly current: number }): ElectricResult {
+function electricRow(
+  space: Space,
+  axis: Axis,
+  motors: number,
+  row: MotorRow,
+  place: { readonly motor: number; readonly driver: number; readonly voltage: number; readonly current: number },
+): ElectricResult {
   const motor = space.motors[place.motor] as MotorChoice;
   const driver = space.drivers[place.driver]?.specification as DriverSpecification;
   if (isWiringWrong(driver, motor)) return { reason: 'wiring' };
@@ -179,7 +187,8 @@ function electricRow(space: Space, axis: Axis, motors: number, row: MotorRow, pl
   const borne = value(driver.currentMost, 'current') ?? Infinity;
   if (limit > Math.SQRT2 * row.rated * ROUNDING || (isChopper ? limit : limit / Math.SQRT2) > borne * ROUNDING) return { reason: 'current' };
   const theta = value(driver.thermalResistance, 'thermal-resistance');
-  if (theta !== null && driver.onResistance !== null && junctionTemperature(driverHeat(on, set ?? row.rated) / 2, 1, theta, BOX_AIR) > BOX_AIR + SAFE_RISE) return { reason: 'hot' };
+  if (theta !== null && driver.onResistance !== null && junctionTemperature(driverHeat(on, set ?? row.rated) / 2, 1, theta, BOX_AIR) > BOX_AIR + SAFE_RISE)
+    return { reason: 'hot' };
   return {
     row: {
       ...row,

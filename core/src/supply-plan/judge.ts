@@ -47,7 +47,12 @@ function sizeFindings({ supply, voltage, totals, needed, available }: Omit<Suppl
     });
   }
   if (totals.missing.length > 0)
-    found.push({ id: 'load-not-known', severity: 'caution', reason: `Not counted, because something about it is not known: ${totals.missing.join('; ')}.`, advice: 'Fill in what is missing.' });
+    found.push({
+      id: 'load-not-known',
+      severity: 'caution',
+      reason: `Not counted, because something about it is not known: ${totals.missing.join('; ')}.`,
+      advice: 'Fill in what is missing.',
+    });
   const [least, most] = [valueOf(supply.specification.adjustLeast, 'voltage'), valueOf(supply.specification.adjustMost, 'voltage')];
   if (supply.set !== null && voltage !== null && ((least !== null && voltage < least * (1 - 1e-9)) || (most !== null && voltage > most * (1 + 1e-9))))
     found.push({
@@ -80,7 +85,12 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
   const found: SupplyFinding[] = [];
   const [drop, warming, current] = [feedDrop, feedWarming, supplyPeak].map((item) => reckoner.value(item));
   if (drop != null && voltage !== null && drop > DROP_MOST * voltage)
-    found.push({ id: `drop-${axis.id}`, severity: 'caution', reason: `${letter}: its wires lose ${say(drop, 'voltage')}, more than 5 %.`, advice: 'Take thicker or shorter wire.' });
+    found.push({
+      id: `drop-${axis.id}`,
+      severity: 'caution',
+      reason: `${letter}: its wires lose ${say(drop, 'voltage')}, more than 5 %.`,
+      advice: 'Take thicker or shorter wire.',
+    });
   if (warming != null && warming > WIRE_RISE_MOST)
     found.push({
       id: `warm-${axis.id}`,
@@ -136,7 +146,12 @@ function railFindings(machine: Machine, { supply, voltage }: Omit<SupplyPlan, 'f
     const [volts, most] = [valueOf(item.specification.voltage, 'voltage'), valueOf(item.specification.current, 'current')];
     const { most: power } = converterLoad(machine, item);
     if (volts !== null && voltage !== null && volts >= voltage)
-      found.push({ id: `converter-up-${item.id}`, severity: 'caution', reason: `${name}: it makes ${say(volts, 'voltage')} from ${say(voltage, 'voltage')}.`, advice: 'That takes a step-up converter.' });
+      found.push({
+        id: `converter-up-${item.id}`,
+        severity: 'caution',
+        reason: `${name}: it makes ${say(volts, 'voltage')} from ${say(voltage, 'voltage')}.`,
+        advice: 'That takes a step-up converter.',
+      });
     if (volts !== null && most !== null && power !== null && power / volts > most)
       found.push({
         id: `converter-small-${item.id}`,

@@ -1,16 +1,4 @@
-import {
-  axisContext,
-  energyReturned,
-  holdPower,
-  idlePower,
-  meanPower,
-  movingPower,
-  peakPower,
-  phaseSum,
-  phaseTwoThirds,
-  type AxisContext,
-  type Say,
-} from '../drive-line/index.js';
+import { axisContext, energyReturned, holdPower, idlePower, meanPower, movingPower, peakPower, phaseSum, phaseTwoThirds, type AxisContext, type Say } from '../drive-line/index.js';
 import { readQuantity, type Machine, type Supply } from '../machine/index.js';
 import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
@@ -152,7 +140,7 @@ function brakingOf(machine: Machine, supply: Supply, voltage: number, reckoners:
   const energies = reckoners.map((reckoner) => reckoner.value(energyReturned));
   if (reckoners.length === 0 || energies.every((item) => item === null)) return null;
   const energy = energies.reduce<number>((sum, item) => sum + (item ?? 0), 0);
-  const bulk = reckoners.reduce((sum, { context }) => sum + (valueOf(context.axis.feed.capacitance, 'capacitance') ?? USUAL_BULK), 0);
+  const bulk = reckoners.reduce((sum, { context }) => sum + context.axis.motor.count * (valueOf(context.axis.feed.capacitance, 'capacitance') ?? USUAL_BULK), 0);
   const capacitance = bulk + (valueOf(supply.specification.capacitance, 'capacitance') ?? 0);
   const { limit, limitOf } = busLimit(machine, supply);
   return {

@@ -27,9 +27,21 @@ function axisOf({ id, letter, lead, efficiency, load, mass, speed, incline = '0 
     motor: {
       ...axis.motor,
       count,
-      specification: { ...axis.motor.specification, stepAngle: q('1.8 °'), holdingTorque: q('0.9 N·m'), ratedCurrent: q('1.5 A'), resistance: q('2 Ω'), inductance: q('3 mH'), rotorInertia: q('80 g·cm²') },
+      specification: {
+        ...axis.motor.specification,
+        stepAngle: q('1.8 °'),
+        holdingTorque: q('0.9 N·m'),
+        ratedCurrent: q('1.5 A'),
+        resistance: q('2 Ω'),
+        inductance: q('3 mH'),
+        rotorInertia: q('80 g·cm²'),
+      },
     },
-    driver: { ...axis.driver, currentLimit: q('1.5 A'), specification: { ...axis.driver.specification, onResistance: q('0.25 Ω'), quiescent: q('0.5 W'), efficiency: q('95 %'), voltageMost: q('35 V') } },
+    driver: {
+      ...axis.driver,
+      currentLimit: q('1.5 A'),
+      specification: { ...axis.driver.specification, onResistance: q('0.25 Ω'), quiescent: q('0.5 W'), efficiency: q('95 %'), voltageMost: q('35 V') },
+    },
     transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: q(lead), efficiency: q(efficiency) } },
     carriage: { ...axis.carriage, mass: q(mass) },
   };
@@ -94,7 +106,8 @@ describe('a supply for four motors', () => {
   });
 
   it('follows the voltage that its trimmer is set to, within its range', () => {
-    const range = (machine: Machine): Machine => withSupply(machine, { set: q('27 V'), specification: { ...(machine.supplies[0] as Supply).specification, adjustLeast: q('21 V'), adjustMost: q('28 V') } });
+    const range = (machine: Machine): Machine =>
+      withSupply(machine, { set: q('27 V'), specification: { ...(machine.supplies[0] as Supply).specification, adjustLeast: q('21 V'), adjustMost: q('28 V') } });
     const plan = planOf(exampleMachine(range));
     expect(plan.voltage).toBe(27);
     expect(plan.totals.hold - 9.6 / 0.85 / 27).toBeCloseTo((1.0746 * 24) / 27, 4);
@@ -103,7 +116,9 @@ describe('a supply for four motors', () => {
   });
 
   it('loses in its wires what copper takes, and says when that is too much', () => {
-    const wired = exampleMachine((machine) => eachAxis(machine, (axis) => (axis.letter === 'Y' ? { ...axis, feed: { ...BLANK_FEED, wire: { kind: 'gauge', number: 18 }, length: q('2 m') } } : axis)));
+    const wired = exampleMachine((machine) =>
+      eachAxis(machine, (axis) => (axis.letter === 'Y' ? { ...axis, feed: { ...BLANK_FEED, wire: { kind: 'gauge', number: 18 }, length: q('2 m') } } : axis)),
+    );
     const context = axisContext(wired, 'axis-2');
     expect(context && new Reckoner(context).value(feedDrop)).toBeCloseTo(0.084, 3);
     expect(planOf(wired).findings).toEqual([]);
@@ -124,12 +139,17 @@ describe('a supply for four motors', () => {
     expect(ids).toContain('stop capacitor-rating');
     expect(ids).toContain('caution fuse-below-load');
     expect(ids).toContain('caution bulk');
-    const weak = exampleMachine((machine) => ({ ...machine, converters: machine.converters.map((item) => ({ ...item, specification: { ...item.specification, current: q('0.5 A') } })) }));
+    const weak = exampleMachine((machine) => ({
+      ...machine,
+      converters: machine.converters.map((item) => ({ ...item, specification: { ...item.specification, current: q('0.5 A') } })),
+    }));
     expect(planOf(weak).findings.map((finding) => finding.id)).toEqual(['converter-small-rail-1']);
   });
 
   it('names loads that it cannot count', () => {
-    const unknown = exampleMachine((machine) => eachAxis(machine, (axis) => (axis.letter === 'X' ? { ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: null } } } : axis)));
+    const unknown = exampleMachine((machine) =>
+      eachAxis(machine, (axis) => (axis.letter === 'X' ? { ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: null } } } : axis)),
+    );
     expect(planOf(unknown).totals.missing).toEqual(['X']);
     expect(planOf(unknown).findings[0]?.reason).toContain('X');
   });
@@ -158,7 +178,7 @@ describe('braking', () => {
     const omega = (0.4 * 2 * Math.PI) / 0.02;
     const energy = 0.9 * (0.5 * 30 * 0.4 ** 2 + 0.5 * 8e-6 * omega ** 2) - 1.5 ** 2 * 2.5 * 0.05;
     expect(plan.braking?.energy).toBeCloseTo(energy, 9);
-    const capacitance = 470e-6 + 2 * 100e-6;
+    const capacitance = 470e-6 + 3 * 100e-6;
     expect(plan.braking?.capacitance).toBeCloseTo(capacitance, 12);
     const after = plan.braking?.after ?? 0;
     expect(0.5 * capacitance * after ** 2 - 0.5 * capacitance * 24 ** 2).toBeCloseTo(energy, 9);
@@ -179,7 +199,11 @@ describe('braking', () => {
 describe('a battery', () => {
   it('runs as long as its usable energy lasts through the chain of converters', () => {
     const [supply] = newMachine('Turntable', 'dividing-table').supplies as [Supply];
-    const bare: Machine = { ...newMachine('Turntable', 'dividing-table'), axes: [], supplies: [{ ...supply, specification: { ...supply.specification, type: 'battery', voltage: q('12 V'), charge: q('7 A·h'), depth: q('80 %') } }] };
+    const bare: Machine = {
+      ...newMachine('Turntable', 'dividing-table'),
+      axes: [],
+      supplies: [{ ...supply, specification: { ...supply.specification, type: 'battery', voltage: q('12 V'), charge: q('7 A·h'), depth: q('80 %') } }],
+    };
     const converter = { ...newConverter(bare, supply.id), specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('85 %') } };
     const board: Auxiliary = { ...newAuxiliary(bare), rail: converter.id, specification: { use: 'electronics', voltage: q('5 V'), current: q('1 A') } };
     // 7 A·h · 12 V · 0.8 = 67.2 W·h over 5 W / 0.85 = 5.882 W: 11.424 h.

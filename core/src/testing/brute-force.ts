@@ -80,7 +80,7 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
   if ((of(pulseRate) as number) > pulses * SLACK) return reject('pulses');
   if (design.controller.specification.ramps === 'no' && wishes.speed > (of(startSpeed) as number)) return reject('start');
   const { known, unknownCount } = costOf(space, combination);
-  if (wishes.priceMost !== null && known > wishes.priceMost * SLACK) return reject('price');
+  if (wishes.priceMost !== null && (unknownCount > 0 || known > wishes.priceMost * SLACK)) return reject('price');
   const hold = of(torqueAtLimit) as number;
   const resistance = of(windingResistance) as number;
   const motorSteps = 2 * Math.PI * ((of(travelPerMotorTurn) as number) / step / (2 * Math.PI));
@@ -131,7 +131,8 @@ export function bruteForce(space: Space, wishes: Wishes): BruteForce {
     }
   }
   const vectors = [...boxes].map((text) => ({ text, numbers: text.split(' ').map(Number) }));
-  const beats = (a: readonly number[], b: readonly number[]): boolean => a.every((item, index) => item <= (b[index] as number)) && a.some((item, index) => item < (b[index] as number));
+  const beats = (a: readonly number[], b: readonly number[]): boolean =>
+    a.every((item, index) => item <= (b[index] as number)) && a.some((item, index) => item < (b[index] as number));
   const front = vectors.filter(({ numbers }) => !vectors.some((other) => beats(other.numbers, numbers))).map(({ text }) => text);
   return { accepted, rejected, front: front.sort() };
 }

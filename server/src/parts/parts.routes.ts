@@ -2,7 +2,7 @@ import { importPartsRequest, partRequest, savePartRequest } from '@crisp-notch/c
 import { json, Router } from 'express';
 import type { Database } from '../database/connection';
 import { bodyOf, idOf } from '../validate';
-import { addPart, addParts, listParts, loadPart, removePart, savePart } from './parts.store';
+import { addPart, addParts, countUses, listParts, loadPart, removePart, savePart } from './parts.store';
 
 /** Ten thousand parts. */
 const IMPORT_LIMIT = '8mb';
@@ -21,6 +21,9 @@ export function partRoutes(database: Database, bodyLimit: string): Router {
   router.post('/import', json({ limit: IMPORT_LIMIT }), async (request, response) => {
     const { parts } = await bodyOf(request, importPartsRequest);
     response.status(201).json({ added: await addParts(database, parts) });
+  });
+  router.get('/uses', async (_request, response) => {
+    response.json(await countUses(database));
   });
   router.get('/:part', async (request, response) => {
     response.json(await loadPart(database, idOf(request, 'part')));

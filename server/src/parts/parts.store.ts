@@ -1,9 +1,9 @@
 import type { StoredPart } from '@crisp-notch/contract';
-import { checkPart, type Part } from '@crisp-notch/core/parts';
+import { checkPart, linkedParts, type Part } from '@crisp-notch/core/parts';
 import { and, asc, eq } from 'drizzle-orm';
 import { inTransaction, type Database } from '../database/connection';
 import { newId } from '../database/identity';
-import { part } from '../database/schema';
+import { machine, part } from '../database/schema';
 import { ApiProblem } from '../problem';
 
 type PartRow = typeof part.$inferSelect;
@@ -21,6 +21,14 @@ const rowOf = (item: Part): Omit<PartRow, 'id' | 'version'> => ({ kind: item.kin
 export async function listParts(database: Database): Promise<readonly StoredPart[]> {
   const rows = await database.select().from(part).orderBy(asc(part.kind), asc(part.name), asc(part.id));
   return rows.map(storedOf);
+}
+
+/** How many machines have each part in their working copy, by the link that choosing it left. */
+export async function countUses(database: Database): Promise<Readonly<Record<string, number>>> {
+  const rows = await database.select({ document: machine.document }).from(machine);
+  const counts: Record<string, number> = Object.create(null) as Record<string, number>;
+  for (const { document } of rows) for (const id of linkedParts(document)) counts[id] = (counts[id] ?? 0) + 1;
+  return counts;
 }
 
 export async function loadPart(database: Database, id: string): Promise<StoredPart> {

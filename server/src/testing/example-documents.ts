@@ -36,8 +36,9 @@ function pick<T extends object, K extends keyof T>(item: T, ...keys: readonly K[
 export function screwMachineOfVersion1(name: string): unknown {
   const machine = screwMachine(name);
   return {
-    ...machine,
+    ...pick(machine, 'format', 'name', 'kind', 'note', 'card'),
     version: 1,
+    supplies: machine.supplies.map((supply) => ({ ...pick(supply, 'id', 'part', 'name'), specification: pick(supply.specification, 'voltage', 'current') })),
     controller: { ...machine.controller, specification: pick(machine.controller.specification, 'pulseRateMost', 'outputs') },
     axes: machine.axes.map((axis) => ({
       ...pick(axis, 'id', 'letter', 'name', 'supply', 'reduction', 'currentSchool', 'setting'),

@@ -17,6 +17,8 @@ export const routes: Routes = [
       { path: 'checks', title: 'Checks', loadComponent: () => import('./checks/checks.page').then((page) => page.ChecksPage) },
       { path: 'checks/:checkId', title: 'Step check', loadComponent: () => import('./checks/check.page').then((page) => page.CheckPage) },
       { path: 'sign-off', title: 'Sign-off', loadComponent: () => import('./card/sign-off.page').then((page) => page.SignOffPage) },
+      { path: 'parts', title: 'Parts to get', loadComponent: () => import('./buying/buying.page').then((page) => page.BuyingPage) },
+      { path: 'find', title: 'Match finder', loadComponent: () => import('./finder/finder.page').then((page) => page.FinderPage) },
       { path: 'compare', title: 'Compare designs', loadComponent: () => import('./compare/compare.page').then((page) => page.ComparePage) },
       { path: 'logbook', title: 'Logbook', loadComponent: () => import('./logbook/logbook.page').then((page) => page.LogbookPage) },
     ],

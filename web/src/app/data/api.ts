@@ -87,6 +87,11 @@ export class Api {
     return this.http.get<readonly StoredPart[]>('/api/parts');
   }
 
+  /** In how many machines each part is used, by its identity. */
+  partUses(): Observable<Readonly<Record<string, number>>> {
+    return this.http.get<Readonly<Record<string, number>>>('/api/parts/uses');
+  }
+
   addPart(part: Part): Observable<StoredPart> {
     return this.http.post<StoredPart>('/api/parts', { part });
   }

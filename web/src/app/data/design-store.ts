@@ -36,6 +36,8 @@ export interface AxisView {
   readonly context: AxisContext;
   readonly reckoner: Reckoner<AxisContext>;
   readonly findings: readonly Finding[];
+  /** Whether it is beside the design, not in it. */
+  readonly isCandidate?: true;
 }
 
 export type Loading = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly state: DesignState };

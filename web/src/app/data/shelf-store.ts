@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
 import type { Part } from '@crisp-notch/core/parts';
-import { BehaviorSubject, firstValueFrom, type Observable } from 'rxjs';
+import { BehaviorSubject, catchError, firstValueFrom, of, type Observable } from 'rxjs';
 import { Api, messageOf } from './api';
 
 export type ShelfState = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly parts: readonly StoredPart[] };
@@ -12,6 +12,11 @@ export class ShelfStore {
   private readonly api = inject(Api);
   private readonly subject = new BehaviorSubject<ShelfState>({ kind: 'loading' });
   readonly state$: Observable<ShelfState> = this.subject;
+
+  /** In how many machines each part is used; nothing while the server does not say. */
+  uses(): Observable<Readonly<Record<string, number>>> {
+    return this.api.partUses().pipe(catchError(() => of({})));
+  }
 
   load(): void {
     this.api.parts().subscribe({

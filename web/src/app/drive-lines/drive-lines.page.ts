@@ -10,14 +10,14 @@ import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { TabsComponent, type TabOption } from '../ui/tabs.component';
 import { AxisFiguresComponent } from './axis-figures.component';
-import { DriveLineComponent } from './drive-line.component';
+import { DriveLineComponent } from '../ui/drive-line/drive-line.component';
 import { ErrorBudgetComponent } from './error-budget.component';
 import { FindingsComponent } from './findings.component';
 import { MotionPlanComponent } from './motion-plan.component';
 import { PushCurveComponent } from './push-curve.component';
 import { RunBenchComponent } from './run-bench.component';
 import { StationEditorComponent } from './station-editor.component';
-import { stationOf, STATIONS, type LineStation } from './stations';
+import { stationOf, STATIONS, type LineStation } from '../ui/drive-line/stations';
 import { TrialsComponent } from './trials.component';
 
 const LETTERS = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'];

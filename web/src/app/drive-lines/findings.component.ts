@@ -5,7 +5,7 @@ import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { TrialStore } from '../data/trial-store';
 import { FigureComponent } from '../ui/figure.component';
-import { stationOf, type LineStation } from './stations';
+import { stationOf, type LineStation } from '../ui/drive-line/stations';
 
 /** What is judged wrong on an axis, the figures behind it, and remedies by what they change, each to be tried beside the design. */
 @Component({

@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import {
   newSupply,
+  nextSupplyId,
   withTransmissionKind,
   type Axis,
   type ControllerSpecification,
@@ -17,7 +18,7 @@ import {
 } from '@crisp-notch/core/machine';
 import { powerOff, sayIn, windingCurrent, windingInductance, windingResistance, windingTorque, WIRING_WORDS } from '@crisp-notch/core/drive-line';
 import { wiringsOf } from '@crisp-notch/core/motor';
-import { fitsAxis, wiringFor, type Part, type PartKind } from '@crisp-notch/core/parts';
+import { fitsAxis, NO_STOCK, wiringFor, type Part, type PartKind } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -34,7 +35,8 @@ import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.compon
 import { TransmissionFieldsComponent } from '../ui/specifications/transmission-fields.component';
 import { StagesFieldComponent } from '../ui/stages-field.component';
 import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
-import type { LineStation } from './stations';
+import { JointComponent } from './joint.component';
+import type { LineStation } from '../ui/drive-line/stations';
 
 export interface AxisChange {
   readonly key: string;
@@ -66,6 +68,7 @@ const PART_OF: Partial<Record<LineStation, PartKind>> = { supply: 'supply', driv
     DriverFieldsComponent,
     FigureComponent,
     InputTextModule,
+    JointComponent,
     MotorFieldsComponent,
     PartChooserComponent,
     QuantityFieldComponent,
@@ -172,8 +175,7 @@ export class StationEditorComponent {
     }
     const axisId = this.axis().id;
     this.store.edit('supplies', (document) => {
-      const numbers = document.supplies.map((item) => Number(/^supply-(\d+)$/.exec(item.id)?.[1] ?? 0));
-      const added = newSupply(`supply-${Math.max(0, ...numbers) + 1}`);
+      const added = newSupply(nextSupplyId(document));
       return { ...document, supplies: [...document.supplies, added], axes: document.axes.map((axis) => (axis.id === axisId ? { ...axis, supply: added.id } : axis)) };
     });
   }
@@ -258,7 +260,7 @@ export class StationEditorComponent {
 
   private partOfStation(): Part | null {
     const station = this.station();
-    const described = { name: this.name() || `${this.title()} of ${this.axis().letter}`, note: '' };
+    const described = { name: this.name() || `${this.title()} of ${this.axis().letter}`, note: '', stock: NO_STOCK };
     switch (station) {
       case 'motor':
         return { kind: 'motor', ...described, specification: this.axis().motor.specification };

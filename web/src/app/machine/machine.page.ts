@@ -5,6 +5,8 @@ import type { AxisContext } from '@crisp-notch/core/drive-line';
 import type { Axis } from '@crisp-notch/core/machine';
 import type { Figure } from '@crisp-notch/core/reckoner';
 import { DesignStore } from '../data/design-store';
+import { FinderStore } from '../data/finder-store';
+import { ProgramDraft } from '../data/program-draft';
 import { TrialStore } from '../data/trial-store';
 import { WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
@@ -22,7 +24,7 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
 @Component({
   selector: 'cn-machine-page',
   imports: [RouterOutlet, RouteCardComponent, ConflictDialogComponent, WorkingPanelComponent],
-  providers: [DesignStore, TrialStore],
+  providers: [DesignStore, FinderStore, ProgramDraft, TrialStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
   styleUrl: './machine.page.css',
@@ -33,6 +35,8 @@ export class MachinePage implements OnDestroy {
 
   private readonly store = inject(DesignStore);
   private readonly trials = inject(TrialStore);
+  private readonly finder = inject(FinderStore);
+  private readonly program = inject(ProgramDraft);
   private readonly router = inject(Router);
   private readonly header = inject(HeaderContext);
   protected readonly workings = inject(WorkingStore);
@@ -48,7 +52,7 @@ export class MachinePage implements OnDestroy {
   });
   protected readonly openWorking = computed(() => {
     const working = this.working();
-    const view = this.axes().find((item) => item.axis.id === working?.axisId);
+    const view = working?.candidate ?? this.axes().find((item) => item.axis.id === working?.axisId);
     const figure = working?.trail.at(-1);
     return working && view && figure ? { view, figure, isDeep: working.trail.length > 1 } : null;
   });
@@ -58,6 +62,8 @@ export class MachinePage implements OnDestroy {
       this.store.open(this.machineId());
       this.workings.close();
       this.trials.clear();
+      this.program.set('');
+      this.finder.clear();
     });
     effect(() => {
       const loading = this.loading();

@@ -1,28 +1,38 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  defaultTransmission,
-  type ControllerSpecification,
-  type DriverSpecification,
-  type MotorSpecification,
-  type SupplySpecification,
-  type TransmissionKind,
-  type TransmissionSpecification,
-} from '@crisp-notch/core/machine';
-import type { Part, PartKind } from '@crisp-notch/core/parts';
+import { defaultTransmission, type MountSpecification, type TransmissionKind } from '@crisp-notch/core/machine';
+import type { Part, PartKind, Stock } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
+import { AuxiliaryFieldsComponent } from '../ui/specifications/auxiliary-fields.component';
 import { ControllerFieldsComponent } from '../ui/specifications/controller-fields.component';
+import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.component';
+import { CouplingFieldsComponent } from '../ui/specifications/coupling-fields.component';
 import { DriverFieldsComponent } from '../ui/specifications/driver-fields.component';
+import { FaceFieldsComponent } from '../ui/specifications/face-fields.component';
 import { MotorFieldsComponent } from '../ui/specifications/motor-fields.component';
+import { StockFieldsComponent } from '../ui/specifications/stock-fields.component';
 import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
 import { TransmissionFieldsComponent } from '../ui/specifications/transmission-fields.component';
 
-type AnySpecification = MotorSpecification | DriverSpecification | TransmissionSpecification | SupplySpecification | ControllerSpecification;
+type AnySpecification = Part['specification'];
 
 /** Edits a part of any kind; the fields are those of the station that it can fill. */
 @Component({
   selector: 'cn-part-editor',
-  imports: [ControllerFieldsComponent, DriverFieldsComponent, InputTextModule, MotorFieldsComponent, SupplyFieldsComponent, TextareaModule, TransmissionFieldsComponent],
+  imports: [
+    AuxiliaryFieldsComponent,
+    ControllerFieldsComponent,
+    ConverterFieldsComponent,
+    CouplingFieldsComponent,
+    DriverFieldsComponent,
+    FaceFieldsComponent,
+    InputTextModule,
+    MotorFieldsComponent,
+    StockFieldsComponent,
+    SupplyFieldsComponent,
+    TextareaModule,
+    TransmissionFieldsComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="field-row">
@@ -44,6 +54,20 @@ type AnySpecification = MotorSpecification | DriverSpecification | TransmissionS
     @if (controller(); as specification) {
       <cn-controller-fields [specification]="specification" (changed)="respecify($event)" />
     }
+    @if (coupling(); as specification) {
+      <cn-coupling-fields [specification]="specification" (changed)="respecify($event)" />
+    }
+    @if (mount(); as specification) {
+      <cn-face-fields [face]="specification" (changed)="reface(specification, $event)" />
+    }
+    @if (converter(); as specification) {
+      <cn-converter-fields [specification]="specification" (changed)="respecify($event)" />
+    }
+    @if (auxiliary(); as specification) {
+      <cn-auxiliary-fields [specification]="specification" (changed)="respecify($event)" />
+    }
+    <h3>In the shed, and to buy</h3>
+    <cn-stock-fields [stock]="part().stock" (changed)="restock($event)" />
     <div class="field-row">
       <label for="part-note">Note</label>
       <textarea pTextarea id="part-note" class="field" rows="2" maxlength="1000" [value]="part().note" (input)="annotate($any($event.target).value)"></textarea>
@@ -65,6 +89,11 @@ export class PartEditorComponent {
   protected readonly supply = computed(() => this.only('supply')?.specification);
   protected readonly controller = computed(() => this.only('controller')?.specification);
 
+  protected readonly coupling = computed(() => this.only('coupling')?.specification);
+  protected readonly mount = computed(() => this.only('mount')?.specification);
+  protected readonly converter = computed(() => this.only('converter')?.specification);
+  protected readonly auxiliary = computed(() => this.only('auxiliary')?.specification);
+
   protected rename(name: string): void {
     this.changed.emit({ ...this.part(), name });
   }
@@ -75,6 +104,14 @@ export class PartEditorComponent {
 
   protected respecify(specification: AnySpecification): void {
     this.changed.emit({ ...this.part(), specification } as Part);
+  }
+
+  protected reface(present: MountSpecification, change: Partial<MountSpecification>): void {
+    this.respecify({ ...present, ...change });
+  }
+
+  protected restock(stock: Stock): void {
+    this.changed.emit({ ...this.part(), stock });
   }
 
   protected changeKind(kind: TransmissionKind): void {

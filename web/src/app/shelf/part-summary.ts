@@ -37,9 +37,25 @@ export function partSummary(part: Part): string {
     case 'transmission':
       return transmissionSummary(part.specification);
     case 'supply':
-      return join(text(part.specification.voltage), text(part.specification.current));
+      return join(part.specification.type === 'battery' ? 'battery' : '', text(part.specification.voltage), text(part.specification.current), text(part.specification.charge));
     case 'controller':
       return join(text(part.specification.pulseRateMost), `${part.specification.outputs} outputs`);
+    case 'coupling': {
+      const { motorBore, drivenBore, torqueMost } = part.specification;
+      return join(motorBore && drivenBore ? `${motorBore.text} to ${drivenBore.text}` : '', text(torqueMost));
+    }
+    case 'mount':
+      return part.specification.frame === 'unknown'
+        ? ''
+        : part.specification.frame === 'other'
+          ? join('bolt circle', text(part.specification.boltCircle))
+          : `size ${part.specification.frame}`;
+    case 'converter':
+      return join(text(part.specification.voltage), text(part.specification.current), `η ${part.specification.efficiency.text}`);
+    case 'auxiliary':
+      return join(part.specification.use, text(part.specification.voltage), text(part.specification.current));
+    case 'other':
+      return '';
   }
 }
 

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from '@crisp-notch/core/formats';
-import { newPart, PART_KINDS, type Part, type PartKind } from '@crisp-notch/core/parts';
+import { completeness, newPart, PART_KINDS, type Part, type PartKind, type SeriesMember } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { TableModule } from 'primeng/table';
 import { messageOf } from '../data/api';
@@ -12,14 +12,41 @@ import { ShelfStore } from '../data/shelf-store';
 import { DialogComponent } from '../ui/dialog.component';
 import { PartEditorComponent } from './part-editor.component';
 import { partSummary } from './part-summary';
+import { SeriesComponent } from './series.component';
 
 const ROWS_A_PAGE = 14;
-const KIND_PLURALS: Readonly<Record<PartKind, string>> = { motor: 'motors', driver: 'drivers', transmission: 'transmissions', supply: 'supplies', controller: 'controllers' };
+const KIND_PLURALS: Readonly<Record<PartKind, string>> = {
+  motor: 'motors',
+  driver: 'drivers',
+  transmission: 'transmissions',
+  supply: 'supplies',
+  controller: 'controllers',
+  coupling: 'couplings',
+  mount: 'mounts',
+  converter: 'converters',
+  auxiliary: 'auxiliaries',
+  other: 'other things',
+};
+
+/** What to see of the shelf besides its kind. */
+const STATES = { all: 'all of them', owned: 'owned', wanted: 'wanted', used: 'in a machine', incomplete: 'with gaps in their sheet' } as const;
+type StateFilter = keyof typeof STATES;
+
+/** What each of them lets through. */
+const PASSES: Readonly<
+  Record<StateFilter, (row: { readonly stock: Part['stock']; readonly used: number; readonly complete: { readonly missing: readonly string[] } }) => boolean>
+> = {
+  all: () => true,
+  owned: ({ stock }) => stock.owned > 0,
+  wanted: ({ stock }) => stock.wanted > 0,
+  used: ({ used }) => used > 0,
+  incomplete: ({ complete }) => complete.missing.length > 0,
+};
 
 /** The parts shelf: what is there to build with, by what it is. */
 @Component({
   selector: 'cn-shelf-page',
-  imports: [DialogComponent, InputTextModule, PartEditorComponent, TableModule],
+  imports: [DialogComponent, InputTextModule, PartEditorComponent, SeriesComponent, TableModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf.page.html',
   styleUrl: './shelf.page.css',
@@ -30,6 +57,10 @@ export class ShelfPage implements OnInit {
   protected readonly state = toSignal(this.shelf.state$, { requireSync: true });
   protected readonly search = signal('');
   protected readonly kind = signal<PartKind | null>(null);
+  protected readonly filter = signal<StateFilter>('all');
+  protected readonly filters = Object.entries(STATES).map(([value, label]) => ({ value, label }));
+  protected readonly isChoosingSeries = signal(false);
+  private readonly uses = toSignal(this.shelf.uses(), { initialValue: {} as Readonly<Record<string, number>> });
   protected readonly message = signal('');
   protected readonly done = signal('');
   /** The part in the editor; without an identity it is a new one. */
@@ -47,7 +78,10 @@ export class ShelfPage implements OnInit {
           name: stored.part.name,
           kind: stored.part.kind,
           summary: partSummary(stored.part),
-          haystack: `${stored.part.name} ${stored.part.note} ${stored.part.kind}`.toLowerCase(),
+          complete: completeness(stored.part),
+          stock: stored.part.stock,
+          used: this.uses()[stored.id] ?? 0,
+          haystack: `${stored.part.name} ${stored.part.note} ${stored.part.kind} ${stored.part.stock.source}`.toLowerCase(),
         }))
       : [];
   });
@@ -57,7 +91,8 @@ export class ShelfPage implements OnInit {
       .split(/\s+/)
       .filter((word) => word !== '');
     const kind = this.kind();
-    return this.all().filter((row) => (kind === null || row.kind === kind) && words.every((word) => row.haystack.includes(word)));
+    const passes = PASSES[this.filter()];
+    return this.all().filter((row) => (kind === null || row.kind === kind) && passes(row) && words.every((word) => row.haystack.includes(word)));
   });
 
   ngOnInit(): void {
@@ -66,6 +101,21 @@ export class ShelfPage implements OnInit {
 
   protected load(): void {
     this.shelf.load();
+  }
+
+  protected setKind(value: string): void {
+    this.kind.set(PART_KINDS.find((item) => item === value) ?? null);
+  }
+
+  protected setFilter(value: string): void {
+    this.filter.set(value in STATES ? (value as StateFilter) : 'all');
+  }
+
+  /** Standard sizes become parts of the shelf like any others. */
+  protected async addSeries(members: readonly SeriesMember[]): Promise<void> {
+    this.isChoosingSeries.set(false);
+    const parts = members.map(({ name, specification }): Part => ({ ...(newPart('transmission', name) as Extract<Part, { kind: 'transmission' }>), specification }));
+    await this.attempt(async () => this.done.set(`${await this.shelf.importAll(parts)} standard sizes are on the shelf.`));
   }
 
   protected begin(): void {

@@ -1,46 +1,58 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { SupplySpecification } from '@crisp-notch/core/machine';
-import { InputTextModule } from 'primeng/inputtext';
+import { newSupply, nextSupplyId } from '@crisp-notch/core/machine';
+import { supplyPlans } from '@crisp-notch/core/supply-plan';
+import { sayIn } from '@crisp-notch/core/drive-line';
 import { DesignStore } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
 import { CautionComponent } from '../ui/caution.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
-import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
+import { TabsComponent, type TabOption } from '../ui/tabs.component';
+import { AuxiliariesComponent } from './auxiliaries.component';
+import { FeedsComponent } from './feeds.component';
+import { ProgramCheckComponent } from './program-check.component';
+import { SupplySizeComponent } from './supply-size.component';
 
-/** Operation 30: the supplies, which axes they feed, and what the drivers say to their volts. */
+const TABS: readonly TabOption[] = [
+  { id: 'size', label: 'Size' },
+  { id: 'wires', label: 'Wires and fuses' },
+  { id: 'auxiliaries', label: 'Rails and auxiliaries' },
+  { id: 'program', label: 'Program' },
+];
+
+/** Operation 30: what everything together draws, what feeds it, and what its wires and fuses have to bear. */
 @Component({
   selector: 'cn-supply-page',
-  imports: [CautionComponent, InputTextModule, OperationFrameComponent, SupplyFieldsComponent],
+  imports: [AuxiliariesComponent, CautionComponent, FeedsComponent, OperationFrameComponent, ProgramCheckComponent, SupplySizeComponent, TabsComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supply</h1>
-    <cn-caution
-      >Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or check it. Supplies hold a charge after switching off.</cn-caution
-    >
-    @for (item of supplies(); track item.supply.id) {
-      <section class="card pad stack" [attr.aria-label]="'Supply ' + ($index + 1)">
-        <h2>Supply {{ $index + 1 }}</h2>
-        <div class="field-row">
-          <label [for]="'supply-name-' + $index">Described as</label>
-          <input pInputText class="field" maxlength="120" autocomplete="off" [id]="'supply-name-' + $index" [value]="item.supply.name" (input)="setName(item.supply.id, $event)" />
-        </div>
-        <cn-supply-fields [specification]="item.supply.specification" (changed)="set(item.supply.id, $event)" />
-        <p>
-          Feeds {{ item.letters || 'no axis' }}.
-          @for (finding of item.findings; track finding) {
-            <span class="verdict caution">▲ {{ finding }}</span>
+    <cn-tabs label="What to see of the supply" [tabs]="tabs" [selected]="tab()" (chosen)="tab.set($event)" />
+    <div role="tabpanel" tabindex="0" class="stack" [id]="'panel-' + tab()" [attr.aria-labelledby]="'tab-' + tab()">
+      @switch (tab()) {
+        @case ('size') {
+          @for (plan of plans(); track plan.supply.id) {
+            <cn-supply-size [plan]="plan" [place]="$index + 1" [axes]="axes()" [canRemove]="plan.lines.length === 0" />
+          } @empty {
+            <p>No supply yet. Add the first one; axes and auxiliaries are hung on it.</p>
           }
-          @if (item.letters === '') {
-            <button type="button" class="link" (click)="remove(item.supply.id)">Remove it</button>
-          }
-        </p>
-      </section>
-    } @empty {
-      <p>No supply yet. Choose one at the first station of a drive line.</p>
-    }
-    <p class="small quiet">
-      At each driver, close to its motor supply pins: a bulk capacitor of 47 µF at least, 100 µF usual, rated above the supply (common practice, no source).
-    </p>
+          <p><button type="button" class="button" (click)="add()">Add a supply</button></p>
+          <cn-caution
+            >Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or check it. Supplies hold a charge after switching off. Charge
+            batteries, lithium ones above all, only with the charger made for them, and fuse them at the terminal.</cn-caution
+          >
+        }
+        @case ('wires') {
+          <cn-feeds [axes]="axes()" />
+        }
+        @case ('auxiliaries') {
+          <cn-auxiliaries />
+        }
+        @case ('program') {
+          <cn-program-check />
+        }
+      }
+    </div>
     <cn-operation-frame [number]="30" />
   `,
   styles: `
@@ -52,27 +64,28 @@ import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.compon
   `,
 })
 export class SupplyPage {
+  /** From the address: which tab to open. */
+  readonly see = input<string>();
+
   private readonly store = inject(DesignStore);
+  private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
-  private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
-  protected readonly supplies = computed(() =>
-    (this.document()?.supplies ?? []).map((supply) => {
-      const fed = this.axes().filter((view) => view.axis.supply === supply.id);
-      const findings = fed.flatMap((view) => view.findings.filter((finding) => finding.station === 'supply').map((finding) => `${view.axis.letter}: ${finding.reason}`));
-      return { supply, letters: fed.map((view) => view.axis.letter).join(', '), findings };
-    }),
-  );
+  protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  protected readonly tabs = TABS;
+  protected readonly tab = signal('size');
+  protected readonly plans = computed(() => {
+    const document = this.document();
+    return document ? supplyPlans(document, sayIn(this.units())) : [];
+  });
 
-  protected setName(id: string, event: Event): void {
-    const name = (event.target as HTMLInputElement).value;
-    this.store.edit(`supply.${id}.name`, (document) => ({ ...document, supplies: document.supplies.map((item) => (item.id === id ? { ...item, name } : item)) }));
+  constructor() {
+    effect(() => {
+      const see = this.see();
+      if (TABS.some((item) => item.id === see)) untracked(() => this.tab.set(see ?? 'size'));
+    });
   }
 
-  protected set(id: string, specification: SupplySpecification): void {
-    this.store.edit(`supply.${id}.specification`, (document) => ({ ...document, supplies: document.supplies.map((item) => (item.id === id ? { ...item, specification } : item)) }));
-  }
-
-  protected remove(id: string): void {
-    this.store.edit('supplies', (document) => ({ ...document, supplies: document.supplies.filter((item) => item.id !== id) }));
+  protected add(): void {
+    this.store.edit('supplies', (document) => ({ ...document, supplies: [...document.supplies, newSupply(nextSupplyId(document))] }));
   }
 }

@@ -75,6 +75,6 @@ export class FigureComponent {
   });
 
   protected open(): void {
-    this.workings.open(this.view().axis.id, this.figure());
+    this.workings.open(this.view(), this.figure());
   }
 }

@@ -113,6 +113,23 @@ const READS: readonly ChoiceOption[] = [
           (changed)="change({ thermalResistance: $event })"
           remark="With the heat sink that it has."
         />
+        <cn-quantity-field
+          label="Draws itself"
+          dimension="power"
+          [bounds]="{ least: 0 }"
+          [isOptional]="false"
+          [value]="specification().quiescent"
+          (changed)="$event && change({ quiescent: $event })"
+        />
+        <cn-quantity-field
+          label="Passes on"
+          dimension="ratio"
+          [bounds]="{ isPositive: true, most: 1 }"
+          [isOptional]="false"
+          [value]="specification().efficiency"
+          (changed)="$event && change({ efficiency: $event })"
+          remark="Share of the power it draws; for the size of the supply."
+        />
       </div>
     </details>
   `,

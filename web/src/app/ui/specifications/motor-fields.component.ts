@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Gearhead, MotorSpecification, Quantity } from '@crisp-notch/core/machine';
+import { readQuantity, type Gearhead, type MotorSpecification, type Quantity } from '@crisp-notch/core/machine';
+import { keyFor } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
+import { FaceFieldsComponent } from './face-fields.component';
 import { MotorBenchComponent } from './motor-bench.component';
 import { StagesFieldComponent } from '../stages-field.component';
 
@@ -11,6 +13,11 @@ const LEADS: readonly ChoiceOption[] = [4, 5, 6, 8].map((leads) => ({ value: Str
 const TYPES: readonly ChoiceOption[] = [
   { value: 'stepper', label: 'stepping motor' },
   { value: 'brushed', label: 'brushed motor with encoder' },
+];
+const SHAFT_ENDS: readonly ChoiceOption[] = [
+  { value: 'round', label: 'round' },
+  { value: 'flat', label: 'with a flat' },
+  { value: 'key', label: 'with a key' },
 ];
 /** What a sheet's numbers can be for; four leads leave no choice. */
 const QUOTES: readonly ChoiceOption[] = [
@@ -22,7 +29,7 @@ const QUOTES: readonly ChoiceOption[] = [
 /** What a motor's sheet says. */
 @Component({
   selector: 'cn-motor-fields',
-  imports: [QuantityFieldComponent, ChoiceFieldComponent, MotorBenchComponent, StagesFieldComponent, WholeFieldComponent],
+  imports: [QuantityFieldComponent, ChoiceFieldComponent, FaceFieldsComponent, MotorBenchComponent, StagesFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './motor-fields.component.html',
   styles: `
@@ -47,6 +54,12 @@ export class MotorFieldsComponent {
   readonly changed = output<MotorSpecification>();
   protected readonly leads = LEADS;
   protected readonly types = TYPES;
+  protected readonly shaftEnds = SHAFT_ENDS;
+  protected readonly keyRemark = computed(() => {
+    const { shaft } = this.specification();
+    const width = shaft ? keyFor(readQuantity(shaft, 'length').value) : null;
+    return width === null ? 'Its width.' : `Its width; ${width * 1000} mm by ISO/R 773 for this shaft.`;
+  });
   protected readonly quotes = computed(() => QUOTES.filter(({ value }) => this.specification().leads === 8 || value !== 'parallel'));
   protected readonly shareBounds = { least: 0, most: 1 };
 
@@ -57,6 +70,10 @@ export class MotorFieldsComponent {
   protected setLeads(value: string): void {
     const leads = Number(value) as MotorSpecification['leads'];
     this.change({ leads, quotedFor: leads === 4 ? 'coil' : this.specification().quotedFor === 'coil' ? 'half' : this.specification().quotedFor });
+  }
+
+  protected setShaftEnd(value: string): void {
+    this.change({ shaftEnd: value === 'key' ? 'key' : value === 'flat' ? 'flat' : 'round' });
   }
 
   protected setQuoted(value: string): void {

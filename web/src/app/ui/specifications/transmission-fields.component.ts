@@ -30,6 +30,9 @@ const ENDS: readonly ChoiceOption[] = [
   { value: 'fixed', label: 'firmly at both ends' },
 ];
 
+/** Where each is driven. */
+const SHAFT_LABELS: Readonly<Record<TransmissionKind, string>> = { screw: 'Driven end', belt: 'Pulley bore', rack: 'Pinion bore', roller: 'Roller bore', rotary: 'Table’s shaft' };
+
 type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecification, { kind: K }>;
 
 /** What turns turning into travel. */
@@ -68,6 +71,7 @@ export class TransmissionFieldsComponent {
   protected readonly belt = computed(() => this.only('belt'));
   protected readonly rack = computed(() => this.only('rack'));
   protected readonly roller = computed(() => this.only('roller'));
+  protected readonly shaftLabel = computed(() => SHAFT_LABELS[this.specification().kind]);
   protected readonly ratioBounds = { isPositive: true, most: 1 };
 
   protected change(change: object): void {

@@ -1,5 +1,5 @@
 import { blankStage, quantityOf } from '@crisp-notch/core/machine';
-import { exampleView } from '../testing/example-view';
+import { exampleView } from '../../testing/example-view';
 import { STATIONS, stationViews } from './stations';
 
 describe('the stations of a drive line', () => {

@@ -1,7 +1,7 @@
 import { reductionRatio, torqueAtLimit, trainText, transmissionEfficiency, travelPerTurn, type Finding, type Station } from '@crisp-notch/core/drive-line';
 import { readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
 import { formatQuantity, preferredUnit, type Dimension, type Shown, type UnitSystem } from '@crisp-notch/core/quantity';
-import type { AxisView } from '../data/design-store';
+import type { AxisView } from '../../data/design-store';
 
 /** The links of the chain in the order of the power that flows through them. */
 export const STATIONS = ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage'] as const satisfies readonly Station[];

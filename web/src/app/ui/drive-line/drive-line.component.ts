@@ -16,12 +16,12 @@ import {
   torqueMargin,
 } from '@crisp-notch/core/drive-line';
 import { currentCheck } from '@crisp-notch/core/route-card';
-import { shortDay } from '../data/dates';
-import { DesignStore, type AxisView } from '../data/design-store';
-import { PreferencesStore } from '../data/preferences';
-import { LatestReadings } from '../data/latest-readings';
-import { FigureComponent } from '../ui/figure.component';
-import { NotchRulerComponent } from '../ui/notch-ruler.component';
+import { shortDay } from '../../data/dates';
+import { DesignStore, type AxisView } from '../../data/design-store';
+import { PreferencesStore } from '../../data/preferences';
+import { LatestReadings } from '../../data/latest-readings';
+import { FigureComponent } from '../figure.component';
+import { NotchRulerComponent } from '../notch-ruler.component';
 import { stationOf, STATIONS, stationViews, type LineStation } from './stations';
 
 /** One axis as a chain of stations on a toothed shaft, with its notch ruler and its figures. */

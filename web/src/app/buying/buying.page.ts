@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnInit } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { buyingTotals, lacking, moneyText, partsList, withExtra, withPurchase, writePartsListCsv, type Asked, type PartsLine } from '@crisp-notch/core/buying';
+import type { Purchase, PurchaseState } from '@crisp-notch/core/machine';
+import type { Stock } from '@crisp-notch/core/parts';
+import { InputTextModule } from 'primeng/inputtext';
+import { shortDay, today } from '../data/dates';
+import { DesignStore } from '../data/design-store';
+import { downloadText, fileName } from '../data/download';
+import { ShelfStore } from '../data/shelf-store';
+import { CellFieldComponent } from '../ui/cell-field.component';
+
+const STATES: readonly { readonly value: PurchaseState; readonly label: string }[] = [
+  { value: 'to-get', label: 'to get' },
+  { value: 'ordered', label: 'ordered' },
+  { value: 'arrived', label: 'arrived' },
+  { value: 'have', label: 'have' },
+];
+
+/** What the machine is made of: price, source and state of everything, and what is still lacking. */
+@Component({
+  selector: 'cn-buying-page',
+  imports: [CellFieldComponent, InputTextModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './buying.page.html',
+  styleUrl: './buying.page.css',
+})
+export class BuyingPage implements OnInit {
+  private readonly store = inject(DesignStore);
+  private readonly shelf = inject(ShelfStore);
+  private readonly document = toSignal(this.store.document$);
+  private readonly shelfState = toSignal(this.shelf.state$, { requireSync: true });
+  protected readonly states = STATES;
+  protected readonly only = signal<PurchaseState | null>(null);
+  protected readonly currency = computed(() => this.document()?.currency ?? '');
+  protected readonly name = computed(() => this.document()?.name ?? '');
+  private readonly all = computed(() => {
+    const document = this.document();
+    return document ? partsList(document, this.stockOf()) : [];
+  });
+  protected readonly lines = computed(() => {
+    const only = this.only();
+    return this.all()
+      .filter((line) => only === null || line.state === only)
+      .map((line) => ({ ...line, sum: line.total ? moneyText(line.total) : '', since: line.on ? shortDay(line.on) : '' }));
+  });
+  protected readonly totals = computed(() => {
+    const totals = buyingTotals(this.all());
+    return {
+      all: moneyText(totals.all),
+      open: moneyText(totals.open),
+      unpriced: totals.unpriced,
+      leadDays: totals.leadDays,
+      states: STATES.map(({ value, label }) => ({ value, label, sum: moneyText(totals.byState[value]), count: this.all().filter((line) => line.state === value).length })),
+    };
+  });
+  protected readonly lacks = computed(() => {
+    const document = this.document();
+    return document ? lacking(document) : [];
+  });
+  /** Prices of the shelf by identity, and by kind and name for what was never linked. */
+  private readonly stockOf = computed(() => {
+    const state = this.shelfState();
+    const [byId, byName] = [new Map<string, Stock>(), new Map<string, Stock>()];
+    for (const { id, part } of state.kind === 'open' ? state.parts : []) {
+      byId.set(id, part.stock);
+      byName.set(part.name, part.stock);
+    }
+    return ({ partId, name }: Asked): Stock | null => (partId === null ? undefined : byId.get(partId)) ?? byName.get(name) ?? null;
+  });
+
+  ngOnInit(): void {
+    if (this.shelfState().kind !== 'open') this.shelf.load();
+  }
+
+  protected set(line: PartsLine, key: string, change: Partial<Omit<Purchase, 'key'>>): void {
+    this.store.edit(`purchase.${line.key}.${key}`, (document) => withPurchase(document, line.key, change));
+  }
+
+  protected setState(line: PartsLine, value: string): void {
+    const found = STATES.find((item) => item.value === value);
+    if (found) this.set(line, 'state', { state: found.value, on: today() });
+  }
+
+  protected setCurrency(event: Event): void {
+    const currency = (event.target as HTMLInputElement).value.trim().toUpperCase();
+    this.store.edit('currency', (document) => ({ ...document, currency }));
+  }
+
+  protected addExtra(): void {
+    this.store.edit('purchases', (document) => withExtra(document, 'Something else'));
+  }
+
+  protected remove(line: PartsLine): void {
+    this.store.edit('purchases', (document) => ({ ...document, purchases: document.purchases.filter((item) => item.key !== line.key) }));
+  }
+
+  protected exportCsv(mark: '.' | ','): void {
+    downloadText(fileName(`${this.name()} parts`, 'csv'), writePartsListCsv(this.all(), this.currency(), mark), 'text/csv');
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,143 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { StoredPart } from '@crisp-notch/contract';
+import { sayIn } from '@crisp-notch/core/drive-line';
+import { newAuxiliary, newConverter, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
+import { converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
+import { InputTextModule } from 'primeng/inputtext';
+import { DesignStore } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { PartChooserComponent } from '../ui/part-chooser.component';
+import { QuantityFieldComponent } from '../ui/quantity-field.component';
+import { AuxiliaryFieldsComponent } from '../ui/specifications/auxiliary-fields.component';
+import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.component';
+
+/** Rails that converters make, and everything that is no axis: spindle, pump, fan, relay, lights. */
+@Component({
+  selector: 'cn-auxiliaries',
+  imports: [AuxiliaryFieldsComponent, ChoiceFieldComponent, ConverterFieldsComponent, InputTextModule, PartChooserComponent, QuantityFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './auxiliaries.component.html',
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr);
+      gap: 14px;
+    }
+
+    .cards {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(min(300px, 100%), 1fr));
+      gap: 14px;
+    }
+
+    .fields {
+      display: grid;
+      gap: 8px;
+      align-content: start;
+    }
+
+    .fields > .button {
+      justify-self: start;
+    }
+
+    .adders {
+      max-width: 640px;
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(min(280px, 100%), 1fr));
+      gap: 8px 14px;
+    }
+  `,
+})
+export class AuxiliariesComponent {
+  private readonly store = inject(DesignStore);
+  private readonly units = inject(PreferencesStore).units;
+  private readonly document = toSignal(this.store.document$);
+  protected readonly supplies = computed<readonly ChoiceOption[]>(() =>
+    (this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: this.railLabel(item.id, item.name || `supply ${index + 1}`) })),
+  );
+  protected readonly rails = computed<readonly ChoiceOption[]>(() => [
+    { value: '', label: 'nothing yet' },
+    ...this.supplies(),
+    ...(this.document()?.converters ?? []).map((item) => ({ value: item.id, label: this.railLabel(item.id, item.name || 'converter') })),
+  ]);
+  protected readonly converters = computed(() => {
+    const document = this.document();
+    const say = sayIn(this.units());
+    return (document?.converters ?? []).map((item) => {
+      const { most } = document ? converterLoad(document, item) : { most: null };
+      const volts = document && railVoltage(document, item.id);
+      return { item, load: most === null || !volts ? '' : `Its loads draw ${say(most / volts, 'current', 0.01)}, ${say(most, 'power', 0.1)}.` };
+    });
+  });
+  protected readonly auxiliaries = computed(() => this.document()?.auxiliaries ?? []);
+
+  protected addConverter(): void {
+    this.store.edit('converters', (document) => {
+      const from = document.supplies[0]?.id;
+      return from === undefined ? document : { ...document, converters: [...document.converters, newConverter(document, from)] };
+    });
+  }
+
+  protected chooseConverter({ id, part }: StoredPart): void {
+    if (part.kind !== 'converter') return;
+    this.store.edit('converters', (document) => {
+      const from = document.supplies[0]?.id;
+      if (from === undefined) return document;
+      return {
+        ...document,
+        converters: [...document.converters, { ...newConverter(document, from), part: { id, name: part.name }, name: part.name, specification: part.specification }],
+      };
+    });
+  }
+
+  protected addAuxiliary(): void {
+    this.store.edit('auxiliaries', (document) => ({ ...document, auxiliaries: [...document.auxiliaries, newAuxiliary(document)] }));
+  }
+
+  protected chooseAuxiliary({ id, part }: StoredPart): void {
+    if (part.kind !== 'auxiliary') return;
+    this.store.edit('auxiliaries', (document) => ({
+      ...document,
+      auxiliaries: [...document.auxiliaries, newAuxiliary(document, { part: { id, name: part.name }, name: part.name }, part.specification)],
+    }));
+  }
+
+  protected setConverter(id: string, key: string, change: Partial<Converter>): void {
+    this.store.edit(`converter.${id}.${key}`, (document) => ({ ...document, converters: document.converters.map((item) => (item.id === id ? { ...item, ...change } : item)) }));
+  }
+
+  protected setAuxiliary(id: string, key: string, change: Partial<Auxiliary>): void {
+    this.store.edit(`auxiliary.${id}.${key}`, (document) => ({
+      ...document,
+      auxiliaries: document.auxiliaries.map((item) => (item.id === id ? withUsualWords(document, item, change) : item)),
+    }));
+  }
+
+  protected removeConverter(id: string): void {
+    this.store.edit('converters', (document) => ({
+      ...document,
+      converters: document.converters.filter((item) => item.id !== id),
+      auxiliaries: document.auxiliaries.map((item) => (item.rail === id ? { ...item, rail: null } : item)),
+    }));
+  }
+
+  protected removeAuxiliary(id: string): void {
+    this.store.edit('auxiliaries', (document) => ({ ...document, auxiliaries: document.auxiliaries.filter((item) => item.id !== id) }));
+  }
+
+  private railLabel(id: string, name: string): string {
+    const document = this.document();
+    const volts = document && railVoltage(document, id);
+    return volts ? `${sayIn(this.units())(volts, 'voltage')}: ${name}` : name;
+  }
+}
+
+/** An auxiliary without words of its own takes those that are usual for what it has become. */
+function withUsualWords(document: Machine, item: Auxiliary, change: Partial<Auxiliary>): Auxiliary {
+  const changed = { ...item, ...change };
+  if (!change.specification || change.specification.use === item.specification.use || item.on !== '' || item.off !== '') return changed;
+  const { on, off } = newAuxiliary(document, { part: null, name: '' }, change.specification);
+  return { ...changed, on, off };
+}

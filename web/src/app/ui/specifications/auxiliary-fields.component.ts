@@ -1,0 +1,46 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import type { AuxiliarySpecification } from '@crisp-notch/core/machine';
+import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { QuantityFieldComponent } from '../quantity-field.component';
+
+const USES: readonly ChoiceOption[] = [
+  { value: 'spindle', label: 'spindle' },
+  { value: 'coolant', label: 'pump or blower' },
+  { value: 'fan', label: 'fan' },
+  { value: 'relay', label: 'relay' },
+  { value: 'lights', label: 'lights' },
+  { value: 'electronics', label: 'electronics' },
+  { value: 'other', label: 'something else' },
+];
+
+/** What an auxiliary is, and what it draws. */
+@Component({
+  selector: 'cn-auxiliary-fields',
+  imports: [ChoiceFieldComponent, QuantityFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <cn-choice-field label="It is a" [options]="uses" [value]="specification().use" (changed)="setUse($event)" />
+    <cn-quantity-field label="Wants" dimension="voltage" [value]="specification().voltage" (changed)="change({ voltage: $event })" />
+    <cn-quantity-field label="Draws" dimension="current" [value]="specification().current" (changed)="change({ current: $event })" remark="While it is on." />
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+  `,
+})
+export class AuxiliaryFieldsComponent {
+  readonly specification = input.required<AuxiliarySpecification>();
+  readonly changed = output<AuxiliarySpecification>();
+  protected readonly uses = USES;
+
+  protected setUse(value: string): void {
+    const found = USES.find((item) => item.value === value);
+    if (found) this.change({ use: found.value as AuxiliarySpecification['use'] });
+  }
+
+  protected change(change: Partial<AuxiliarySpecification>): void {
+    this.changed.emit({ ...this.specification(), ...change });
+  }
+}

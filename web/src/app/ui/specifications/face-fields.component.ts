@@ -1,0 +1,49 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import type { MountSpecification } from '@crisp-notch/core/machine';
+import { FRAME_SIZES } from '@crisp-notch/core/parts';
+import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { QuantityFieldComponent } from '../quantity-field.component';
+
+const millimetres = (value: number): string => String(Number((value * 1000).toPrecision(3)));
+const FRAMES: readonly ChoiceOption[] = [
+  { value: 'unknown', label: 'not known' },
+  ...Object.entries(FRAME_SIZES).map(([value, { face }]) => ({ value, label: `size ${value}, ${millimetres(face)} mm` })),
+  { value: 'other', label: 'another, measured' },
+];
+
+/** Frame size of a motor or a mount (numbers of NEMA ICS 16), or its bolt circle and ring as measured. */
+@Component({
+  selector: 'cn-face-fields',
+  imports: [ChoiceFieldComponent, QuantityFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <cn-choice-field label="Frame" [options]="frames" [value]="face().frame" (changed)="setFrame($event)" />
+    @if (face().frame === 'other') {
+      <cn-quantity-field
+        label="Bolt circle"
+        dimension="length"
+        [value]="face().boltCircle"
+        (changed)="changed.emit({ boltCircle: $event })"
+        remark="Diameter: 1.414 times the side between two neighbouring holes."
+      />
+      <cn-quantity-field label="Centring ring" dimension="length" [value]="face().pilot" (changed)="changed.emit({ pilot: $event })" />
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+  `,
+})
+export class FaceFieldsComponent {
+  readonly face = input.required<MountSpecification>();
+  readonly changed = output<Partial<MountSpecification>>();
+  protected readonly frames = FRAMES;
+
+  protected setFrame(value: string): void {
+    const found = FRAMES.find((item) => item.value === value);
+    // A standard size brings its own measures; what was measured of another would contradict it.
+    if (found) this.changed.emit({ frame: found.value as MountSpecification['frame'], boltCircle: null, pilot: null });
+  }
+}
