@@ -10,6 +10,11 @@ const MACHINE_VIEWS = [
   'drive-lines?see=figures',
   'compare?left=revision-1',
   'supply',
+  'supply?see=wires',
+  'supply?see=auxiliaries',
+  'supply?see=program',
+  'find',
+  'parts',
   'wiring',
   'current',
   'moves',
@@ -58,7 +63,7 @@ for (const theme of ['day', 'night'] as const) {
     await expectNoViolations(page, 'part dialog');
     // The sliding machine on every view; the turning one where it looks different.
     for (const [machine, views, stations] of [
-      ['Fret mill', MACHINE_VIEWS, ['supply', 'driver', 'reduction', 'transmission', 'carriage']],
+      ['Fret mill', MACHINE_VIEWS, ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage']],
       ['Clock-wheel table', ['drive-lines', 'moves'], ['reduction']],
     ] as const) {
       const base = await machineBase(page, machine);

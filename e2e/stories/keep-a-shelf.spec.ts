@@ -31,15 +31,40 @@ test.describe('a builder keeps a shelf', () => {
     await expect(page.getByText('Nothing on the shelf matches')).toBeVisible();
   });
 
+  test('puts standard sizes on it, each with its standard, and sees what it owns', async ({ page }) => {
+    await page.goto('/shelf');
+    await page.getByRole('button', { name: 'Standard sizes' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Series').selectOption('rack');
+    await expect(dialog).toContainText('ISO 54');
+    await dialog.getByRole('button', { name: 'Leave all' }).click();
+    await dialog.getByLabel('Rack, module 1.5, 18-tooth pinion').check();
+    await dialog.getByRole('button', { name: 'Put 1 on the shelf' }).click();
+    await expect(page.getByText('1 standard sizes are on the shelf.')).toBeVisible();
+    await page.getByLabel('Search the shelf').fill('module 1.5');
+    const row = page.getByRole('row', { name: /module 1\.5, 18-tooth/ });
+    await expect(row).toContainText('rack · module 1.5 mm · 18 teeth');
+    await row.getByRole('button', { name: /^Rack/ }).click();
+    await dialog.getByLabel('Owned').fill('3');
+    await dialog.getByLabel('Price of one').fill('21.50');
+    await dialog.getByRole('button', { name: 'Keep on the shelf' }).click();
+    await page.reload();
+    await page.getByLabel('Search the shelf').fill('module 1.5');
+    await page.getByLabel('Those', { exact: true }).selectOption('owned');
+    await expect(row).toContainText('21.50');
+    await row.getByRole('button', { name: /Delete/ }).click();
+    await dialog.getByRole('button', { name: 'Take it off' }).click();
+  });
+
   test('gives its parts away and takes them back, refusing a bad file whole', async ({ page }) => {
     await page.goto('/shelf');
-    await page.getByRole('button', { name: 'supplies' }).click();
+    await page.getByLabel('Kind', { exact: true }).selectOption('supply');
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export CSV' }).click()]);
     const csv = await readFile(await download.path(), 'utf8');
-    expect(csv.split('\r\n').length).toBe(5);
+    expect(csv.split('\r\n').length).toBe(7);
     const renamed = csv.replace(/Switching supply, 24 V/g, 'Imported supply, 24 V');
     await page.getByLabel('Parts file').setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(renamed) });
-    await expect(page.getByText('3 parts imported.')).toBeVisible();
+    await expect(page.getByText('5 parts imported.')).toBeVisible();
     await expect(page.getByRole('row', { name: /Imported supply, 24 V/ })).toBeVisible();
     await page.getByLabel('Parts file').setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from('kind,name,voltage\nsupply,Good,24 V\nsupply,Bad,lots\n') });
     await expect(page.getByRole('alert')).toContainText('row 3');

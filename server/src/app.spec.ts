@@ -1,4 +1,5 @@
 import type { Check, LogEntry, MachineCopy, MachineHistory, MachineSummary, ProblemDetails, RevisionSummary, StoredPart } from '@crisp-notch/contract';
+import { quantityOf } from '@crisp-notch/core/machine';
 import { newPart, type Part } from '@crisp-notch/core/parts';
 import request, { type Response } from 'supertest';
 import { connect } from './database/connection';

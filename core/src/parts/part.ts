@@ -165,8 +165,8 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
   }
 }
 
-/** Shelf parts that a machine's stations were copied from, each once. Reads documents of any version. */
-export function linkedParts(machine: Machine): readonly string[] {
+/** The parts that a machine's stations hold, each once: by the link to the shelf, or by name alone. Reads documents of any version. */
+export function partsHeld(machine: Machine): readonly { readonly id: string | null; readonly name: string }[] {
   const stations = [
     ...machine.axes.flatMap((axis) => [axis.motor, axis.driver, axis.transmission, axis.coupling, axis.mount]),
     machine.controller,
@@ -175,5 +175,7 @@ export function linkedParts(machine: Machine): readonly string[] {
     ...((machine.converters as Machine['converters'] | undefined) ?? []),
     ...((machine.auxiliaries as Machine['auxiliaries'] | undefined) ?? []),
   ];
-  return [...new Set(stations.flatMap((station) => (station?.part ? [station.part.id] : [])))];
+  const held = new Map<string, { readonly id: string | null; readonly name: string }>();
+  for (const station of stations) if (station) held.set(`${station.part?.id ?? ''} ${station.name}`, { id: station.part?.id ?? null, name: station.name });
+  return [...held.values()].filter(({ id, name }) => id !== null || name !== '');
 }

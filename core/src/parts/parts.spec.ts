@@ -1,6 +1,6 @@
 import { quantityOf, type Axis } from '../machine/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
-import { checkPart, choosePart, completeness, estimatedMotor, fitsAxis, linkedParts, newPart, PART_KINDS, TRANSMISSION_SERIES, type Part, type ShelfPart } from './index.js';
+import { checkPart, choosePart, completeness, estimatedMotor, fitsAxis, newPart, PART_KINDS, partsHeld, TRANSMISSION_SERIES, type Part, type ShelfPart } from './index.js';
 
 const onShelf = (part: Part): ShelfPart => ({ id: 'part-1', part });
 const axisOf = (machine: ReturnType<typeof screwMachine>): Axis => machine.axes[0] as Axis;
@@ -51,8 +51,9 @@ describe('parts', () => {
     expect(axisOf(choose('mount')).mount?.part?.id).toBe('part-1');
     expect(choose('converter').converters.map((item) => [item.id, item.from, item.name])).toEqual([['rail-1', 'supply-1', 'converter']]);
     expect(choose('auxiliary').auxiliaries.map((item) => [item.id, item.rail])).toEqual([['auxiliary-1', 'supply-1']]);
-    expect(linkedParts(choose('auxiliary'))).toEqual(['part-1']);
-    expect(linkedParts(screwMachine())).toEqual([]);
+    expect(partsHeld(choose('auxiliary'))).toEqual([{ id: 'part-1', name: 'auxiliary' }]);
+    expect(partsHeld(screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, name: 'M' } })))).toEqual([{ id: null, name: 'M' }]);
+    expect(partsHeld(screwMachine())).toEqual([]);
   });
 
   it('say how complete their sheet is, and what is guessed for the rest', () => {

@@ -92,16 +92,11 @@ const shelfOf = (motors: readonly MotorNumbers[], drops: readonly number[]): rea
     part('driver', `bridge ${index}`, { type: 'bridge', drop: q(`${volts} V`), currentMost: q('2 A'), voltageMost: q('40 V'), finestMicrosteps: 2 }, '4'),
   ),
   part('driver', 'array', { type: 'unipolar', drop: q('1 V'), currentMost: q('0.8 A'), voltageMost: q('40 V'), finestMicrosteps: 2 }, '2'),
-  part('transmission', 'screw 12x3', { kind: 'screw', pitch: q('3 mm'), starts: 1, diameter: q('12 mm'), form: 'trapezoidal' } as Specified<'transmission'>, '15'),
-  part(
-    'transmission',
-    'thin steep screw',
-    { kind: 'screw', pitch: q('2 mm'), starts: 4, diameter: q('8 mm'), form: 'trapezoidal', preload: q('20 mN·m') } as Specified<'transmission'>,
-    '9',
-  ),
-  part('transmission', 'ball screw', { kind: 'screw', pitch: q('5 mm'), starts: 1, diameter: q('16 mm'), form: 'ball', efficiency: q('0.9') } as Specified<'transmission'>, '80'),
-  part('transmission', 'stout screw', { kind: 'screw', pitch: q('4 mm'), starts: 1, diameter: q('20 mm'), form: 'trapezoidal' } as Specified<'transmission'>, '22'),
-  part('transmission', 'nothing known', { kind: 'screw' } as Specified<'transmission'>),
+  part('transmission', 'screw 12x3', { kind: 'screw', pitch: q('3 mm'), starts: 1, diameter: q('12 mm'), form: 'trapezoidal' }, '15'),
+  part('transmission', 'thin steep screw', { kind: 'screw', pitch: q('2 mm'), starts: 4, diameter: q('8 mm'), form: 'trapezoidal', preload: q('20 mN·m') }, '9'),
+  part('transmission', 'ball screw', { kind: 'screw', pitch: q('5 mm'), starts: 1, diameter: q('16 mm'), form: 'ball', efficiency: q('0.9') }, '80'),
+  part('transmission', 'stout screw', { kind: 'screw', pitch: q('4 mm'), starts: 1, diameter: q('20 mm'), form: 'trapezoidal' }, '22'),
+  part('transmission', 'nothing known', { kind: 'screw' }),
   part('controller', 'slow', { pulseRateMost: q('20 kHz') }, '3'),
   part('controller', 'fast', { pulseRateMost: q('200 kHz') }, '25'),
   part('controller', 'without ramps', { pulseRateMost: q('50 kHz'), ramps: 'no' }, '1'),
@@ -286,7 +281,7 @@ describe('the match finder', () => {
   });
 
   it('names what has to be said before it can search', () => {
-    const machine = screwMachine((axis) => ({ ...axis, job: { ...axis.job, speed: null, load: null } }) as Axis);
+    const machine = screwMachine((axis) => ({ ...axis, job: { ...axis.job, speed: null, load: null } }));
     const result = wishesOf(machine, 'axis-1', { priceMost: null, holdsUnpowered: false });
     expect(result.ok ? [] : result.error).toEqual(['speed', 'load', 'mass']);
   });
@@ -308,7 +303,12 @@ describe('a candidate', () => {
         },
       ],
     };
-    const space = spaceOf(joined, 'axis-1', [part('motor', 'same size', sized('0.005 m', '17')), part('motor', 'larger', sized('6.35 mm', '23'))], options({ free: ['motor', 'reduction'] }));
+    const space = spaceOf(
+      joined,
+      'axis-1',
+      [part('motor', 'same size', sized('0.005 m', '17')), part('motor', 'larger', sized('6.35 mm', '23'))],
+      options({ free: ['motor', 'reduction'] }),
+    );
     const joints = (motor: number, reduction: number): readonly (string | undefined)[] => {
       const made = designOf(space, { motor, driver: 0, current: 0, microsteps: 0, reduction, transmission: 0, voltage: 0, controller: 0 }).axes[0];
       return [made?.coupling?.name, made?.mount?.name];

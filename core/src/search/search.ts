@@ -166,23 +166,23 @@ export function* searchTables(tables: Tables, { wishes, constants }: Asked): Gen
 
 /** Candidates by how well they do on the whole: the sum of their places between best and worst in each quality, or in the one given. */
 export function ranked(candidates: readonly Candidate[], by: Quality | 'balance', wishes: Pick<Wishes, 'tolerance' | 'resolution'>): readonly Candidate[] {
-  const rows = candidates.map((candidate) => ({
-    candidate,
-    boxes: Object.fromEntries(Object.entries(qualitiesOf(candidate, wishes)).map(([key, value]) => [key, boxOf(value)])) as Record<Quality, number>,
-  }));
-  const span = (quality: Quality): readonly [number, number] => {
-    const values = rows.map((row) => row.boxes[quality]);
-    return [values.reduce((least, value) => Math.min(least, value), Infinity), values.reduce((most, value) => Math.max(most, value), -Infinity)];
-  };
-  const spans = Object.fromEntries(QUALITIES.map((quality) => [quality, span(quality)])) as Record<Quality, readonly [number, number]>;
-  const place = (boxes: Record<Quality, number>, quality: Quality): number => {
-    const [least, most] = spans[quality];
-    return most === least ? 0 : (boxes[quality] - least) / (most - least);
-  };
-  const balance = (boxes: Record<Quality, number>): number => QUALITIES.reduce((sum, quality) => sum + place(boxes, quality), 0);
-  const score = (row: (typeof rows)[number]): number => (by === 'balance' ? balance(row.boxes) : row.boxes[by] + 1e-3 * balance(row.boxes));
-  return rows
-    .map((row) => ({ ...row, score: score(row) }))
-    .sort((a, b) => a.score - b.score)
-    .map(({ candidate }) => candidate);
+  const rows = candidates.map((candidate) => {
+    const qualities = qualitiesOf(candidate, wishes);
+    return { candidate, boxes: QUALITIES.map((quality) => boxOf(qualities[quality])), score: 0 };
+  });
+  const spans = QUALITIES.map((_, index) => {
+    let [least, most] = [Infinity, -Infinity];
+    for (const { boxes } of rows) {
+      least = Math.min(least, boxes[index] as number);
+      most = Math.max(most, boxes[index] as number);
+    }
+    return { least, width: most - least || 1 };
+  });
+  const chosen = by === 'balance' ? -1 : QUALITIES.indexOf(by);
+  for (const row of rows) {
+    const balance = row.boxes.reduce((sum, box, index) => sum + (box - (spans[index]?.least ?? 0)) / (spans[index]?.width ?? 1), 0);
+    // Within equals of the one quality, the better on the whole comes first.
+    row.score = chosen < 0 ? balance : (row.boxes[chosen] as number) + 1e-3 * balance;
+  }
+  return rows.sort((a, b) => a.score - b.score).map(({ candidate }) => candidate);
 }

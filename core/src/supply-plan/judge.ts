@@ -53,6 +53,13 @@ function sizeFindings({ supply, voltage, totals, needed, available }: Omit<Suppl
       reason: `Not counted, because something about it is not known: ${totals.missing.join('; ')}.`,
       advice: 'Fill in what is missing.',
     });
+  if (totals.rough.length > 0)
+    found.push({
+      id: 'load-rough',
+      severity: 'caution',
+      reason: `Counted without speeding up, because mass, acceleration or load is not known: ${totals.rough.join('; ')}.`,
+      advice: 'Say the job and the moving mass.',
+    });
   const [least, most] = [valueOf(supply.specification.adjustLeast, 'voltage'), valueOf(supply.specification.adjustMost, 'voltage')];
   if (supply.set !== null && voltage !== null && ((least !== null && voltage < least * (1 - 1e-9)) || (most !== null && voltage > most * (1 + 1e-9))))
     found.push({
@@ -65,7 +72,7 @@ function sizeFindings({ supply, voltage, totals, needed, available }: Omit<Suppl
 }
 
 function brakingFindings({ braking }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
-  if (!braking || braking.limit === null || braking.after <= braking.limit) return [];
+  if (braking?.limit == null || braking.after <= braking.limit) return [];
   const enough = braking.enough ?? Infinity;
   return [
     {

@@ -20,6 +20,8 @@ export interface LoadLine {
   readonly hold: number | null;
   readonly idle: number | null;
   readonly mean: number | null;
+  /** Counted without speeding up, because mass or acceleration is not known. */
+  readonly isRough: boolean;
 }
 
 export interface Totals {
@@ -32,6 +34,8 @@ export interface Totals {
   readonly mean: number;
   /** Names of loads of which something is not known; they are not in the sums. */
   readonly missing: readonly string[];
+  /** Names of loads that are counted without speeding up. */
+  readonly rough: readonly string[];
 }
 
 /** What braking does to the bus of a supply. */
@@ -77,7 +81,9 @@ function axisLine(reckoner: Reckoner<AxisContext>, voltage: number): LoadLine {
     kind: 'axis',
     sum: reckoner.value(phaseSum),
     twoThirds: reckoner.value(phaseTwoThirds),
-    computed: current(peakPower),
+    // While mass or acceleration is not known, what it draws at speed is the best there is.
+    computed: current(peakPower) ?? current(movingPower) ?? current(holdPower),
+    isRough: reckoner.value(peakPower) === null,
     moving: current(movingPower),
     hold: current(holdPower),
     idle: current(idlePower),
@@ -87,7 +93,7 @@ function axisLine(reckoner: Reckoner<AxisContext>, voltage: number): LoadLine {
 
 /** A load that is no motor draws the same by every school, and while the axes rest. */
 function steadyLine(id: string, name: string, kind: LoadLine['kind'], most: number | null, mean: number | null): LoadLine {
-  return { id, name, kind, sum: most, twoThirds: most, computed: most, moving: most, hold: most, idle: most, mean };
+  return { id, name, kind, sum: most, twoThirds: most, computed: most, moving: most, hold: most, idle: most, mean, isRough: false };
 }
 
 function auxiliaryLines(machine: Machine, supply: Supply, voltage: number): readonly LoadLine[] {
@@ -114,8 +120,9 @@ const SUMS = ['sum', 'twoThirds', 'computed', 'moving', 'hold', 'idle', 'mean'] 
 
 function totalsOf(lines: readonly LoadLine[]): Totals {
   const total = (key: (typeof SUMS)[number]): number => lines.reduce((sum, line) => sum + (line[key] ?? 0), 0);
-  const missing = lines.filter((line) => SUMS.some((key) => line[key] === null)).map((line) => line.name);
-  return { ...(Object.fromEntries(SUMS.map((key) => [key, total(key)])) as Record<(typeof SUMS)[number], number>), missing };
+  const missing = lines.filter((line) => line.computed === null || line.sum === null).map((line) => line.name);
+  const rough = lines.filter((line) => line.isRough && line.computed !== null).map((line) => line.name);
+  return { ...(Object.fromEntries(SUMS.map((key) => [key, total(key)])) as Record<(typeof SUMS)[number], number>), missing, rough };
 }
 
 /** The lowest voltage that anything on the bus bears. */

@@ -146,12 +146,16 @@ describe('a supply for four motors', () => {
     expect(planOf(weak).findings.map((finding) => finding.id)).toEqual(['converter-small-rail-1']);
   });
 
-  it('names loads that it cannot count', () => {
+  it('names loads that it cannot count, and those that it counts without their ramp', () => {
     const unknown = exampleMachine((machine) =>
       eachAxis(machine, (axis) => (axis.letter === 'X' ? { ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: null } } } : axis)),
     );
     expect(planOf(unknown).totals.missing).toEqual(['X']);
     expect(planOf(unknown).findings[0]?.reason).toContain('X');
+    const massless = planOf(exampleMachine((machine) => eachAxis(machine, (axis) => (axis.letter === 'X' ? { ...axis, carriage: { ...axis.carriage, mass: null } } : axis))));
+    expect([massless.totals.missing, massless.totals.rough]).toEqual([[], ['X']]);
+    expect(massless.lines[0]?.computed).toBeCloseTo(0.4879, 4);
+    expect(massless.findings.map((finding) => finding.id)).toEqual(['load-rough']);
   });
 });
 

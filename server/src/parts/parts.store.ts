@@ -1,5 +1,5 @@
 import type { StoredPart } from '@crisp-notch/contract';
-import { checkPart, linkedParts, type Part } from '@crisp-notch/core/parts';
+import { checkPart, partsHeld, type Part } from '@crisp-notch/core/parts';
 import { and, asc, eq } from 'drizzle-orm';
 import { inTransaction, type Database } from '../database/connection';
 import { newId } from '../database/identity';
@@ -23,12 +23,19 @@ export async function listParts(database: Database): Promise<readonly StoredPart
   return rows.map(storedOf);
 }
 
-/** How many machines have each part in their working copy, by the link that choosing it left. */
+/**
+ * In how many machines each part is, by the link that choosing it left, or by its name where a machine came from elsewhere.
+ * @returns counts by the part's identity; parts that are in none are left out
+ */
 export async function countUses(database: Database): Promise<Readonly<Record<string, number>>> {
-  const rows = await database.select({ document: machine.document }).from(machine);
-  const counts: Record<string, number> = Object.create(null) as Record<string, number>;
-  for (const { document } of rows) for (const id of linkedParts(document)) counts[id] = (counts[id] ?? 0) + 1;
-  return counts;
+  const [machines, parts] = await Promise.all([database.select({ document: machine.document }).from(machine), database.select({ id: part.id, name: part.name }).from(part)]);
+  const byName = new Map(parts.map(({ id, name }) => [name, id]));
+  const counts = new Map<string, number>();
+  for (const { document } of machines) {
+    const ids = new Set(partsHeld(document).flatMap(({ id, name }) => id ?? byName.get(name) ?? []));
+    for (const id of ids) counts.set(id, (counts.get(id) ?? 0) + 1);
+  }
+  return Object.fromEntries(counts);
 }
 
 export async function loadPart(database: Database, id: string): Promise<StoredPart> {

@@ -1,6 +1,6 @@
 import { WIRING_WORDS } from '@crisp-notch/core/drive-line';
 import type { Axis, Job, Machine } from '@crisp-notch/core/machine';
-import { formatNumber, inUnit, preferredUnit, type Dimension, type UnitSystem } from '@crisp-notch/core/quantity';
+import { inUnit, preferredUnit, unitsOf, type Unit, type UnitSystem } from '@crisp-notch/core/quantity';
 import { designOf, type Candidate, type Quality, type Space } from '@crisp-notch/core/search';
 
 /** A candidate as the list shows it. */
@@ -14,23 +14,28 @@ export interface CandidateRow {
   readonly qualities: Readonly<Record<Quality, string>>;
 }
 
+/** Steps are small: micrometres or thousandths of an inch, and hundredths of a degree. */
+const STEP_UNITS: Readonly<Record<UnitSystem, string>> = { metric: 'µm', inch: 'thou' };
+
+function stepUnit(kind: Job['kind'], units: UnitSystem): Unit {
+  const symbol = kind === 'linear' ? STEP_UNITS[units] : '°';
+  return unitsOf(kind === 'linear' ? 'length' : 'angle').find((unit) => unit.symbol === symbol) ?? preferredUnit('length', units);
+}
+
 /** Units of the columns. */
 export function columnUnits(kind: Job['kind'], units: UnitSystem, currency: string): Readonly<Record<Quality, string>> {
   return { cost: currency, speed: '×', force: '×', resolution: stepUnit(kind, units).symbol, heat: 'W', noise: 'mN·m' };
 }
 
-const dimensionOf = (kind: Job['kind']): Dimension => (kind === 'linear' ? 'length' : 'angle');
-const stepUnit = (kind: Job['kind'], units: UnitSystem): ReturnType<typeof preferredUnit> => preferredUnit(dimensionOf(kind), units);
-const short = (value: number, significant = 3): string => formatNumber(value, { significant });
-
+/** Numbers of a column have the same decimals, so that they stand on their decimal sign. */
 export function qualityTexts(candidate: Candidate, kind: Job['kind'], units: UnitSystem): Readonly<Record<Quality, string>> {
   return {
     cost: `${candidate.cost.toFixed(2)}${candidate.unpricedCount > 0 ? '\u00a0+?' : ''}`,
-    speed: short(candidate.speedMargin),
-    force: short(candidate.forceMargin),
-    resolution: short(inUnit(candidate.resolution, stepUnit(kind, units)), 2),
-    heat: short(candidate.heat),
-    noise: short(candidate.noise * 1000),
+    speed: candidate.speedMargin.toFixed(2),
+    force: candidate.forceMargin.toFixed(2),
+    resolution: inUnit(candidate.resolution, stepUnit(kind, units)).toFixed(kind === 'linear' ? 2 : 4),
+    heat: candidate.heat.toFixed(2),
+    noise: (candidate.noise * 1000).toFixed(1),
   };
 }
 

@@ -260,7 +260,7 @@ export class FinderPage implements OnInit {
     else {
       const unit = preferredUnit(wishDimension(wish, axis.job.kind), 'metric');
       const value: Quantity = { text: `${Number(inUnit(to, unit).toPrecision(12))} ${unit.symbol}`.trim(), from: 'typed', on: null, plusMinus: null };
-      this.store.editAxis(axis.id, `job.${wish}`, (item): Axis => ({ ...item, job: { ...item.job, [wish]: value } as Axis['job'] }));
+      this.store.editAxis(axis.id, `job.${wish}`, (item): Axis => ({ ...item, job: { ...item.job, [wish]: value } }));
     }
   }
 
@@ -297,7 +297,18 @@ function adopted(document: Machine, axis: Axis, design: Machine): Machine {
       item.id === axis.supply && supply ? { ...item, set: supply.set, specification: { ...item.specification, voltage: supply.specification.voltage } } : item,
     ),
     axes: document.axes.map((item) =>
-      item.id === axis.id ? { ...item, motor: axis.motor, driver: axis.driver, reduction: axis.reduction, transmission: axis.transmission, coupling: axis.coupling, mount: axis.mount, setting: axis.setting } : item,
+      item.id === axis.id
+        ? {
+            ...item,
+            motor: axis.motor,
+            driver: axis.driver,
+            reduction: axis.reduction,
+            transmission: axis.transmission,
+            coupling: axis.coupling,
+            mount: axis.mount,
+            setting: axis.setting,
+          }
+        : item,
     ),
   };
 }

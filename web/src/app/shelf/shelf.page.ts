@@ -60,7 +60,7 @@ export class ShelfPage implements OnInit {
   protected readonly filter = signal<StateFilter>('all');
   protected readonly filters = Object.entries(STATES).map(([value, label]) => ({ value, label }));
   protected readonly isChoosingSeries = signal(false);
-  private readonly uses = toSignal(this.shelf.uses(), { initialValue: {} as Readonly<Record<string, number>> });
+  private readonly uses = toSignal(this.shelf.uses());
   protected readonly message = signal('');
   protected readonly done = signal('');
   /** The part in the editor; without an identity it is a new one. */
@@ -80,7 +80,7 @@ export class ShelfPage implements OnInit {
           summary: partSummary(stored.part),
           complete: completeness(stored.part),
           stock: stored.part.stock,
-          used: this.uses()[stored.id] ?? 0,
+          used: this.uses()?.[stored.id] ?? 0,
           haystack: `${stored.part.name} ${stored.part.note} ${stored.part.kind} ${stored.part.stock.source}`.toLowerCase(),
         }))
       : [];

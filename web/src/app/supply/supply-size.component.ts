@@ -15,9 +15,9 @@ import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
 
 const SCHOOLS: readonly ChoiceOption[] = [
-  { value: 'computed', label: 'computed from power' },
-  { value: 'two-thirds', label: 'two thirds of the phase currents' },
-  { value: 'sum', label: 'sum of the phase currents' },
+  { value: 'computed', label: 'power' },
+  { value: 'two-thirds', label: 'two thirds of phases' },
+  { value: 'sum', label: 'sum of phases' },
 ];
 
 /** Amperes to the hundredth, so that the column stands on its decimal sign; a dash while not known. */
@@ -57,7 +57,7 @@ export class SupplySizeComponent {
   protected readonly supply = computed(() => this.plan().supply);
   protected readonly worst = computed(() => this.plan().findings[0] ?? null);
   private readonly say = computed(() => sayIn(this.units()));
-  protected readonly neededText = computed(() => this.say()(this.plan().needed, 'current', this.plan().needed / 100));
+  protected readonly neededText = computed(() => `${this.plan().needed.toFixed(2)} A`);
   protected readonly availableText = computed(() => {
     const { available } = this.plan();
     return available === null ? null : this.say()(available, 'current');

@@ -1,8 +1,9 @@
-import { relaxTables, searchTables, spaceOf, tablesOf, wishesOf } from '@crisp-notch/core/search';
+import { ranked, relaxTables, searchTables, spaceOf, tablesOf, wishesOf } from '@crisp-notch/core/search';
 import type { FinderMessage, FinderRequest } from './finder-messages';
 
-/** Results go to the page this often: smooth to look at, and little to copy. */
-const TELL_IN_MILLISECONDS = 80;
+/** Results go to the page this often, and so many of them until the search is over: the page has to stay free. */
+const TELL_IN_MILLISECONDS = 200;
+const TOLD_MEANWHILE = 200;
 
 const say = (message: FinderMessage): void => {
   postMessage(message);
@@ -17,7 +18,7 @@ function find({ machine, axisId, parts, options, limits }: FinderRequest): void 
   let next = work.next();
   while (!next.done) {
     if (performance.now() - told > TELL_IN_MILLISECONDS) {
-      say({ kind: 'state', state: next.value, isDone: false });
+      say({ kind: 'state', state: { ...next.value, front: ranked(next.value.front, 'balance', asked.value.wishes).slice(0, TOLD_MEANWHILE) }, isDone: false });
       told = performance.now();
     }
     next = work.next();
