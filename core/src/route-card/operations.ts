@@ -96,11 +96,29 @@ function currentLines(axis: Axis): Lines {
   ];
 }
 
+/** Only what somebody said, so that a stamp from before it could be said still holds. */
+const said = (key: string, item: Quantity | null): Lines => (item && item.from !== 'assumed' ? [line(key, item.text)] : []);
+
 function supplyLines(machine: Machine): Lines {
   return machine.supplies.flatMap((supply, index) => [
     line(`Supply ${index + 1} voltage`, shown(supply.specification.voltage)),
     line(`Supply ${index + 1} current`, shown(supply.specification.current)),
+    ...said(`Supply ${index + 1} set to`, supply.set),
+    ...said(`Supply ${index + 1} fuse`, supply.fuse),
   ]);
+}
+
+/** What hangs on the supplies besides the axes, and the wires to these. */
+function loadLines(machine: Machine): Lines {
+  return [
+    ...machine.converters.map((item, index) => line(`Converter ${index + 1}`, `${shown(item.specification.voltage)}, up to ${shown(item.specification.current)}`)),
+    ...machine.auxiliaries.map((item, index) => line(`Auxiliary ${index + 1}`, `${item.name || item.specification.use}, ${shown(item.specification.current)}`)),
+    ...machine.axes.flatMap(({ letter, feed }) => [
+      ...(feed.wire ? [line(`${letter} wire`, feed.wire.kind === 'gauge' ? `AWG ${feed.wire.number}` : feed.wire.area.text)] : []),
+      ...said(`${letter} fuse`, feed.fuse),
+      ...said(`${letter} capacitor`, feed.capacitance),
+    ]),
+  ];
 }
 
 function wiringLines(axis: Axis): Lines {
@@ -122,7 +140,7 @@ export function basisOf(machine: Machine, number: OperationNumber): Lines {
     case 20:
       return [...each(jobLines), ...each(stepLines)];
     case 30:
-      return [...supplyLines(machine), ...each((axis) => [line(`${axis.letter} current limit`, shown(axis.driver.currentLimit))])];
+      return [...supplyLines(machine), ...loadLines(machine), ...each((axis) => [line(`${axis.letter} current limit`, shown(axis.driver.currentLimit))])];
     case 40:
       return each(wiringLines);
     case 50:
@@ -131,7 +149,7 @@ export function basisOf(machine: Machine, number: OperationNumber): Lines {
     case 70:
       return [...each(stepLines), ...each(currentLines)];
     case 80:
-      return [...each(jobLines), ...each(stepLines), ...supplyLines(machine), ...each(wiringLines), ...each(currentLines)];
+      return [...each(jobLines), ...each(stepLines), ...supplyLines(machine), ...loadLines(machine), ...each(wiringLines), ...each(currentLines)];
   }
 }
 

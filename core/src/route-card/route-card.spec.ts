@@ -1,4 +1,4 @@
-import { defaultJob, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { defaultJob, newAuxiliary, quantityOf, type Axis, type Machine } from '../machine/index.js';
 import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   basisOf,
@@ -85,6 +85,19 @@ describe('an operation', () => {
       expect(new Set(keys).size).withContext(`operation ${number}`).toBe(keys.length);
     }
     expect(changesBetween(['a: 1', 'b: 2'], ['a: 1', 'c: 3'])).toEqual(['c is new: 3', 'b is gone']);
+  });
+});
+
+describe('the supply’s stamp', () => {
+  it('comes off when a load is hung on it, and says which', () => {
+    const stamped = stampOperation(screwMachine(), 30, '2026-11-05');
+    const fan = newAuxiliary(stamped, { part: null, name: 'Fan' }, { use: 'fan', voltage: null, current: quantityOf('0.2 A') });
+    const state = operationState({ ...stamped, auxiliaries: [fan] }, 30);
+    expect(state.kind === 'reopened' ? state.changes : state).toEqual(['Auxiliary 1 is new: Fan, 0.2 A']);
+    const fused = { ...stamped, axes: stamped.axes.map((axis) => ({ ...axis, feed: { ...axis.feed, fuse: quantityOf('2 A') } })) };
+    expect(operationState(fused, 30).kind).toBe('reopened');
+    expect(operationState(fused, 10).kind).toBe('blank');
+    expect(operationState(stamped, 30).kind).toBe('stamped');
   });
 });
 

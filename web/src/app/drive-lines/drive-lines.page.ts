@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
 import type { StoredPart } from '@crisp-notch/contract';
 import { newAxis, nextAxisId, type Axis } from '@crisp-notch/core/machine';
 import { choosePart, fitsAxis, type Part } from '@crisp-notch/core/parts';
@@ -42,6 +43,7 @@ const TABS: readonly TabOption[] = [
     MotionPlanComponent,
     OperationFrameComponent,
     PushCurveComponent,
+    RouterLink,
     RunBenchComponent,
     StationEditorComponent,
     TabsComponent,

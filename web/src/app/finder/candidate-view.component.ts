@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, ElementRef, inject, input, output, signal } from '@angular/core';
 import { driverTemperature, loadAtMotor, pushAtSpeed, recommendedSpeed, speedMargin, stepSize, torqueAvailable, torqueNeeded } from '@crisp-notch/core/drive-line';
 import type { AxisView } from '../data/design-store';
 import { DriveLineComponent } from '../ui/drive-line/drive-line.component';
@@ -54,6 +54,14 @@ export class CandidateViewComponent {
   readonly tried = output();
   readonly pinned = output();
   readonly closed = output();
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly station = signal<LineStation>('motor');
   protected readonly figures = [torqueAvailable, torqueNeeded, speedMargin, recommendedSpeed, pushAtSpeed, loadAtMotor, stepSize, driverTemperature].map((figure) => ({ figure }));
+
+  constructor() {
+    // It opens below a long list: who asked for it should see it.
+    afterNextRender(() => {
+      this.host.nativeElement.scrollIntoView({ block: 'nearest' });
+    });
+  }
 }
