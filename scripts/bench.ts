@@ -217,7 +217,7 @@ const COUNT_SEARCH_FRAMES = `new Promise((resolve) => {
 
 /** The whole shelf and the usual standard sizes for the open machine's first axis, searched anew after a change. */
 async function pageSearch(page: Page): Promise<string> {
-  await page.getByRole('link', { name: 'Find parts that fit' }).click();
+  await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
   await page.getByText(/combinations: [\d,]+ fit/).waitFor();
   await page.getByText('Standard sizes, and which motors').click();
   await page.getByLabel('inch threaded rod').click();

@@ -32,7 +32,7 @@ test.describe('a builder chooses', () => {
     const from = Date.now();
     await builder.makeMachine('Chosen router');
     await sayJob(builder);
-    await page.getByRole('link', { name: 'Find parts that fit' }).click();
+    await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
     await expect(fits(page)).toBeVisible({ timeout: 60_000 });
     await expect(page.getByRole('region', { name: 'Why the others fail' }).getByRole('listitem').filter({ hasText: 'fail on pulse rate' })).toContainText(/[\d,]{3,}/);
     await page.getByRole('button', { name: 'cost', exact: true }).click();
@@ -64,7 +64,7 @@ test.describe('a builder chooses', () => {
     await page.getByLabel('Speed', { exact: true }).first().fill('4 m/s');
     await page.getByLabel('Load', { exact: true }).first().fill('200 N');
     await builder.saved();
-    await page.getByRole('link', { name: 'Find parts that fit' }).click();
+    await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
     await expect(page.getByRole('heading', { name: /Give way on one of these/ })).toBeVisible({ timeout: 60_000 });
     const way = page.getByRole('listitem').filter({ hasText: /^Go .* instead of/ });
     await expect(way).toContainText(/instead of 4000\smm\/s/);
@@ -77,7 +77,7 @@ test.describe('a builder chooses', () => {
     const builder = new Builder(page);
     await builder.makeMachine('Patient router');
     await sayJob(builder);
-    await page.getByRole('link', { name: 'Find parts that fit' }).click();
+    await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
     await expect(fits(page)).toBeVisible({ timeout: 60_000 });
     await page.getByText('Standard sizes, and which motors').click();
     for (const name of ['inch threaded rod', 'inch trapezoidal screws', 'toothed belts, standard pitches']) await page.getByLabel(name).check();
@@ -110,7 +110,7 @@ test.describe('a builder chooses', () => {
     const builder = new Builder(page);
     await builder.makeMachine('Undecided router');
     await sayJob(builder);
-    await page.getByRole('link', { name: 'Find parts that fit' }).click();
+    await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
     await expect(fits(page)).toBeVisible({ timeout: 60_000 });
     const list = page.getByRole('table', { name: 'Candidates, best first' });
     for (const index of [1, 2]) await list.getByRole('row').nth(index).getByRole('button', { name: /^Pin/ }).click();

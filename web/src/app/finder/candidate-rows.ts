@@ -5,6 +5,8 @@ import { designOf, type Candidate, type Quality, type Space } from '@crisp-notch
 
 /** A candidate as the list shows it. */
 export interface CandidateRow {
+  /** Which combination it is, so that a row that comes again keeps its place on the page. */
+  readonly key: string;
   readonly candidate: Candidate;
   readonly motor: string;
   readonly driver: string;
@@ -56,5 +58,5 @@ export function stationTexts(design: Machine, axis: Axis): Pick<CandidateRow, 'm
 export function candidateRow(space: Space, candidate: Candidate, units: UnitSystem): CandidateRow {
   const design = designOf(space, candidate.combination);
   const axis = design.axes.find((item) => item.id === space.axisId) as Axis;
-  return { candidate, ...stationTexts(design, axis), qualities: qualityTexts(candidate, axis.job.kind, units) };
+  return { key: Object.values(candidate.combination).join(), candidate, ...stationTexts(design, axis), qualities: qualityTexts(candidate, axis.job.kind, units) };
 }

@@ -28,7 +28,7 @@ const HEADS = { cost: 'Cost', speed: 'Speed', force: 'Force', resolution: 'Step'
           </tr>
         </thead>
         <tbody>
-          @for (row of rows(); track row.candidate) {
+          @for (row of rows(); track row.key) {
             <tr [class.seen]="row.candidate === seen()">
               <td class="wrap-anywhere">
                 {{ row.motor }}<span class="small quiet second">{{ row.driver }}</span>
