@@ -117,6 +117,7 @@ test.describe('a builder chooses', () => {
     const pins = page.getByRole('region', { name: 'Pinned candidates' });
     await expect(pins.getByRole('columnheader')).toHaveCount(3);
     await expect(pins).toContainText('Force in hand');
+    await expect(pins.getByRole('row', { name: /Does the job/ })).toContainText('● yes');
     await pins
       .getByRole('button', { name: /take off/ })
       .first()

@@ -83,7 +83,10 @@ describe('step check', () => {
   it('suggests old / k for a small error of a dimension', () => {
     const machine = screwMachine((axis) => ({
       ...axis,
-      transmission: { ...axis.transmission, specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9') } },
+      transmission: {
+        ...axis.transmission,
+        specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9'), shaft: null },
+      },
     }));
     const turn = Math.PI * 30;
     const long = [1000, 2000, 4000, 8000].map((steps) => `${((steps / 800) * turn * 1.01).toFixed(3)} mm`);

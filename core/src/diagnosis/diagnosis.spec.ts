@@ -46,7 +46,10 @@ describe('causes of a wrong scale', () => {
     expect(ranking.nextMeasurement).toContain('count its turns');
     const alone: Axis = {
       ...screwAxis,
-      transmission: { ...screwAxis.transmission, specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9') } },
+      transmission: {
+        ...screwAxis.transmission,
+        specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9'), shaft: null },
+      },
     };
     expect(rank(alone, 16, 0.01).nextMeasurement)
       .withContext('nothing rivals it')

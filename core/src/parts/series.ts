@@ -177,6 +177,13 @@ export const BELT_REDUCTIONS: readonly (readonly [driver: number, driven: number
   [16, 80],
 ];
 
+/** Teeth of usual pairs of spur gears, driver then driven; pinions below 12 teeth are undercut (common practice, no source). */
+export const GEAR_REDUCTIONS: readonly (readonly [driver: number, driven: number])[] = [
+  [15, 30],
+  [15, 45],
+  [12, 60],
+];
+
 /** A published frame size: bolt circle and centring ring, and the shaft that motors of this size mostly have. */
 export interface FrameSize {
   /** Side of the square face [m], as usual. */

@@ -11,7 +11,7 @@ import {
   type TransmissionSpecification,
 } from '../machine/index.js';
 import { wiringsOf, type Wiring } from '../motor/index.js';
-import { BELT_REDUCTIONS, estimatedMotor, TRANSMISSION_SERIES, type Part, type Stock } from '../parts/index.js';
+import { BELT_REDUCTIONS, estimatedMotor, GEAR_REDUCTIONS, TRANSMISSION_SERIES, type Part, type Stock } from '../parts/index.js';
 
 /** One way to fill a place of the drive line. */
 export interface Choice<S> {
@@ -103,6 +103,10 @@ function chosenFrom<K extends Part['kind'], T>(
   });
 }
 
+function reductionOf(kind: 'belt' | 'gear', driver: number, driven: number): Choice<readonly Stage[]> {
+  return { partId: null, name: `${kind === 'belt' ? 'Belt' : 'Gears'} ${driver} to ${driven} teeth`, specification: [blankStage(kind, driver, driven)], price: null };
+}
+
 /** Parts whose name or note holds all of some words. */
 function named(parts: readonly SearchedPart[], words: string): readonly SearchedPart[] {
   const wanted = words.toLowerCase().split(/\s+/);
@@ -152,12 +156,10 @@ export function spaceOf(machine: Machine, axisId: string, parts: readonly Search
   const transmissions = [...shelved, ...(onlyOwned ? [] : generated(axis, series))].filter(
     ({ specification: { kind } }) => (kind === 'rotary') === isTurning && (kind === 'roller') === isRolled,
   );
-  const geared = BELT_REDUCTIONS.map(([driver, driven]) => ({
-    partId: null,
-    name: `Belt ${driver} to ${driven} teeth`,
-    specification: [blankStage('belt', driver, driven)],
-    price: null,
-  }));
+  const geared = [
+    ...BELT_REDUCTIONS.map(([driver, driven]) => reductionOf('belt', driver, driven)),
+    ...GEAR_REDUCTIONS.map(([driver, driven]) => reductionOf('gear', driver, driven)),
+  ];
   return {
     machine,
     axisId,

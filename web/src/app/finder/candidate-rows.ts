@@ -46,11 +46,11 @@ export function stationTexts(design: Machine, axis: Axis): Pick<CandidateRow, 'm
   const supply = design.supplies.find((item) => item.id === axis.supply);
   const volts = supply?.set ?? supply?.specification.voltage;
   const wiring = axis.motor.wiring === 'coil' ? '' : `, ${WIRING_WORDS[axis.motor.wiring]}`;
-  const stages = axis.reduction.map(({ driver, driven }) => `${driver} to ${driven}`).join(', ');
+  const stages = axis.reduction.map(({ kind, driver, driven }) => `${kind} ${driver} to ${driven}`).join(', ');
   return {
     motor: `${axis.motor.name}${wiring}`,
     driver: `${axis.driver.name}; 1/${axis.driver.microsteps}${axis.driver.currentLimit ? `, ${axis.driver.currentLimit.text} crest` : ''}`,
-    line: `${axis.transmission.name}${stages ? `; belt ${stages}` : ''}`,
+    line: `${axis.transmission.name}${stages ? `; ${stages}` : ''}`,
     feed: `${volts?.text ?? ''}; ${design.controller.name}`,
   };
 }

@@ -166,6 +166,18 @@ export class FinderPage implements OnInit {
     const space = spaceOf(document, axisId, [], { ...this.options(), free: [] });
     return fitOf(space, asked.value, view.axis, sayIn(this.units()));
   });
+  /** The same question of every pin: the job may have changed since it was pinned. */
+  protected readonly pinFits = computed(() => {
+    const document = this.document();
+    const say = sayIn(this.units());
+    return this.pins().map(({ axisId, design }) => {
+      const axis = design.axes.find((item) => item.id === axisId);
+      const machine = document && axis && adopted(document, axis, design);
+      const asked = machine && wishesOf(machine, axisId, this.limits());
+      if (!machine || !asked?.ok) return { fits: false, ways: [] };
+      return fitOf(spaceOf(machine, axisId, [], { ...this.options(), free: [] }), asked.value, axis, say);
+    });
+  });
   protected readonly seenView = computed<AxisView | null>(() => {
     const [seen, space] = [this.seen(), this.space()];
     return seen && space ? candidateView(designOf(space, seen.combination), space.axisId, sayIn(this.units())) : null;

@@ -19,6 +19,12 @@ const LARGER_IS_BETTER: readonly Quality[] = ['speed', 'force'];
 const valueOf = (candidate: Candidate, quality: Quality): number =>
   ({ cost: candidate.cost, speed: candidate.speedMargin, force: candidate.forceMargin, resolution: candidate.resolution, heat: candidate.heat, noise: candidate.noise })[quality];
 
+/** Whether a pin does the job as it is asked now, and if not, what to give way on. */
+export interface PinFit {
+  readonly fits: boolean;
+  readonly ways: readonly string[];
+}
+
 /** Pinned candidates side by side; what differs for the better is marked. */
 @Component({
   selector: 'cn-pins',
@@ -65,6 +71,18 @@ const valueOf = (candidate: Candidate, quality: Quality): number =>
               </tr>
             }
             <tr>
+              <th scope="row">Does the job</th>
+              @for (fit of fits(); track $index) {
+                <td class="small">
+                  @if (fit.fits) {
+                    <span class="verdict good">● yes</span>
+                  } @else {
+                    <span class="verdict caution">▲ no.</span> {{ fit.ways.length ? 'It would: ' + fit.ways.join(' Or: ') : 'No single wish makes it fit.' }}
+                  }
+                </td>
+              }
+            </tr>
+            <tr>
               <td></td>
               @for (column of columns(); track column.pin.id) {
                 <td>
@@ -96,6 +114,8 @@ const valueOf = (candidate: Candidate, quality: Quality): number =>
 export class PinsComponent {
   readonly pins = input.required<readonly Pin[]>();
   readonly currency = input('');
+  /** Whether each does what the job asks now, in words. */
+  readonly fits = input<readonly PinFit[]>([]);
   readonly adopted = output<Pin>();
   readonly dropped = output<Pin>();
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { defaultTransmission, type MountSpecification, type TransmissionKind } from '@crisp-notch/core/machine';
-import type { Part, PartKind, Stock } from '@crisp-notch/core/parts';
+import { estimatedMotor, type Part, type PartKind, type Stock } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { AuxiliaryFieldsComponent } from '../ui/specifications/auxiliary-fields.component';
@@ -41,6 +41,12 @@ type AnySpecification = Part['specification'];
     </div>
     @if (motor(); as specification) {
       <cn-motor-fields [specification]="specification" (changed)="respecify($event)" />
+      @if (estimate(); as guessed) {
+        <p class="small">
+          <button type="button" class="button" (click)="respecify(guessed)">Estimate what the sheet leaves out</button>
+          Inductance from 1.5 ms of time constant, rotor inertia from the torque (common practice, no source); marked as estimated.
+        </p>
+      }
     }
     @if (driver(); as specification) {
       <cn-driver-fields [specification]="specification" (changed)="respecify($event)" />
@@ -84,6 +90,12 @@ export class PartEditorComponent {
   readonly part = input.required<Part>();
   readonly changed = output<Part>();
   protected readonly motor = computed(() => this.only('motor')?.specification);
+  /** The motor with its gaps guessed; null where there is nothing to guess or to guess from. */
+  protected readonly estimate = computed(() => {
+    const specification = this.motor();
+    const guessed = specification && estimatedMotor(specification);
+    return guessed && (guessed.inductance !== specification.inductance || guessed.rotorInertia !== specification.rotorInertia) ? guessed : null;
+  });
   protected readonly driver = computed(() => this.only('driver')?.specification);
   protected readonly transmission = computed(() => this.only('transmission')?.specification);
   protected readonly supply = computed(() => this.only('supply')?.specification);

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { feedDrop, feedWarming, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
 import { quantityOf, type Feed, type WireSize } from '@crisp-notch/core/machine';
 import { WIRE_AREAS, WIRE_GAUGES } from '@crisp-notch/core/parts';
@@ -39,6 +40,7 @@ function wireOf(value: string): WireSize | null {
           <h2>
             {{ item.view.axis.letter }} <span class="quiet wrap-anywhere">{{ item.view.axis.name }}</span>
           </h2>
+          <cn-choice-field label="Fed from" [options]="supplies()" [value]="item.view.axis.supply ?? ''" (changed)="feedFrom(item.view, $event)" />
           <cn-choice-field label="Wire" [options]="item.options" [value]="item.wire" (changed)="set(item.view, 'wire', { wire: wireOf($event) })" />
           <cn-quantity-field
             label="Length"
@@ -130,6 +132,11 @@ export class FeedsComponent {
   private readonly units = inject(PreferencesStore).units;
   protected readonly wireOf = wireOf;
   protected readonly figures = { supplyPeak, feedDrop, feedWarming };
+  private readonly document = toSignal(this.store.document$);
+  protected readonly supplies = computed<readonly ChoiceOption[]>(() => [
+    { value: '', label: 'nothing yet' },
+    ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),
+  ]);
   protected readonly rows = computed(() => {
     const say = sayIn(this.units());
     return this.axes().map((view) => {
@@ -153,6 +160,10 @@ export class FeedsComponent {
       };
     });
   });
+
+  protected feedFrom(view: AxisView, id: string): void {
+    this.store.editAxis(view.axis.id, 'supply', (axis) => ({ ...axis, supply: id || null }));
+  }
 
   protected set(view: AxisView, key: string, change: Partial<Feed>): void {
     this.store.editAxis(view.axis.id, `feed.${key}`, (axis) => ({ ...axis, feed: { ...axis.feed, ...change } }));
