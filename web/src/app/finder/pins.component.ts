@@ -109,6 +109,10 @@ export interface PinFit {
     th[scope='row'] {
       white-space: nowrap;
     }
+
+    .number + .verdict {
+      margin-left: 8px;
+    }
   `,
 })
 export class PinsComponent {

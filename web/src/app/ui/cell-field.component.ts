@@ -43,6 +43,20 @@ export type CellKind = 'price' | 'count' | 'text';
     .field {
       min-width: 0;
     }
+
+    /* On paper a field is its value. */
+    @media print {
+      .field {
+        border: 0;
+        padding: 0;
+        min-height: 0;
+        background: none;
+      }
+
+      .field::placeholder {
+        color: inherit;
+      }
+    }
   `,
 })
 export class CellFieldComponent {
