@@ -36,6 +36,8 @@ import { PinsComponent } from './pins.component';
 
 /** Rows of the list; the front may hold thousands. */
 const SHOWN = 40;
+/** While results still come in, and when the search was stopped: enough to fill the screen, few enough to draw within a frame or two. */
+const SHOWN_MEANWHILE = 10;
 const COUNT = new Intl.NumberFormat('en-GB');
 
 /** Searches the shelf and the standard sizes for everything that does the job, and says what each gives up. */
@@ -151,7 +153,7 @@ export class FinderPage implements OnInit {
   });
   protected readonly candidates = computed(() => {
     const [found, asked] = [this.state().found, this.asked()];
-    return found && asked?.ok ? ranked(found.front, this.sort(), asked.value.wishes).slice(0, SHOWN) : [];
+    return found && asked?.ok ? ranked(found.front, this.sort(), asked.value.wishes).slice(0, this.state().status === 'done' ? SHOWN : SHOWN_MEANWHILE) : [];
   });
   protected readonly ways = computed(() => {
     const [relaxations, view] = [this.state().relaxations, this.view()];
