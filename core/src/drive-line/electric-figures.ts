@@ -1,4 +1,4 @@
-import { junctionTemperature, driverHeat as heatOf } from '../driver/index.js';
+import { BOX_AIR, junctionTemperature, driverHeat as heatOf } from '../driver/index.js';
 import { timeConstant, windingFactors, type WindingFactors } from '../motor/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -189,9 +189,6 @@ const heatAtAdvised: Law<C> = law({
   inputs: { switch: field.onResistance, rated: windingCurrent },
   compute: ({ switch: on, rated }) => heatOf(on, rated),
 });
-
-/** Air in a closed box on a warm day [°C] (common practice, no source). */
-const BOX_AIR = 40;
 
 export const driverTemperature = figure<C>({
   id: 'driver-temperature',

@@ -83,6 +83,7 @@ export {
   phaseTwoThirds,
   supplyPeak,
 } from './power-figures.js';
+export { BUCKLING_SAFETY, ROUNDING, USUAL_VOLTAGES, WHIRL_SHARE } from './limits.js';
 export { pushCurve, type Binding, type CurvePoint, type PushCurve } from './curve.js';
 export { rigSetup, type RigChoices } from './rig-setup.js';
 export { sayIn, type Finding, type Rule, type Say, type Severity, type Station } from './judgement.js';

@@ -1,6 +1,7 @@
 import { readQuantity, blankStage, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification } from '../machine/index.js';
 import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
+import { USUAL_VOLTAGES } from './limits.js';
 
 /** One thing to do about a finding. With a change it can be tried at once as a what-if; without one it is advice. */
 export interface Remedy {
@@ -33,8 +34,6 @@ const withSpecification = (axis: Axis, change: Partial<TransmissionSpecification
   transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, ...change } as TransmissionSpecification },
 });
 
-/** Supply voltages that are sold everywhere (common practice, no source). */
-const USUAL_VOLTAGES = [12, 24, 36, 48];
 /** What is left below the driver's greatest voltage for a braking mass (common practice, no source). */
 const VOLTAGE_SHARE = 0.9;
 

@@ -1,20 +1,18 @@
-import { SAFE_RISE } from '../driver/index.js';
+import { BOX_AIR, SAFE_RISE } from '../driver/index.js';
 import { wiringsOf } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
 import { coilVoltage, driverTemperature, pathResistance, windingCurrent } from './electric-figures.js';
 import * as field from './fields.js';
 import { rule, type Judged, type Rule, type Say } from './judgement.js';
+import { ROUNDING } from './limits.js';
 import { fallTorque, loadAtMotor } from './load-figures.js';
 import { advice, currentLimitOf, gearedDown, higherVoltage, lowerVoltage, microstepsOf, wholeIdleCurrent, wiredIn, type Remedy } from './remedies.js';
 import { advisedLimit, limitInForce, torqueAtLimit } from './torque-figures.js';
 
-/** Small slack so that a value typed equal to its limit is not refused for its last bit. */
-export const ROUNDING = 1 + 1e-9;
 /** Share of the driver's absolute voltage that leaves nothing for a braking mass (common practice, no source). */
 const VOLTAGE_SHARE_MOST = 0.9;
 /** Silicon lives longer below this [°C] (common practice, no source). */
 const WARM = 125;
-const BOX_AIR = 40;
 
 function supplyTooHigh(volts: number, most: number, say: Say, context: AxisContext): Judged | null {
   const remedies = [...lowerVoltage(context), advice('Choose a driver for more volts.')];

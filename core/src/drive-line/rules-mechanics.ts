@@ -2,9 +2,9 @@ import { errorTotal, backlashTotal } from './budget-figures.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { rule, type Rule } from './judgement.js';
+import { BUCKLING_SAFETY, ROUNDING, WHIRL_SHARE } from './limits.js';
 import { bucklingLimit, fallTorque, gravityLoad, steadyLoad, whirlLimit } from './load-figures.js';
 import { advice, balanced, finerTransmission, gearedDown, microstepsOf, speedOf, stiffer } from './remedies.js';
-import { ROUNDING } from './rules-electric.js';
 import { driftPerTurn, gearheadRatio, stepSize } from './step-figures.js';
 import { loadLag } from './torque-figures.js';
 
@@ -12,10 +12,6 @@ const length = byJob('length', 'angle');
 const speedDimension = byJob('speed', 'angular-speed');
 /** An error budget is good to about a tenth, and is said so. */
 const ROUGHLY = 10;
-/** Share of the critical speed that catalogues allow (common practice, no source). */
-const WHIRL_SHARE = 0.8;
-/** Times the buckling load that is kept in hand (common practice, no source). */
-const BUCKLING_SAFETY = 4;
 
 export const MECHANICS_RULES: readonly Rule[] = [
   rule({

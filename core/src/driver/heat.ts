@@ -1,3 +1,5 @@
+/** Air in a closed box on a warm day [°C] (common practice, no source). */
+export const BOX_AIR = 40;
 /** Temperature rise at which a driver's silicon shuts itself down, over a warm box: 150 °C less 40 °C (common practice, no source). */
 export const SAFE_RISE = 110;
 

@@ -1,2 +1,2 @@
 export { advisedPeak, ammeterReading, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak, type CurrentSchool } from './current-limit.js';
-export { driverHeat, junctionTemperature, SAFE_RISE } from './heat.js';
+export { BOX_AIR, driverHeat, junctionTemperature, SAFE_RISE } from './heat.js';

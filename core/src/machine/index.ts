@@ -90,5 +90,5 @@ export {
 export { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_CONVERTER, BLANK_COUPLING, BLANK_DRIVER, BLANK_FEED, BLANK_MOTOR, BLANK_MOUNT, blankStage, BLANK_SUPPLY } from './blanks.js';
 export { completedSpecification } from './upgrade.js';
 
-export { quantityOf, readQuantity, type QuantityReading } from './reading.js';
+export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
 export { CURRENT_VERSION, openMachine } from './upgrade.js';

@@ -2,7 +2,7 @@ import { axisContext, exactStepsPerUnit, judgeAxis, torqueAtLimit } from '../dri
 import { checkPart } from '../parts/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { basisOf, stepLines } from '../route-card/index.js';
-import { sayPlain } from '../testing/example-machine.js';
+import { cannedMotorMachine, sayPlain } from '../testing/example-machine.js';
 import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
 import { openMachine, type Machine } from './index.js';
 
@@ -59,6 +59,32 @@ describe('a document of the first version', () => {
     expect(result.ok ? [] : result.error.map((problem) => problem.path).sort()).toEqual(['axes', 'controller']);
     expect(openMachine({ ...MACHINE_OF_VERSION_1, version: 0.5 }).ok).toBeFalse();
     expect(openMachine({ ...MACHINE_OF_VERSION_1, version: '1' }).ok).toBeFalse();
+  });
+});
+
+/** Without some keys. */
+function without(item: object, ...keys: readonly string[]): object {
+  return Object.fromEntries(Object.entries(item).filter(([key]) => !keys.includes(key)));
+}
+
+describe('a document of the second version', () => {
+  it('opens as the same machine made anew: what it could not say is unknown or at its usual', () => {
+    const present = cannedMotorMachine();
+    const older = {
+      ...without(present, 'currency', 'converters', 'auxiliaries', 'purchases'),
+      version: 2,
+      supplies: present.supplies.map((supply) => ({
+        ...without(supply, 'set', 'fuse', 'headroom', 'school'),
+        specification: { voltage: supply.specification.voltage, current: supply.specification.current },
+      })),
+      axes: present.axes.map((axis) => ({
+        ...without(axis, 'coupling', 'mount', 'feed'),
+        driver: { ...axis.driver, specification: without(axis.driver.specification, 'quiescent', 'efficiency') },
+        motor: { ...axis.motor, specification: without(axis.motor.specification, 'frame', 'boltCircle', 'pilot', 'shaft', 'shaftEnd', 'keyWidth') },
+        transmission: { ...axis.transmission, specification: without(axis.transmission.specification, 'shaft') },
+      })),
+    };
+    expect(openMachine(older)).toEqual({ ok: true, value: present });
   });
 });
 

@@ -1,3 +1,4 @@
+import { BOX_AIR } from '../driver/index.js';
 import { readQuantity, type WireSize } from '../machine/index.js';
 
 /** Copper at 20 °C: 1/58 Ω·mm²/m (IEC 60028, from memory), in Ω·m. */
@@ -29,8 +30,6 @@ export function pairResistance(area: number, length: number, temperature = REFER
 /** Thickness of the usual insulation [m], and how much heat its surface gives off in still air [W/(m²·K)] (common practice, no source). */
 const INSULATION = 0.7e-3;
 const SURFACE_TRANSFER = 10;
-/** Air in a closed box on a warm day [°C] (common practice, no source). */
-const BOX_AIR = 40;
 /** How much warmer than the air about it a wire may become [K] (common practice, no source). */
 export const WIRE_RISE_MOST = 30;
 

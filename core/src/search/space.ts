@@ -1,3 +1,4 @@
+import { USUAL_VOLTAGES } from '../drive-line/index.js';
 import {
   blankStage,
   readQuantity,
@@ -83,8 +84,6 @@ export const USUAL_SERIES: readonly string[] = ['trapezoidal', 'ball', 'round-be
 
 const CURRENT_SHARES: readonly number[] = [1, 0.85, 0.7, 0.5];
 const MICROSTEPS: readonly number[] = [1, 2, 4, 8, 16, 32, 64, 128, 256];
-/** Supply voltages that are sold everywhere (common practice, no source). */
-const VOLTAGES: readonly number[] = [12, 24, 36, 48];
 
 function priceOf({ price, owned }: Stock): number | null {
   if (owned > 0) return 0;
@@ -169,7 +168,7 @@ export function spaceOf(machine: Machine, axisId: string, parts: readonly Search
     microsteps: isFree('microsteps') ? MICROSTEPS : [axis.driver.microsteps],
     reductions: isFree('reduction') ? [{ partId: null, name: 'direct', specification: [], price: 0 }, ...geared] : [asItIs('as it is', axis.reduction)],
     transmissions: isFree('transmission') ? transmissions : [asItIs(axis.transmission.name, axis.transmission.specification)],
-    voltages: isFree('voltage') ? VOLTAGES : [null],
+    voltages: isFree('voltage') ? USUAL_VOLTAGES : [null],
     controllers: isFree('controller') ? controllers : [asItIs(machine.controller.name, machine.controller.specification)],
   };
 }

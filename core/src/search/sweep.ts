@@ -1,12 +1,9 @@
+import { BUCKLING_SAFETY, ROUNDING, WHIRL_SHARE } from '../drive-line/index.js';
 import { drivingTorque } from '../mechanics/index.js';
 import { pullOut, startRate, type MotorDrive } from '../motor/index.js';
 import { readQuantity } from '../machine/index.js';
-import { ROUNDING, type ElectricRow, type MechanicRow, type Reason, type Tables } from './tables.js';
+import type { ElectricRow, MechanicRow, Reason, Tables } from './tables.js';
 import type { AxisConstants, Wishes } from './wishes.js';
-
-/** Share of the critical speed, and times the buckling load in hand, that catalogues allow (common practice, no source). */
-const WHIRL_SHARE = 0.8;
-const BUCKLING_SAFETY = 4;
 
 /** A pair of halves that carries its load at speed, with what it comes to. Reused: copy what is to be kept. */
 export interface Pair {

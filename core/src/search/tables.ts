@@ -5,6 +5,7 @@ import {
   fallTorque,
   pathResistance,
   reductionRatio,
+  ROUNDING,
   rotorTeeth,
   screwInertia,
   torqueConstant,
@@ -18,9 +19,9 @@ import {
   windingInductance,
   windingTorque,
 } from '../drive-line/index.js';
-import { driverHeat, junctionTemperature, SAFE_RISE, advisedPeak } from '../driver/index.js';
-import { BLANK_DRIVER, BLANK_MOTOR, readQuantity, type Axis, type DriverSpecification, type Quantity } from '../machine/index.js';
-import { rationalToNumber, type Dimension } from '../quantity/index.js';
+import { advisedPeak, BOX_AIR, driverHeat, junctionTemperature, SAFE_RISE } from '../driver/index.js';
+import { BLANK_DRIVER, BLANK_MOTOR, valueOf, type Axis, type DriverSpecification } from '../machine/index.js';
+import { rationalToNumber } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { designOf, limitOf } from './design-of.js';
 import type { Combination, MotorChoice, Space } from './space.js';
@@ -30,9 +31,6 @@ import type { Combination, MotorChoice, Space } from './space.js';
  * transmission a mechanical one, and only the two together meet the load. Each half is reckoned once, by the very figures
  * of a drive line; what is left for every pair is the pull-out torque.
  */
-export const ROUNDING = 1 + 1e-9;
-/** Air in a closed box on a warm day [°C] (common practice, no source). */
-const BOX_AIR = 40;
 
 /** Why a combination is rejected, in the order in which it is looked for: the first counts. */
 export const REASONS = [
@@ -120,8 +118,6 @@ export interface Tables {
 
 const FIRST: Combination = { motor: 0, driver: 0, current: 0, microsteps: 0, reduction: 0, transmission: 0, voltage: 0, controller: 0 };
 
-const value = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
-
 /** A reckoner on the axis with some of its stations replaced. */
 function reckonerOf(space: Space, combination: Partial<Combination>, change: (axis: Axis) => Axis): Reckoner<Parameters<typeof whirlLimit.law>[0]> {
   const design = designOf(space, { ...FIRST, ...combination });
@@ -138,7 +134,7 @@ function motorRow(space: Space, index: number): MotorRow | 'brushed' | null {
   const [K, R, L, teeth, rated, hold, ratio] = [torqueConstant, pathResistance, windingInductance, rotorTeeth, windingCurrent, windingTorque, reductionRatio].map((item) =>
     reckoner.value(item),
   );
-  const [inertia, angle] = [value(specification.rotorInertia, 'inertia'), value(specification.stepAngle, 'angle')];
+  const [inertia, angle] = [valueOf(specification.rotorInertia, 'inertia'), valueOf(specification.stepAngle, 'angle')];
   if (K == null || R == null || L == null || teeth == null || rated == null || hold == null || ratio == null || inertia === null || angle === null) return null;
   const stages = specification.gearhead?.stages ?? [];
   return {
@@ -150,7 +146,7 @@ function motorRow(space: Space, index: number): MotorRow | 'brushed' | null {
     rated,
     hold,
     angle,
-    detent: value(specification.detentTorque, 'torque') ?? 0,
+    detent: valueOf(specification.detentTorque, 'torque') ?? 0,
     ratio,
     efficiency: trainEfficiency(stages),
     backward: trainBackwardEfficiency(stages),
@@ -173,20 +169,20 @@ function electricRow(
   const driver = space.drivers[place.driver]?.specification as DriverSpecification;
   if (isWiringWrong(driver, motor)) return { reason: 'wiring' };
   const supply = space.machine.supplies.find((item) => item.id === axis.supply);
-  const volts = space.voltages[place.voltage] ?? value(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
-  const [least, most] = [value(driver.voltageLeast, 'voltage') ?? 0, value(driver.voltageMost, 'voltage') ?? Infinity];
+  const volts = space.voltages[place.voltage] ?? valueOf(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
+  const [least, most] = [valueOf(driver.voltageLeast, 'voltage') ?? 0, valueOf(driver.voltageMost, 'voltage') ?? Infinity];
   if (volts === null || volts > most * ROUNDING || volts < least / ROUNDING) return { reason: 'voltage' };
-  const V = volts - (value(driver.drop, 'voltage') ?? 0);
+  const V = volts - (valueOf(driver.drop, 'voltage') ?? 0);
   if (V <= 0) return { reason: 'volts' };
-  const on = value(driver.onResistance, 'resistance') ?? 0;
+  const on = valueOf(driver.onResistance, 'resistance') ?? 0;
   const path = row.R + (driver.type === 'unipolar' ? on : 2 * on);
-  const set = limitOf(motor, driver, space.currents[place.current] ?? 'as-set', axis.currentSchool) ?? value(axis.driver.currentLimit, 'current');
+  const set = limitOf(motor, driver, space.currents[place.current] ?? 'as-set', axis.currentSchool) ?? valueOf(axis.driver.currentLimit, 'current');
   const isChopper = driver.type === 'chopper';
   const limit = isChopper ? (set ?? advisedPeak(row.rated, axis.currentSchool)) : (Math.SQRT2 * V) / path;
   if (isChopper && V <= path * limit) return { reason: 'volts' };
-  const borne = value(driver.currentMost, 'current') ?? Infinity;
+  const borne = valueOf(driver.currentMost, 'current') ?? Infinity;
   if (limit > Math.SQRT2 * row.rated * ROUNDING || (isChopper ? limit : limit / Math.SQRT2) > borne * ROUNDING) return { reason: 'current' };
-  const theta = value(driver.thermalResistance, 'thermal-resistance');
+  const theta = valueOf(driver.thermalResistance, 'thermal-resistance');
   if (theta !== null && driver.onResistance !== null && junctionTemperature(driverHeat(on, set ?? row.rated) / 2, 1, theta, BOX_AIR) > BOX_AIR + SAFE_RISE)
     return { reason: 'hot' };
   return {

@@ -1,9 +1,9 @@
 import { feedDrop, feedWarming, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
-import { readQuantity, type Machine } from '../machine/index.js';
+import { readQuantity, valueOf, type Machine } from '../machine/index.js';
 import { fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import type { SupplyPlan } from './plan.js';
-import { converterLoad, railVoltage, valueOf } from './rails.js';
+import { converterLoad, railVoltage } from './rails.js';
 
 export interface SupplyFinding {
   readonly id: string;

@@ -1,9 +1,9 @@
 import { axisContext, energyReturned, holdPower, idlePower, meanPower, movingPower, peakPower, phaseSum, phaseTwoThirds, type AxisContext, type Say } from '../drive-line/index.js';
-import { readQuantity, type Machine, type Supply } from '../machine/index.js';
+import { readQuantity, valueOf, type Machine, type Supply } from '../machine/index.js';
 import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
 import { judgeSupply, type SupplyFinding } from './judge.js';
-import { auxiliaryPower, converterLoad, railVoltage, valueOf } from './rails.js';
+import { auxiliaryPower, converterLoad, railVoltage } from './rails.js';
 
 export type SupplySchool = Supply['school'];
 

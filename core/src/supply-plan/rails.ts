@@ -1,8 +1,4 @@
-import { readQuantity, type Auxiliary, type Converter, type Machine, type Quantity } from '../machine/index.js';
-import type { Dimension } from '../quantity/index.js';
-
-/** Value of a quantity in SI; null while it is not known. */
-export const valueOf = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
+import { readQuantity, valueOf, type Auxiliary, type Converter, type Machine } from '../machine/index.js';
 
 /** Voltage of a rail: of a supply as it is set, of a converter as it is made. */
 export function railVoltage(machine: Machine, rail: string): number | null {

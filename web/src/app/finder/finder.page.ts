@@ -29,6 +29,7 @@ import { FinderStore, type Pin } from '../data/finder-store';
 import { PreferencesStore } from '../data/preferences';
 import { ShelfStore } from '../data/shelf-store';
 import { TrialStore } from '../data/trial-store';
+import { typedPrice } from '../ui/typed-price';
 import { CandidateTableComponent } from './candidate-table.component';
 import { CandidateViewComponent } from './candidate-view.component';
 import { PLACE_WORDS, QUALITY_WORDS, REASON_WORDS, relaxationWords, wishDimension } from './finder-words';
@@ -230,10 +231,9 @@ export class FinderPage implements OnInit {
   }
 
   protected setPrice(typed: string): void {
-    const text = typed.trim().replace(/^(\d+),(\d{1,4})$/, '$1.$2');
-    const problem = text === '' ? null : quantityProblem(text, 'price', { least: 0 });
-    this.priceMessage.set(problem === null ? '' : `It ${problem}.`);
-    if (problem === null) this.finder.setOptions({ priceMost: text });
+    const { text, problem } = typedPrice(typed);
+    this.priceMessage.set(problem);
+    if (problem === '') this.finder.setOptions({ priceMost: text });
   }
 
   protected see(candidate: Candidate): void {

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, effect, input, output, signal, untracked } from '@angular/core';
-import { quantityProblem, type Quantity } from '@crisp-notch/core/machine';
+import type { Quantity } from '@crisp-notch/core/machine';
 import { parseWhole } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
+import { typedPrice } from './typed-price';
 
 /** What a cell takes. */
 export type CellKind = 'price' | 'count' | 'text';
@@ -96,7 +97,7 @@ export class CellFieldComponent {
         break;
       }
       case 'price':
-        this.takePrice(typed.trim());
+        this.takePrice(typed);
         break;
     }
   }
@@ -107,10 +108,8 @@ export class CellFieldComponent {
   }
 
   private takePrice(typed: string): void {
-    // Where a comma is the decimal mark, builders type it; grouping a price makes no sense here.
-    const text = typed.replace(/^(\d+),(\d{1,4})$/, '$1.$2');
-    const problem = text === '' ? null : quantityProblem(text, 'price', { least: 0 });
-    this.message.set(problem === null ? '' : `It ${problem}.`);
-    if (problem === null) this.priced.emit(text === '' ? null : { text, from: 'typed', on: null, plusMinus: null });
+    const { text, problem } = typedPrice(typed);
+    this.message.set(problem);
+    if (problem === '') this.priced.emit(text === '' ? null : { text, from: 'typed', on: null, plusMinus: null });
   }
 }

@@ -1,0 +1,8 @@
+/** Small slack so that a value typed equal to its limit is not refused for its last bit. */
+export const ROUNDING = 1 + 1e-9;
+/** Share of the critical speed that catalogues allow (common practice, no source). */
+export const WHIRL_SHARE = 0.8;
+/** Times the buckling load that is kept in hand (common practice, no source). */
+export const BUCKLING_SAFETY = 4;
+/** Supply voltages that are sold everywhere (common practice, no source). */
+export const USUAL_VOLTAGES: readonly number[] = [12, 24, 36, 48];
