@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { BLANK_FEED, checkMachine, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_FEED, blankStage, checkMachine, quantityOf, type Axis, type Machine } from '../machine/index.js';
 import { NO_STOCK, type Stock } from '../parts/index.js';
 import { compareRational, parseRational, rational } from '../quantity/index.js';
 import { screwMachine } from '../testing/example-machine.js';
@@ -105,7 +105,7 @@ describe('what the list lacks', () => {
       supplies: machine.supplies.map((supply) => ({ ...supply, name: 'Supply', fuse: quantityOf('5 A') })),
       axes: machine.axes.map((axis) => ({
         ...axis,
-        coupling: { part: null, name: 'Coupling', specification: { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null } },
+        coupling: { part: null, name: 'Coupling', specification: { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null } },
         mount: { part: null, name: 'Mount', specification: { frame: '17', boltCircle: null, pilot: null } },
       })),
     };
@@ -129,7 +129,7 @@ describe('what the list lacks', () => {
       ],
     };
     expect(lacking(known).find((lack) => lack.id === 'coupling-axis-1')?.reason).toBe('X: no coupling is chosen for a shaft of 5 mm and an end of 8 mm.');
-    const belted = { ...known, axes: known.axes.map((axis) => ({ ...axis, reduction: [{ kind: 'belt' as const, driver: 20, driven: 40, efficiency: null, backlash: null }] })) };
+    const belted = { ...known, axes: known.axes.map((axis) => ({ ...axis, reduction: [blankStage('belt', 20, 40)] })) };
     expect(lacking(belted).map((lack) => lack.id)).not.toContain('coupling-axis-1');
   });
 });

@@ -85,7 +85,7 @@ describe('step check', () => {
       ...axis,
       transmission: {
         ...axis.transmission,
-        specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9'), shaft: null },
+        specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9'), shaft: null, inertia: null },
       },
     }));
     const turn = Math.PI * 30;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { blankStage, quantityOf, type Axis } from '../machine/index.js';
+import { BLANK_GEARHEAD, blankStage, quantityOf, type Axis } from '../machine/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
 import { rankFaults, ratioFaults, type Ranking } from './index.js';
 
@@ -22,7 +22,7 @@ describe('causes of a wrong scale', () => {
   // Common practice, from memory: 64 taken for 63.684 makes a table turn 1.00496 of what was sent.
   it('knows a printed 64:1 from its usual teeth', () => {
     const table = cannedMotorMachine().axes[0] as Axis;
-    const believed: Axis = { ...table, motor: { ...table.motor, specification: { ...table.motor.specification, gearhead: { nominal: quantityOf('64'), stages: [] } } } };
+    const believed: Axis = { ...table, motor: { ...table.motor, specification: { ...table.motor.specification, gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf('64') } } } };
     const [first] = rank(believed, 1.00496, 0.0002).faults;
     expect(first?.fault.id).toBe('gearhead-64');
     expect(first?.fault.factor).toBeCloseTo(1.00496, 5);
@@ -48,7 +48,7 @@ describe('causes of a wrong scale', () => {
       ...screwAxis,
       transmission: {
         ...screwAxis.transmission,
-        specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9'), shaft: null },
+        specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9'), shaft: null, inertia: null },
       },
     };
     expect(rank(alone, 16, 0.01).nextMeasurement)

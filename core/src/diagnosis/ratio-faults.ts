@@ -132,10 +132,10 @@ const turnsOf = (stage: Stage): number => rationalToNumber(trainRatio([stage]));
 
 function reductionFaults({ reduction }: Axis): RatioFault[] {
   const withStage =
-    (index: number, change: Partial<Stage>) =>
+    (index: number, change: Partial<Pick<Stage, 'driver' | 'driven'>>) =>
     (axis: Axis): Axis => ({
       ...axis,
-      reduction: axis.reduction.map((stage, place) => (place === index ? { ...stage, ...change } : stage)),
+      reduction: axis.reduction.map((stage, place): Stage => (place === index ? { ...stage, ...change } : stage)),
       setting: null,
     });
   return reduction.flatMap((stage, index) => {

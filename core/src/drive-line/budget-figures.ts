@@ -3,7 +3,9 @@ import type { AxisContext } from './axis-context.js';
 import { driveInputs } from './electric-figures.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
-import { lineStiffness, steadyLoad } from './load-figures.js';
+import { isStepper as hasSteps } from './axis-kind.js';
+import { guideFriction, steadyLoad } from './load-figures.js';
+import { lineStiffness } from './structure-figures.js';
 import { stepSize, travelPerMotorTurn, travelPerTurn } from './step-figures.js';
 import { loadLag, torqueAtLimit } from './torque-figures.js';
 
@@ -50,7 +52,7 @@ export const frictionError = part(
         law: law({
           formula: '{friction} · {travel} / (2π · {motors})',
           source: 'Work for one motor turn, losses of the line left out',
-          inputs: { friction: field.friction, travel: travelPerMotorTurn, motors: field.motorCount },
+          inputs: { friction: guideFriction, travel: travelPerMotorTurn, motors: field.motorCount },
           compute: ({ friction, travel, motors }) => (friction * travel) / (2 * Math.PI * motors),
         }),
       }),
@@ -136,10 +138,12 @@ export const ERROR_PARTS: readonly Figure<C>[] = [roundingError, motorStepError,
 /** The parts that a design says enough for; only these are added up. */
 export function knownErrorParts(context: C): readonly Figure<C>[] {
   const { axis } = context;
-  const { transmission, faults, motor } = axis;
+  const { transmission, faults } = axis;
   const kind = transmission.specification;
-  const hasStiffness = (kind.kind === 'belt' && kind.loop !== null && kind.tensileStiffness !== null) || (kind.kind === 'screw' && kind.diameter !== null && kind.length !== null);
-  const isStepper = motor.specification.type === 'stepper';
+  const hasStiffness =
+    (kind.kind === 'belt' && kind.loop !== null && kind.tensileStiffness !== null) ||
+    (kind.kind === 'screw' && kind.diameter !== null && kind.length !== null && (kind.form !== 'ball' || kind.ballDiameter !== null));
+  const isStepper = hasSteps(context);
   const needed = new Map<Figure<C>, boolean>([
     [motorStepError, isStepper],
     [frictionError, isStepper],

@@ -1,4 +1,4 @@
-import { BOX_AIR, junctionTemperature, driverHeat as heatOf } from '../driver/index.js';
+import { isBrushed, isConstantVoltage, isStepper } from './axis-kind.js';
 import { timeConstant, windingFactors, type WindingFactors } from '../motor/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -70,25 +70,37 @@ export const torqueConstant = figure<C>({
   name: 'Torque for an ampere',
   symbol: 'K',
   dimension: 'torque-constant',
-  law: ({ axis }) => (axis.motor.specification.type === 'brushed' ? brushedLaw : stepperConstant),
+  law: (context) => (isBrushed(context) ? brushedLaw : stepperConstant),
 });
+
+/** Teeth are whole; a step angle typed in decimals may miss one by this much of it. */
+const TOOTH_ROUNDING = 2e-3;
+
+/** Why no two-phase motor has a step angle [rad]; null if one can. Such a motor makes four full steps a tooth, so 90° over it is whole. */
+export function stepAngleProblem(angle: number): string | null {
+  const teeth = Math.PI / (2 * angle);
+  const isWhole = teeth > 0.5 && Math.abs(teeth - Math.round(teeth)) <= TOOTH_ROUNDING * teeth;
+  return isWhole ? null : 'A two-phase motor makes four full steps for each tooth of its rotor: 90° over this step angle is no whole number of teeth.';
+}
 
 export const rotorTeeth = figure<C>({
   id: 'rotor-teeth',
   name: 'Teeth of the rotor',
   symbol: 'p',
   dimension: 'count',
+  applies: isStepper,
   law: law({
     formula: '360° / (4 · {angle})',
     source: 'Two-phase hybrid motor: four full steps a tooth (definition)',
     inputs: { angle: field.stepAngle },
-    compute: ({ angle }) => Math.PI / (2 * angle),
+    refuse: ({ angle }) => stepAngleProblem(angle),
+    compute: ({ angle }) => Math.round(Math.PI / (2 * angle)),
   }),
 });
 
 const coilAlone: Law<C> = law({
   formula: '{coil}',
-  source: 'The coil alone; the switches’ resistance is not known',
+  source: 'The coil alone; what the switches take is a drop, or not known',
   inputs: { coil: windingResistance },
   compute: ({ coil }) => coil,
 });
@@ -111,8 +123,9 @@ export const pathResistance = figure<C>({
   symbol: 'R_t',
   dimension: 'resistance',
   law: ({ axis }) => {
-    const { onResistance, type } = axis.driver.specification;
-    if (onResistance === null) return coilAlone;
+    const { onResistance, drop, type } = axis.driver.specification;
+    // A drop that is said is that of the whole path: their resistance would count a second time.
+    if (onResistance === null || drop !== null) return coilAlone;
     return type === 'unipolar' ? throughArray : throughBridge;
   },
 });
@@ -158,6 +171,7 @@ export const standstillCrest = figure<C>({
   name: 'Current vector at rest on constant volts',
   symbol: 'I_0',
   dimension: 'current',
+  applies: isConstantVoltage,
   law: law({
     formula: '√2 · {volts} / {R}',
     source: 'Ohm’s law, both coils on',
@@ -166,42 +180,15 @@ export const standstillCrest = figure<C>({
   }),
 });
 
+/** What a brushed motor draws on a plain bridge when it is held fast: nothing but resistance holds it back. */
+export const stallCurrent = figure<C>({
+  id: 'stall-current',
+  name: 'Current when it is held fast',
+  symbol: 'I_st',
+  dimension: 'current',
+  law: law({ formula: '{volts} / {R}', source: 'Ohm’s law', inputs: { volts: coilVoltage, R: pathResistance }, compute: ({ volts, R }) => volts / R }),
+  applies: isBrushed,
+});
+
 /** Inputs that every torque-speed figure of a stepping motor rests on. */
 export const driveInputs = { K: torqueConstant, R: pathResistance, L: windingInductance, p: rotorTeeth, V: coilVoltage } as const;
-
-export const driverHeat = figure<C>({
-  id: 'driver-heat',
-  name: 'Heat of the driver while it moves',
-  symbol: 'P_d',
-  dimension: 'power',
-  significant: 2,
-  law: ({ axis }) => (axis.driver.currentLimit === null ? heatAtAdvised : heatAtLimit),
-});
-const heatAtLimit: Law<C> = law({
-  formula: '2 · {switch} · {limit}²',
-  source: 'Two bridges, two switches each, sine and cosine of one crest (arithmetic)',
-  inputs: { switch: field.onResistance, limit: field.currentLimit },
-  compute: ({ switch: on, limit }) => heatOf(on, limit),
-});
-const heatAtAdvised: Law<C> = law({
-  formula: '2 · {switch} · {rated}²',
-  source: 'Two bridges, two switches each, sine and cosine of one crest; at the rated current, because no limit is set (arithmetic)',
-  inputs: { switch: field.onResistance, rated: windingCurrent },
-  compute: ({ switch: on, rated }) => heatOf(on, rated),
-});
-
-export const driverTemperature = figure<C>({
-  id: 'driver-temperature',
-  name: 'Driver’s silicon, in a closed box',
-  symbol: 'T_j',
-  dimension: 'temperature',
-  significant: 3,
-  law: law({
-    formula: '(40 °C + c · (1 − 25 · k)) / (1 − c · k), c = {theta} · {heat}, k = 0.005/K',
-    source: 'Heat flows through the thermal resistance while the switches’ resistance grows by 0.5 % a kelvin (standard derivation; air of 40 °C and growth common practice)',
-    inputs: { theta: field.thermalResistance, heat: driverHeat },
-    refuse: ({ theta, heat }) =>
-      Number.isFinite(junctionTemperature(heat / 2, 1, theta, BOX_AIR)) ? null : 'The silicon heats faster than it cools: it runs away and shuts down.',
-    compute: ({ theta, heat }) => junctionTemperature(heat / 2, 1, theta, BOX_AIR),
-  }),
-});

@@ -54,7 +54,7 @@ export function derivedField(
   id: string,
   name: string,
   symbol: string,
-  dimension: Dimension,
+  dimension: Dimension | ((context: AxisContext) => Dimension),
   read: (context: AxisContext) => { readonly value: number; readonly text: string; readonly isAssumed: boolean } | null,
 ): AxisField {
   return {

@@ -1,4 +1,4 @@
-import type { Quantity, TransmissionSpecification } from '../machine/index.js';
+import { quantityOf, usualScrewEfficiency, type Quantity, type TransmissionSpecification } from '../machine/index.js';
 import { exactToNumber } from '../quantity/index.js';
 import { count, exactField, quantityField, type AxisField, type QuantityField } from './field-kinds.js';
 import { trainRatio, trainText } from './gear-train.js';
@@ -20,6 +20,13 @@ export const currentLimit = quantityField({
   symbol: 'I_pk',
   dimension: 'current',
   read: ({ axis }) => axis.driver.currentLimit,
+});
+export const driverCurrentLeast = quantityField({
+  id: 'driver.current-least',
+  name: 'Driver’s least current',
+  symbol: 'I_min',
+  dimension: 'current',
+  read: ({ axis }) => axis.driver.specification.currentLeast,
 });
 export const driverCurrentMost = quantityField({
   id: 'driver.current-most',
@@ -72,6 +79,10 @@ export const supplyVoltage = quantityField({
   dimension: 'voltage',
   read: ({ supply }) => supply?.set ?? supply?.specification.voltage,
 });
+export const settingDecimals = exactField('controller.decimals', 'Decimals that the controller keeps', 'n_d', ({ machine }) => {
+  const { decimals } = machine.controller.specification;
+  return decimals === null ? null : count(decimals);
+});
 export const pulseRateMost = quantityField({
   id: 'controller.pulse-rate',
   name: 'Controller’s fastest pulse rate',
@@ -104,16 +115,34 @@ export const stockThickness = transmissionField(
   { id: 'roller.stock', name: 'Thickness of stock bent round the roller', symbol: 't', dimension: 'length' },
   (item) => item.stock,
 );
+const USUAL_BALL_EFFICIENCY = quantityOf(usualScrewEfficiency('ball'), 'assumed');
 export const efficiency = quantityField({
   id: 'transmission.efficiency',
   name: 'Transmission efficiency',
   symbol: 'η',
   dimension: 'ratio',
-  read: ({ axis }) => axis.transmission.specification.efficiency,
+  // A guess made for a rubbing thread is none for rolling balls.
+  read: ({ axis }) => {
+    const { specification } = axis.transmission;
+    return specification.kind === 'screw' && specification.form === 'ball' && specification.efficiency.from === 'assumed' ? USUAL_BALL_EFFICIENCY : specification.efficiency;
+  },
 });
 
 export const screwDiameter = transmissionField('screw', { id: 'screw.diameter', name: 'Outside diameter of the screw', symbol: 'd', dimension: 'length' }, (item) => item.diameter);
+export const ballDiameter = transmissionField('screw', { id: 'screw.ball', name: 'Diameter of the balls', symbol: 'd_b', dimension: 'length' }, (item) => item.ballDiameter);
 export const threadFriction = transmissionField('screw', { id: 'screw.friction', name: 'Friction of the thread', symbol: 'f', dimension: 'ratio' }, (item) => item.friction);
+/** Greased, a thread may rub no more than this (common practice, no source). */
+const FRICTION_LEAST = 0.08;
+/** Friction of the thread that may be relied on to hold a load: as said, else that of a greased thread. */
+export const threadFrictionLeast: AxisField = {
+  ...threadFriction,
+  id: 'screw.friction-least',
+  name: 'Friction of the thread that may be relied on',
+  read(context) {
+    const reading = threadFriction.read(context);
+    return reading?.from === 'assumed' && reading.value > FRICTION_LEAST ? { ...reading, value: FRICTION_LEAST, exact: null, text: String(FRICTION_LEAST) } : reading;
+  },
+};
 export const collarFriction = transmissionField(
   'screw',
   { id: 'screw.collar-friction', name: 'Friction of the collar', symbol: 'f_c', dimension: 'ratio' },

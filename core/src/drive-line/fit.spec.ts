@@ -1,4 +1,4 @@
-import { quantityOf, type Axis, type Coupling, type Frame, type Mount } from '../machine/index.js';
+import { blankStage, quantityOf, type Axis, type Coupling, type Frame, type Mount } from '../machine/index.js';
 import { FRAME_SIZES, keyFor } from '../parts/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
@@ -23,6 +23,7 @@ const coupling = (motorBore: string | null, drivenBore: string | null, keyWidth:
     drivenBore: drivenBore === null ? null : q(drivenBore),
     keyWidth: keyWidth === null ? null : q(keyWidth),
     torqueMost: torqueMost === null ? null : q(torqueMost),
+    inertia: null,
   },
 });
 const mount = (frame: Frame, circle: string | null = null): Mount => ({
@@ -71,12 +72,12 @@ describe('pulleys and mounts', () => {
         ...made,
         transmission: {
           ...made.transmission,
-          specification: { kind: 'belt', pitch: q('2 mm'), teeth: 20, efficiency: q('0.95'), loop: null, tensileStiffness: null, shaft: q('8 mm') },
+          specification: { kind: 'belt', pitch: q('2 mm'), teeth: 20, efficiency: q('0.95'), loop: null, tensileStiffness: null, shaft: q('8 mm'), inertia: null },
         },
       };
     };
     expect(found(belted)).toEqual(['stop wheel-bore']);
-    expect(found((axis) => ({ ...belted(axis), reduction: [{ kind: 'belt', driver: 20, driven: 40, efficiency: null, backlash: null }] }))).toEqual([]);
+    expect(found((axis) => ({ ...belted(axis), reduction: [blankStage('belt', 20, 40)] }))).toEqual([]);
   });
 
   it('holds frame sizes against each other by the standard’s circles and rings', () => {

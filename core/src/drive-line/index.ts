@@ -1,6 +1,6 @@
 export { axisContext, type AxisContext } from './axis-context.js';
 export * as axisField from './fields.js';
-export { hasTeeth, trainBacklash, trainBackwardEfficiency, trainEfficiency, trainRatio, trainText } from './gear-train.js';
+export { chainBackward, gearheadLosses, hasTeeth, printedRounding, trainBacklash, trainInertia, trainLosses, trainRatio, trainText, type TrainLosses } from './gear-train.js';
 export {
   driftPerTurn,
   exactStepsPerUnit,
@@ -8,6 +8,8 @@ export {
   nominalStepsPerOutputTurn,
   pulseRate,
   reductionRatio,
+  roundedSteps,
+  roundingOverTravel,
   stepSize,
   stepsPerMotorTurn,
   stepsPerOutputTurn,
@@ -16,14 +18,32 @@ export {
   travelPerMotorTurn,
   travelPerTurn,
 } from './step-figures.js';
-export { advisedLimit, coilAmmeter, limitFromReference, limitInForce, limitRms, loadLag, microstepTorque, torqueAtLimit, torqueMargin, trimmerVoltage } from './torque-figures.js';
+export {
+  advisedLimit,
+  coilAmmeter,
+  copperLossAtRest,
+  driverCrestMost,
+  fullStepCrossingTorque,
+  fullStepMeanTorque,
+  holdingStiffness,
+  idleInForce,
+  limitFromReference,
+  limitInForce,
+  limitRms,
+  loadLag,
+  microstepTorque,
+  torqueAtLimit,
+  torqueMargin,
+  trimmerVoltage,
+} from './torque-figures.js';
+export { driverHeat, driverTemperature, switchHeat } from './heat-figures.js';
 export {
   coilTime,
   coilVoltage,
-  driverHeat,
-  driverTemperature,
   pathResistance,
   rotorTeeth,
+  stallCurrent,
+  stepAngleProblem,
   torqueConstant,
   windingCurrent,
   windingInductance,
@@ -33,12 +53,11 @@ export {
 export {
   acceleratingTorque,
   accelerationInForce,
-  bucklingLimit,
-  fallTorque,
+  brakingInForce,
   gearedTorque,
   gravityLoad,
+  guideFriction,
   inertiaRatio,
-  lineStiffness,
   loadAtMotor,
   loadInertia,
   pathEfficiency,
@@ -48,12 +67,14 @@ export {
   torqueNeeded,
   totalInertia,
   transmissionEfficiency,
-  whirlLimit,
 } from './load-figures.js';
+export { bucklingLimit, lineStiffness, screwCore, screwPush, whirlLimit } from './structure-figures.js';
+export { fallTorque, pathBackward, transmissionBackward } from './power-off-figures.js';
 export {
   bindingSpeed,
   crestAtSpeed,
   edgeDelay,
+  followingLag,
   motorSpeed,
   moveDuration,
   naturalFrequency,
@@ -62,14 +83,23 @@ export {
   recommendedAcceleration,
   recommendedSpeed,
   riseToLimit,
+  speedEnd,
   speedMargin,
   startSpeed,
   timerError,
+  topSpeedInTravel,
   torqueAvailable,
   torqueAvailableHigh,
+  torqueSpeedTop,
+  unipolarCurrent,
+  voltsByCoilLeast,
+  voltsByCoilMost,
+  voltsByInductance,
 } from './speed-figures.js';
 export { backlashTotal, errorShares, errorTotal, knownErrorParts, type ErrorShare } from './budget-figures.js';
 export {
+  energyBraking,
+  energyLowering,
   energyReturned,
   feedDrop,
   feedWarming,

@@ -1,3 +1,4 @@
+import { readQuantity } from '../machine/index.js';
 import { byJob, derivedField, quantityField } from './field-kinds.js';
 
 export const travel = quantityField({ id: 'job.travel', name: 'Travel', symbol: 's', dimension: byJob('length', 'angle'), read: ({ axis }) => axis.job.travel });
@@ -30,6 +31,20 @@ export const acceleration = quantityField({
   dimension: byJob('acceleration', 'angular-acceleration'),
   read: ({ axis }) => axis.job.acceleration,
 });
+export const braking = quantityField({
+  id: 'job.braking',
+  name: 'Braking asked for',
+  symbol: 'b',
+  dimension: byJob('acceleration', 'angular-acceleration'),
+  read: ({ axis }) => axis.job.braking,
+});
+export const startJump = quantityField({
+  id: 'job.start-speed',
+  name: 'Speed that a ramp starts from',
+  symbol: 'v_0',
+  dimension: byJob('speed', 'angular-speed'),
+  read: ({ axis }) => axis.job.startSpeed,
+});
 export const moveTime = quantityField({ id: 'job.move-time', name: 'Time for the whole travel', symbol: 't', dimension: 'time', read: ({ axis }) => axis.job.moveTime });
 export const jerk = quantityField({ id: 'job.jerk', name: 'Jerk allowed', symbol: 'j', dimension: byJob('jerk', 'angular-jerk'), read: ({ axis }) => axis.job.jerk });
 export const resolution = quantityField({
@@ -52,6 +67,20 @@ export const friction = quantityField({
   symbol: 'F_f',
   dimension: byJob('force', 'torque'),
   read: ({ axis }) => axis.job.friction,
+});
+/** Friction that somebody said: what stops a fall or eats energy may not rest on a guess. */
+export const frictionRelied = derivedField('job.friction-relied', 'Friction of the guides that is relied on', 'F_f', byJob('force', 'torque'), ({ axis }) => {
+  const item = axis.job.friction;
+  const isSaid = item !== null && item.from !== 'assumed';
+  return isSaid
+    ? { value: readQuantity(item, axis.job.kind === 'linear' ? 'force' : 'torque').value, text: item.text, isAssumed: false }
+    : { value: 0, text: '0', isAssumed: false };
+});
+/** Friction as a share of the weight, by what the carriage slides on (common practice, no source). */
+const GUIDE_SHARES = { unknown: 0.1, rolling: 0.02, wheels: 0.03, sliding: 0.15 } as const;
+export const guideShare = derivedField('job.guides', 'Friction of such guides over the weight', 'µ', 'ratio', ({ axis }) => {
+  const value = GUIDE_SHARES[axis.job.kind === 'linear' ? axis.job.guides : 'unknown'];
+  return { value, text: String(value), isAssumed: true };
 });
 export const incline = quantityField({
   id: 'job.incline',

@@ -2,8 +2,10 @@ import type { Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { axisContext, type AxisContext } from './axis-context.js';
 import * as field from './fields.js';
+import { NOTHING } from './limits.js';
 import { judgeBy, type Finding, type Rule, type Say } from './judgement.js';
-import { fallTorque, gravityLoad } from './load-figures.js';
+import { gravityLoad } from './load-figures.js';
+import { fallTorque, isThreadKnown, pathBackward, transmissionBackward } from './power-off-figures.js';
 import type { Remedy } from './remedies.js';
 import { ELECTRIC_RULES } from './rules-electric.js';
 import { FIT_RULES } from './rules-fit.js';
@@ -59,17 +61,58 @@ export interface PowerOff {
   readonly sentence: string;
 }
 
-/** @returns null for an axis on which no weight pulls, or while its weight is not known */
+/** What the line that locks is called. */
+const lockName = (reckoner: Reckoner<AxisContext>): string => {
+  const isThread = (reckoner.value(transmissionBackward) ?? 1) <= 0;
+  return isThread && reckoner.context.axis.transmission.specification.kind === 'screw' ? 'screw' : 'line';
+};
+
+/** Whether what locks rests on what somebody said: on the thread alone, on the train alone, or on both together. */
+function isLockSaid(reckoner: Reckoner<AxisContext>): boolean {
+  const [thread, train] = [reckoner.get(transmissionBackward), reckoner.outcomeOf(field.stagesBackward)];
+  return [thread, train].some((outcome) => outcome.kind === 'value' && outcome.value <= 0 && !outcome.isAssumed);
+}
+
+/** Whether weight hangs on the axis although nobody has said how much. */
+function mayHang({ axis }: AxisContext, reckoner: Reckoner<AxisContext>): boolean {
+  return axis.job.kind === 'linear' && (reckoner.reading(field.incline)?.value ?? 0) !== 0;
+}
+
+/**
+ * What a weight does when the power goes. That it stays is only said from what somebody said: a guess never holds a weight.
+ * @returns null for an axis on which no weight pulls
+ */
 export function powerOff(reckoner: Reckoner<AxisContext>, say: Say): PowerOff | null {
   const [weight, fall] = [reckoner.value(gravityLoad), reckoner.value(fallTorque)];
-  if (weight === null || weight === 0) return null;
-  const detent = reckoner.reading(field.detentTorque)?.value ?? 0;
-  const { letter, transmission } = reckoner.context.axis;
+  const { context } = reckoner;
+  const { letter } = context.axis;
+  if ((weight !== null && Math.abs(weight) <= NOTHING) || (weight === null && !mayHang(context, reckoner))) return null;
+  const backward = reckoner.value(pathBackward);
+  // A line that locks does so whatever hangs on it.
+  if (backward !== null && backward <= 0) {
+    const line = lockName(reckoner);
+    return isLockSaid(reckoner)
+      ? { falls: false, sentence: `${letter} stays where it is with the power off: its ${line} locks by itself. Vibration can still let it creep.` }
+      : { falls: null, sentence: `Not known whether ${letter} stays with the power off: its ${line} would lock even greased, but its friction is a guess. Keep a hand under it.` };
+  }
   if (fall === null)
-    return { falls: null, sentence: `A weight hangs on ${letter}. Whether it drops with the power off shows once its screw or belt is known; until then take it that it does.` };
-  const line = transmission.specification.kind === 'screw' ? 'screw' : 'line';
-  if (fall <= 0) return { falls: false, sentence: `${letter} stays where it is with the power off: its ${line} locks by itself. Vibration can still let it creep.` };
+    return {
+      falls: null,
+      sentence: `A weight hangs on ${letter}. Whether it drops with the power off shows once its mass and its screw or belt are known; until then take it that it does.`,
+    };
+  if (!isThreadKnown(context))
+    return {
+      falls: null,
+      sentence: `Not known whether ${letter} stays with the power off: diameter and friction of its thread are not said. Without friction the weight turns the motor with ${say(fall, 'torque')}: keep a hand under it.`,
+    };
+  if (fall <= 0) return { falls: null, sentence: `${letter} is held with the power off by the friction of its guides alone. Oil and vibration change that: keep a hand under it.` };
+  const detent = reckoner.reading(field.detentTorque)?.value ?? 0;
+  const outcome = reckoner.get(fallTorque);
   if (fall <= detent)
-    return { falls: false, sentence: `${letter} is held only by the motor’s detent torque, ${say(detent, 'torque')} against ${say(fall, 'torque')}: a knock lets it fall.` };
-  return { falls: true, sentence: `${letter} drops when the power goes: its ${line} does not lock, and the weight turns the motor with ${say(fall, 'torque')}.` };
+    return {
+      falls: outcome.kind === 'value' && outcome.isAssumed ? null : false,
+      sentence: `${letter} is held only by the motor’s detent torque, ${say(detent, 'torque')} against ${say(fall, 'torque')}: a knock lets it fall.`,
+    };
+  const grease = outcome.kind === 'value' && outcome.isAssumed ? ', taking what is not said at its worst' : '';
+  return { falls: true, sentence: `${letter} drops when the power goes: its line does not lock, and the weight turns the motor with ${say(fall, 'torque')}${grease}.` };
 }

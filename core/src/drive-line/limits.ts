@@ -1,5 +1,7 @@
 /** Small slack so that a value typed equal to its limit is not refused for its last bit. */
 export const ROUNDING = 1 + 1e-9;
+/** Loads below this are none [N or N·m]: what is left when a counterweight balances a weight in doubles. */
+export const NOTHING = 1e-6;
 /** Share of the critical speed that catalogues allow (common practice, no source). */
 export const WHIRL_SHARE = 0.8;
 /** Times the buckling load that is kept in hand (common practice, no source). */

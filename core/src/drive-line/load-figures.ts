@@ -1,20 +1,6 @@
-import {
-  barInertia,
-  drivingTorque,
-  FLANK_ANGLES,
-  leastBeltStiffness,
-  loweringTorque,
-  meanDiameter,
-  screwEfficiency,
-  STEEL,
-  backwardEfficiency,
-  axialStiffness,
-  bucklingLoad,
-  whirlSpeed,
-  type PowerScrew,
-} from '../mechanics/index.js';
+import { barInertia, drivingTorque, FLANK_ANGLES, meanDiameter, screwEfficiency, STEEL, type PowerScrew } from '../mechanics/index.js';
 import { STANDARD_GRAVITY } from '../motor/index.js';
-import { accelerationForTime } from '../motion/index.js';
+import { accelerationForTime, accelerationForTimeWithJerk } from '../motion/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { byJob } from './field-kinds.js';
@@ -22,20 +8,20 @@ import * as field from './fields.js';
 import { reductionRatio, travelPerMotorTurn, travelPerTurn } from './step-figures.js';
 
 type C = AxisContext;
-type ScrewForm = 'trapezoidal' | 'square' | 'v';
+export type ScrewForm = 'trapezoidal' | 'square' | 'v';
 
-const SHIGLEY = 'Power screws (Shigley’s Mechanical Engineering Design, “The mechanics of power screws”, from memory)';
+export const SHIGLEY = 'Power screws (Shigley’s Mechanical Engineering Design, “The mechanics of power screws”, from memory)';
 const forceDimension = byJob('force', 'torque');
 
 /** The screw of an axis, if it slides on one whose thread rubs. */
-const rubbingForm = ({ axis }: C): ScrewForm | null => {
+export const rubbingForm = ({ axis }: C): ScrewForm | null => {
   const { specification } = axis.transmission;
   return specification.kind === 'screw' && specification.form !== 'ball' ? specification.form : null;
 };
 
 const screwInputs = { pitch: field.screwPitch, starts: field.screwStarts, diameter: field.screwDiameter, friction: field.threadFriction, collar: field.collarFriction } as const;
 
-interface ScrewValues {
+export interface ScrewValues {
   readonly pitch: number;
   readonly starts: number;
   readonly diameter: number;
@@ -43,7 +29,7 @@ interface ScrewValues {
   readonly collar: number;
 }
 
-function screwOf(form: ScrewForm, { pitch, starts, diameter, friction, collar }: ScrewValues, collarDiameter = diameter): PowerScrew {
+export function screwOf(form: ScrewForm, { pitch, starts, diameter, friction, collar }: ScrewValues, collarDiameter = diameter): PowerScrew {
   return {
     meanDiameter: meanDiameter(form, diameter, pitch),
     lead: starts * pitch,
@@ -54,7 +40,7 @@ function screwOf(form: ScrewForm, { pitch, starts, diameter, friction, collar }:
   };
 }
 
-const perForm = (make: (form: ScrewForm) => Law<C>): Readonly<Record<ScrewForm, Law<C>>> => ({ trapezoidal: make('trapezoidal'), square: make('square'), v: make('v') });
+export const perForm = (make: (form: ScrewForm) => Law<C>): Readonly<Record<ScrewForm, Law<C>>> => ({ trapezoidal: make('trapezoidal'), square: make('square'), v: make('v') });
 
 const efficiencySaid: Law<C> = law({ formula: '{said}', source: 'As said for the part', inputs: { said: field.efficiency }, compute: ({ said }) => said });
 const efficiencyOfScrew = perForm((form) =>
@@ -140,6 +126,23 @@ export const gravityLoad = figure<C>({
   },
 });
 
+const frictionSaid: Law<C> = law({ formula: '{said}', source: 'As said for the guides', inputs: { said: field.friction }, compute: ({ said }) => said });
+const frictionGuessed: Law<C> = law({
+  formula: '{share} · {mass} · g',
+  source: 'A share of the weight by what it slides on (common practice, no source), until it is measured with a spring scale; g = 9.80665 m/s²',
+  inputs: { share: field.guideShare, mass: field.mass },
+  compute: ({ share, mass }) => share * mass * STANDARD_GRAVITY,
+});
+
+/** Friction of the guides: as said, else a guess from the weight. Of a turning axis there is no guess. */
+export const guideFriction = figure<C>({
+  id: 'guide-friction',
+  name: 'Friction of the guides',
+  symbol: 'F_f',
+  dimension: forceDimension,
+  law: ({ axis }) => (axis.job.friction || axis.job.kind === 'rotary' ? frictionSaid : frictionGuessed),
+});
+
 export const steadyLoad = figure<C>({
   id: 'steady-load',
   name: 'Load at the carriage, all together',
@@ -148,7 +151,7 @@ export const steadyLoad = figure<C>({
   law: law({
     formula: '{process} + {friction} + |{weight}|',
     source: 'The worse direction: process, friction and weight all against the motion',
-    inputs: { process: field.load, friction: field.friction, weight: gravityLoad },
+    inputs: { process: field.load, friction: guideFriction, weight: gravityLoad },
     compute: ({ process, friction, weight }) => process + friction + Math.abs(weight),
   }),
 });
@@ -174,9 +177,6 @@ export const loadAtMotor = figure<C>({
   law: ({ axis }) => (axis.transmission.specification.kind === 'screw' && axis.transmission.specification.preload ? loadPreloaded : loadPlain),
 });
 
-/** Screws lose their threads to the bore: what bends and twists is the core, a pitch thinner than the outside. */
-const coreDiameter = (diameter: number, pitch: number): number => diameter - pitch;
-
 export const screwInertia = figure<C>({
   id: 'screw-inertia',
   name: 'Inertia of the screw',
@@ -195,12 +195,18 @@ const hasScrewBar = ({ axis }: C): boolean => {
   return specification.kind === 'screw' && specification.diameter !== null && specification.length !== null;
 };
 
-const rotorAlone: Law<C> = law({ formula: '{rotor}', source: 'The rotor alone', inputs: { rotor: field.rotorInertia }, compute: ({ rotor }) => rotor });
+const BEHIND = 'An inertia behind a reduction counts by the square of its ratio (energy)';
+const rotorAlone: Law<C> = law({
+  formula: '{rotor} + {attached} + {wheel} / {ratio}²',
+  source: `${BEHIND}; wheels and couplings of which no inertia is said are left out`,
+  inputs: { rotor: field.rotorInertia, attached: field.attachedInertia, wheel: field.wheelInertia, ratio: reductionRatio },
+  compute: ({ rotor, attached, wheel, ratio }) => rotor + attached + wheel / ratio ** 2,
+});
 const rotorAndScrew: Law<C> = law({
-  formula: '{rotor} + {screw} / {ratio}²',
-  source: 'An inertia behind a reduction counts by the square of its ratio (energy)',
-  inputs: { rotor: field.rotorInertia, screw: screwInertia, ratio: reductionRatio },
-  compute: ({ rotor, screw, ratio }) => rotor + screw / ratio ** 2,
+  formula: '{rotor} + {attached} + {screw} / {ratio}²',
+  source: `${BEHIND}; wheels and couplings of which no inertia is said are left out`,
+  inputs: { rotor: field.rotorInertia, attached: field.attachedInertia, screw: screwInertia, ratio: reductionRatio },
+  compute: ({ rotor, attached, screw, ratio }) => rotor + attached + screw / ratio ** 2,
 });
 
 export const rotatingInertia = figure<C>({
@@ -260,11 +266,19 @@ export const inertiaRatio = figure<C>({
 
 const accelerationSaid: Law<C> = law({ formula: '{said}', source: 'As asked for', inputs: { said: field.acceleration }, compute: ({ said }) => said });
 const accelerationOfTime: Law<C> = law({
-  formula: '{speed} / ({time} − {travel} / {speed})',
-  source: 'Trapezoid of speed: time = travel/speed + speed/acceleration (standard kinematics)',
+  formula: '{speed} / ({time} − {travel} / {speed}), or 4 · {travel} / {time}² where the speed need not be reached',
+  source: 'The gentlest trapezoid or triangle of speed that takes just the time (standard kinematics)',
   inputs: { travel: field.travel, speed: field.speed, time: field.moveTime },
   refuse: ({ travel, speed, time }) => (accelerationForTime(travel, speed, time) === null ? 'At this speed the travel alone takes longer than the time asked for.' : null),
   compute: ({ travel, speed, time }) => accelerationForTime(travel, speed, time) ?? 0,
+});
+const accelerationOfTimeWithJerk: Law<C> = law({
+  formula: 'a for which the jerk-limited move over {travel} at {speed} with {jerk} takes {time}',
+  source: 'Jerk-limited profile (Biagiotti and Melchiorri, Trajectory Planning, ch. 3), solved for the acceleration',
+  inputs: { travel: field.travel, speed: field.speed, time: field.moveTime, jerk: field.jerk },
+  refuse: ({ travel, speed, time, jerk }) =>
+    accelerationForTimeWithJerk(travel, speed, time, jerk) === null ? 'At this speed and with this jerk the travel takes longer than the time asked for.' : null,
+  compute: ({ travel, speed, time, jerk }) => accelerationForTimeWithJerk(travel, speed, time, jerk) ?? 0,
 });
 
 export const accelerationInForce = figure<C>({
@@ -272,7 +286,23 @@ export const accelerationInForce = figure<C>({
   name: 'Acceleration of the carriage',
   symbol: 'a',
   dimension: byJob('acceleration', 'angular-acceleration'),
-  law: ({ axis }) => (axis.job.moveTime ? accelerationOfTime : accelerationSaid),
+  law: ({ axis }) => (!axis.job.moveTime ? accelerationSaid : axis.job.jerk ? accelerationOfTimeWithJerk : accelerationOfTime),
+});
+
+const brakingSaid: Law<C> = law({ formula: '{said}', source: 'As asked for', inputs: { said: field.braking }, compute: ({ said }) => said });
+const brakingAsSpeeding: Law<C> = law({
+  formula: '{acceleration}',
+  source: 'It brakes as it speeds up',
+  inputs: { acceleration: accelerationInForce },
+  compute: ({ acceleration }) => acceleration,
+});
+
+export const brakingInForce = figure<C>({
+  id: 'braking-in-force',
+  name: 'Braking of the carriage',
+  symbol: 'b',
+  dimension: byJob('acceleration', 'angular-acceleration'),
+  law: ({ axis }) => (axis.job.braking ? brakingSaid : brakingAsSpeeding),
 });
 
 export const acceleratingTorque = figure<C>({
@@ -302,118 +332,6 @@ export const torqueNeeded = figure<C>({
     inputs: { load: loadAtMotor, accelerating: acceleratingTorque },
     compute: ({ load, accelerating }) => load + accelerating,
   }),
-});
-
-const fallOfScrew = perForm((form) =>
-  law({
-    formula: '−T_lower({weight} − {guides}) / {ratio}, l = {starts} · {pitch}, d = {diameter}, f = {friction}, f_c = {collar}',
-    source: `${SHIGLEY}; the thread alone, a collar is not relied on`,
-    inputs: { ...screwInputs, weight: gravityLoad, guides: field.friction, ratio: reductionRatio, backward: field.stagesBackward },
-    compute: ({ weight, guides, ratio, backward, ...screw }) => {
-      const pull = Math.max(0, Math.abs(weight) - guides);
-      const torque = -loweringTorque({ ...screwOf(form, screw), collarFriction: 0 }, pull);
-      // A thread that locks stays locked however the gears behind it turn.
-      return torque <= 0 ? torque / ratio : (torque * backward) / ratio;
-    },
-  }),
-);
-const fallOther: Law<C> = law({
-  formula: 'max(0, |{weight}| − {guides}) · (2 − 1/{efficiency}) · {backward} · {travel} / 2π',
-  source: 'Driven backwards a line gives about 2 − 1/η of what it gets, nothing from one half down (common practice; exact for a screw of small lead)',
-  inputs: { weight: gravityLoad, guides: field.friction, efficiency: transmissionEfficiency, backward: field.stagesBackward, travel: travelPerMotorTurn },
-  compute: ({ weight, guides, efficiency, backward, travel }) => (Math.max(0, Math.abs(weight) - guides) * backwardEfficiency(efficiency) * backward * travel) / (2 * Math.PI),
-});
-
-/** Torque with which the weight turns the unpowered motor; zero or less where the screw locks. */
-export const fallTorque = figure<C>({
-  id: 'fall-torque',
-  name: 'Torque of the weight on the motor with the power off',
-  symbol: 'T_f',
-  dimension: 'torque',
-  law: (context) => {
-    const form = rubbingForm(context);
-    const { specification } = context.axis.transmission;
-    return form !== null && specification.kind === 'screw' && specification.diameter !== null ? fallOfScrew[form] : fallOther;
-  },
-});
-
-const whirlInputs = { diameter: field.screwDiameter, pitch: field.screwPitch, length: field.screwLength, travel: travelPerTurn } as const;
-type EndsName = 'fixed-free' | 'supported' | 'fixed-supported' | 'fixed';
-const ENDS: readonly EndsName[] = ['fixed-free', 'supported', 'fixed-supported', 'fixed'];
-const perEnds = (make: (ends: EndsName) => Law<C>): ReadonlyMap<string, Law<C>> => new Map(ENDS.map((ends) => [ends, make(ends)]));
-const endsOf = ({ axis }: C): string => (axis.transmission.specification.kind === 'screw' ? axis.transmission.specification.ends : 'supported');
-const steelBar = (diameter: number, pitch: number, length: number): { diameter: number; length: number; modulus: number; density: number } => ({
-  diameter: coreDiameter(diameter, pitch),
-  length,
-  modulus: STEEL.modulus,
-  density: STEEL.density,
-});
-const thinRefusal = ({ diameter, pitch }: { readonly diameter: number; readonly pitch: number }): string | null =>
-  diameter <= pitch ? 'The pitch is larger than the screw.' : null;
-
-const whirlLaws = perEnds((ends) =>
-  law({
-    formula: `(β/{length})² · √(E·I/ρ·A) · {travel} / 2π, core {diameter} − {pitch}`,
-    source: 'Critical speed of a uniform bar (Blevins, Formulas for Natural Frequency and Mode Shape, from memory); steel, no safety factor',
-    inputs: whirlInputs,
-    refuse: thinRefusal,
-    compute: ({ diameter, pitch, length, travel }) => (whirlSpeed(steelBar(diameter, pitch, length), ends) * travel) / (2 * Math.PI),
-  }),
-);
-
-/** Carriage speed at which the screw whips. */
-export const whirlLimit = figure<C>({
-  id: 'whirl-limit',
-  name: 'Speed at which the screw whips',
-  symbol: 'v_w',
-  dimension: byJob('speed', 'angular-speed'),
-  significant: 3,
-  law: (context) => whirlLaws.get(endsOf(context)) as Law<C>,
-});
-
-const bucklingLaws = perEnds((ends) =>
-  law({
-    formula: 'π²·E·I/(K·{length})², core {diameter} − {pitch}; Johnson’s parabola when stocky',
-    source: 'Euler and Johnson columns (Shigley, “Columns”, from memory); steel of 350 MPa yield strength',
-    inputs: { diameter: field.screwDiameter, pitch: field.screwPitch, length: field.screwLength },
-    refuse: thinRefusal,
-    compute: ({ diameter, pitch, length }) => bucklingLoad(steelBar(diameter, pitch, length), ends),
-  }),
-);
-
-export const bucklingLimit = figure<C>({
-  id: 'buckling-limit',
-  name: 'Push at which the screw buckles',
-  symbol: 'F_b',
-  dimension: 'force',
-  significant: 3,
-  law: (context) => bucklingLaws.get(endsOf(context)) as Law<C>,
-});
-
-const stiffnessOfScrew = perEnds((ends) =>
-  law({
-    formula: `${ends === 'fixed' ? '4 · ' : ''}E·A/{length}, core {diameter} − {pitch}`,
-    source: 'Bar under tension, the nut where it is softest (any strength-of-materials textbook)',
-    inputs: { diameter: field.screwDiameter, pitch: field.screwPitch, length: field.screwLength },
-    refuse: thinRefusal,
-    compute: ({ diameter, pitch, length }) => axialStiffness(steelBar(diameter, pitch, length), ends),
-  }),
-);
-const stiffnessOfBelt: Law<C> = law({
-  formula: '4 · {stiffness} / {loop}',
-  source: 'Two spans of the loop pull side by side; softest where they are equal (springs in parallel)',
-  inputs: { stiffness: field.tensileStiffness, loop: field.beltLoop },
-  compute: ({ stiffness, loop }) => leastBeltStiffness(stiffness, loop),
-});
-
-/** Stiffness of screw or belt along the travel, where it is least. */
-export const lineStiffness = figure<C>({
-  id: 'line-stiffness',
-  name: 'Stiffness of screw or belt, least',
-  symbol: 'k',
-  dimension: 'stiffness',
-  significant: 3,
-  law: (context) => (context.axis.transmission.specification.kind === 'belt' ? stiffnessOfBelt : (stiffnessOfScrew.get(endsOf(context)) as Law<C>)),
 });
 
 /** Torque at the gearhead's or reduction's last shaft. */

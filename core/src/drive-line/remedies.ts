@@ -142,10 +142,13 @@ export function wholeIdleCurrent({ axis }: AxisContext): Remedy {
 export function balanced({ axis }: AxisContext): readonly Remedy[] {
   const { mass } = axis.carriage;
   if (axis.job.kind !== 'linear' || !mass) return [];
+  const along = readQuantity(mass, 'mass').value * Math.sin(readQuantity(axis.job.incline, 'angle').value);
+  if (along <= 0) return [];
+  const counterweight = typed(along, 'mass');
   return [
     {
-      words: `Hang a counterweight of ${mass.text} on it.`,
-      change: onAxis(axis.id, (item) => (item.job.kind === 'linear' ? { ...item, job: { ...item.job, counterweight: mass } } : item)),
+      words: `Hang a counterweight of ${counterweight.text} on it.`,
+      change: onAxis(axis.id, (item) => (item.job.kind === 'linear' ? { ...item, job: { ...item.job, counterweight } } : item)),
     },
   ];
 }

@@ -1,13 +1,16 @@
 import { BOX_AIR, SAFE_RISE } from '../driver/index.js';
 import { wiringsOf } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
-import { coilVoltage, driverTemperature, pathResistance, windingCurrent } from './electric-figures.js';
+import { isBrushed, isRegulated } from './axis-kind.js';
+import { coilVoltage, pathResistance, stepAngleProblem, windingCurrent } from './electric-figures.js';
 import * as field from './fields.js';
 import { rule, type Judged, type Rule, type Say } from './judgement.js';
 import { ROUNDING } from './limits.js';
-import { fallTorque, loadAtMotor } from './load-figures.js';
+import { driverTemperature } from './heat-figures.js';
+import { loadAtMotor } from './load-figures.js';
+import { fallTorque } from './power-off-figures.js';
 import { advice, currentLimitOf, gearedDown, higherVoltage, lowerVoltage, microstepsOf, wholeIdleCurrent, wiredIn, type Remedy } from './remedies.js';
-import { advisedLimit, limitInForce, torqueAtLimit } from './torque-figures.js';
+import { advisedLimit, driverCrestMost, idleInForce, limitInForce, torqueAtLimit } from './torque-figures.js';
 
 /** Share of the driver's absolute voltage that leaves nothing for a braking mass (common practice, no source). */
 const VOLTAGE_SHARE_MOST = 0.9;
@@ -21,6 +24,14 @@ function supplyTooHigh(volts: number, most: number, say: Say, context: AxisConte
     return { severity: 'caution', reason: `${say(volts, 'voltage')} leaves little below the driver’s ${say(most, 'voltage')} for a braking mass.`, remedies };
   return null;
 }
+
+/** Step angles by which motors of more phases are known (common practice, no source). */
+const OTHER_PHASES = [
+  { degrees: 0.72, phases: 'five' },
+  { degrees: 0.36, phases: 'five' },
+  { degrees: 1.2, phases: 'three' },
+  { degrees: 0.6, phases: 'three' },
+] as const;
 
 /** Whether driver and wiring fit each other; null if they do. */
 function wiringMismatch({ axis }: AxisContext): Judged | null {
@@ -68,37 +79,86 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     station: 'driver',
     inputs: { limit: limitInForce, rated: windingCurrent, advised: advisedLimit },
     judge({ limit, rated, advised }, say, context) {
+      const stronger = advice('Choose a motor with a higher rated current.');
+      const lower = currentLimitOf(context, advised, `Lower the current limit to ${say(advised, 'current')}.`);
+      if (isBrushed(context)) {
+        if (limit <= rated * ROUNDING) return null;
+        return isRegulated(context)
+          ? {
+              severity: 'stop',
+              reason: `Limit ${say(limit, 'current')} is above the ${say(rated, 'current')} that the motor bears all day. It will overheat.`,
+              remedies: [lower, stronger],
+            }
+          : {
+              severity: 'caution',
+              reason: `Held fast, the motor draws ${say(limit, 'current')}; it bears ${say(rated, 'current')} all day. A jam burns it unless something switches it off.`,
+              remedies: [advice('Choose a driver that limits the current, or a fuse that a jam blows.'), stronger],
+            };
+      }
       if (limit <= Math.SQRT2 * rated * ROUNDING) return null;
-      const isRegulated = context.axis.driver.specification.type === 'chopper';
-      const remedies: Remedy[] = isRegulated
-        ? [currentLimitOf(context, advised, `Lower the current limit to ${say(advised, 'current')}.`), advice('Choose a motor with a higher rated current.')]
-        : [advice('Choose a lower voltage, or a chopper driver.'), advice('Choose a motor with more resistance.')];
-      return {
-        severity: 'stop',
-        reason: `${isRegulated ? 'Limit' : 'Standing still the coils draw'} ${say(limit, 'current')} crest${isRegulated ? ' is' : ','} above what the motor bears, ${say(Math.SQRT2 * rated, 'current')} crest at ${say(rated, 'current')} a phase. It will overheat.`,
-        remedies,
-      };
+      return isRegulated(context)
+        ? {
+            severity: 'stop',
+            reason: `Limit ${say(limit, 'current')} crest is above what the motor bears, ${say(Math.SQRT2 * rated, 'current')} crest at ${say(rated, 'current')} a phase. It will overheat.`,
+            remedies: [lower, stronger],
+          }
+        : {
+            severity: 'stop',
+            reason: `Standing still, each coil draws ${say(limit / Math.SQRT2, 'current')}, above its rated ${say(rated, 'current')}. It will overheat.`,
+            remedies: [advice('Choose a lower voltage, or a chopper driver.'), advice('Choose a motor with more resistance.')],
+          };
     },
   }),
   rule({
     id: 'limit-above-driver',
     station: 'driver',
-    inputs: { limit: limitInForce, most: field.driverCurrentMost },
+    inputs: { limit: limitInForce, most: driverCrestMost },
     judge({ limit, most }, say, context) {
       // On constant volts both coils draw their whole current at once; the vector of the two is √2 of what one switch carries.
-      const isRegulated = context.axis.driver.specification.type === 'chopper' || context.axis.motor.specification.type === 'brushed';
-      const carried = isRegulated ? limit : limit / Math.SQRT2;
+      const isLimited = isRegulated(context);
+      const carried = isLimited || isBrushed(context) ? limit : limit / Math.SQRT2;
       if (carried <= most * ROUNDING) return null;
-      return isRegulated
+      if (isLimited)
+        return {
+          severity: 'stop',
+          reason: `Limit ${say(limit, 'current')} is above the driver’s ${say(most, 'current')}.`,
+          remedies: [currentLimitOf(context, most, `Lower the current limit to ${say(most, 'current')}.`), advice('Choose a driver for more current.')],
+        };
+      return {
+        severity: 'stop',
+        reason: `${isBrushed(context) ? 'Held fast, the motor' : 'Standing still, a coil'} draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
+        remedies: [advice('Choose a lower voltage, or a driver that limits the current.'), advice('Choose a motor with more resistance.')],
+      };
+    },
+  }),
+  rule({
+    id: 'limit-below-driver',
+    station: 'driver',
+    inputs: { limit: limitInForce, least: field.driverCurrentLeast },
+    judge: ({ limit, least }, say, context) =>
+      isRegulated(context) && limit < least / ROUNDING
         ? {
             severity: 'stop',
-            reason: `Limit ${say(limit, 'current')} is above the driver’s ${say(most, 'current')}.`,
-            remedies: [currentLimitOf(context, most, `Lower the current limit to ${say(most, 'current')}.`), advice('Choose a driver for more current.')],
+            reason: `Limit ${say(limit, 'current')} is below the ${say(least, 'current')} that the driver can be set to.`,
+            remedies: [advice('Choose a driver for less current, or a motor for more.')],
           }
+        : null,
+  }),
+  rule({
+    id: 'step-angle',
+    station: 'motor',
+    inputs: { angle: field.stepAngle },
+    judge: ({ angle }, say, context) => {
+      if (isBrushed(context)) return null;
+      const problem = stepAngleProblem(angle);
+      if (problem !== null) return { severity: 'stop', reason: problem, remedies: [advice('Read the step angle from the sheet, or count the full steps of a turn.')] };
+      const phases = OTHER_PHASES.find((item) => Math.abs((angle * 180) / Math.PI - item.degrees) < 1e-6)?.phases;
+      return phases === undefined
+        ? null
         : {
-            severity: 'stop',
-            reason: `Standing still a coil draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
-            remedies: [advice('Choose a lower voltage, or a chopper driver.'), advice('Choose a motor with more resistance.')],
+            severity: 'caution',
+            reason: `${say(angle, 'angle')} is usual for motors of ${phases} phases, which are not covered here: make sure that this one has two.`,
+            remedies: [advice('Count its leads and look at its sheet.')],
           };
     },
   }),
@@ -122,7 +182,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     station: 'supply',
     inputs: { volts: coilVoltage, resistance: pathResistance, limit: limitInForce },
     judge: ({ volts, resistance, limit }, say, context) =>
-      context.axis.driver.specification.type === 'chopper' && volts <= resistance * limit
+      isRegulated(context) && volts <= resistance * limit
         ? {
             severity: 'stop',
             reason: `${say(volts, 'voltage')} never drives ${say(limit, 'current')} through ${say(resistance, 'resistance')}: that takes ${say(resistance * limit, 'voltage')}.`,
@@ -171,17 +231,15 @@ export const ELECTRIC_RULES: readonly Rule[] = [
   rule({
     id: 'weight-at-idle',
     station: 'driver',
-    inputs: { hold: torqueAtLimit, fall: fallTorque, load: loadAtMotor },
-    judge: ({ hold, fall }, say, context) => {
-      const idle = idleOf(context);
-      return fall > hold * idle
+    inputs: { hold: torqueAtLimit, idle: idleInForce, fall: fallTorque, load: loadAtMotor },
+    judge: ({ hold, idle, fall }, say, context) =>
+      fall > hold * idle
         ? {
             severity: 'stop',
             reason: `At rest the driver keeps ${Math.round(idle * 100)} % of the current, ${say(hold * idle, 'torque')}; the weight pulls with ${say(fall, 'torque')} at the motor and runs down.`,
             remedies: [...(idle < 1 ? [wholeIdleCurrent(context)] : []), gearedDown(context)],
           }
-        : null;
-    },
+        : null,
   }),
   rule({
     id: 'brushed-without-encoder',
@@ -197,5 +255,3 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         : null,
   }),
 ];
-
-const idleOf = (context: AxisContext): number => field.idleShare.read(context)?.value ?? 1;

@@ -2,8 +2,11 @@ import { errorTotal, backlashTotal } from './budget-figures.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { rule, type Rule } from './judgement.js';
-import { BUCKLING_SAFETY, ROUNDING, WHIRL_SHARE } from './limits.js';
-import { bucklingLimit, fallTorque, gravityLoad, steadyLoad, whirlLimit } from './load-figures.js';
+import { BUCKLING_SAFETY, NOTHING, ROUNDING, WHIRL_SHARE } from './limits.js';
+import { printedRounding } from './gear-train.js';
+import { gravityLoad } from './load-figures.js';
+import { fallTorque, isThreadKnown } from './power-off-figures.js';
+import { bucklingLimit, screwPush, whirlLimit } from './structure-figures.js';
 import { advice, balanced, finerTransmission, gearedDown, microstepsOf, speedOf, stiffer } from './remedies.js';
 import { driftPerTurn, gearheadRatio, stepSize } from './step-figures.js';
 import { loadLag } from './torque-figures.js';
@@ -20,10 +23,12 @@ export const MECHANICS_RULES: readonly Rule[] = [
     inputs: { fall: fallTorque, weight: gravityLoad },
     judge: ({ fall, weight }, say, context) => {
       const detent = field.detentTorque.read(context)?.value ?? 0;
-      return Math.abs(weight) > 0 && fall > detent
+      return Math.abs(weight) > NOTHING && fall > detent
         ? {
             severity: 'caution',
-            reason: `It falls when the power goes: the weight turns the motor with ${say(fall, 'torque')}${detent > 0 ? `, more than its detent torque of ${say(detent, 'torque')}` : ''}.`,
+            reason: isThreadKnown(context)
+              ? `It falls when the power goes: the weight turns the motor with ${say(fall, 'torque')}${detent > 0 ? `, more than its detent torque of ${say(detent, 'torque')}` : ''}.`
+              : `It may fall when the power goes: diameter and friction of its thread are not said, and without friction the weight turns the motor with ${say(fall, 'torque')}.`,
             remedies: [...finerTransmission(context), ...balanced(context), advice('Fit a brake that closes without power.')],
           }
         : null;
@@ -44,7 +49,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
   rule({
     id: 'buckling',
     station: 'transmission',
-    inputs: { limit: bucklingLimit, push: steadyLoad },
+    inputs: { limit: bucklingLimit, push: screwPush },
     judge: ({ limit, push }, say, context) =>
       push * BUCKLING_SAFETY > limit
         ? {
@@ -139,13 +144,20 @@ export const MECHANICS_RULES: readonly Rule[] = [
     id: 'printed-ratio-only',
     station: 'reduction',
     inputs: { nominal: field.gearheadNominal },
-    judge: (_values, _say, { axis }) =>
-      axis.motor.specification.gearhead?.stages.length === 0
-        ? {
-            severity: 'caution',
-            reason: 'Only the printed gearhead ratio is known. Printed ratios are often rounded; a turntable then creeps.',
-            remedies: [advice('Count the teeth of each pair, or check a whole turn.')],
-          }
-        : null,
+    judge: ({ nominal }, say, { axis }) => {
+      const { gearhead } = axis.motor.specification;
+      if (!gearhead?.nominal || gearhead.stages.length > 0) return null;
+      const off = printedRounding(gearhead.nominal);
+      const [least, most] = [nominal - off, nominal + off].map((item) => Number(item.toPrecision(6)));
+      const spread =
+        off === 0
+          ? ''
+          : ` Rounded, it may stand for ${least} to ${most}, ${say((2 * Math.PI * off) / nominal, 'angle', (2 * Math.PI * off) / nominal / ROUGHLY)} a turn either way.`;
+      return {
+        severity: 'caution',
+        reason: `Only the printed gearhead ratio is known.${spread} A turntable then creeps.`,
+        remedies: [advice('Count the teeth of each pair, or check a whole turn.')],
+      };
+    },
   }),
 ];

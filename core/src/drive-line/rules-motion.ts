@@ -1,5 +1,5 @@
 import { readQuantity } from '../machine/index.js';
-import { loadAngle, resonantRates } from '../motor/index.js';
+import { resonantRates } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
 import { rotorTeeth } from './electric-figures.js';
 import { byJob } from './field-kinds.js';
@@ -8,7 +8,19 @@ import { rule, type Rule } from './judgement.js';
 import { ROUNDING } from './limits.js';
 import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';
 import { accelerationOf, advice, coarserTransmission, currentLimitOf, gearedDown, higherVoltage, microstepsOf, ramped, speedOf, wiredIn, type Remedy } from './remedies.js';
-import { bindingSpeed, naturalFrequency, recommendedAcceleration, recommendedSpeed, speedMargin, startSpeed, timerError, torqueAvailable } from './speed-figures.js';
+import {
+  bindingSpeed,
+  followingLag,
+  motorSpeed,
+  naturalFrequency,
+  recommendedAcceleration,
+  speedMargin,
+  startSpeed,
+  timerError,
+  topSpeedInTravel,
+  torqueAvailable,
+  torqueSpeedTop,
+} from './speed-figures.js';
 import { pulseRate, travelPerMotorTurn } from './step-figures.js';
 import { advisedLimit, limitInForce, torqueAtLimit, torqueMargin } from './torque-figures.js';
 
@@ -58,7 +70,7 @@ export const MOTION_RULES: readonly Rule[] = [
       needed: torqueNeeded,
       wanted: field.marginWanted,
       speed: field.speed,
-      best: recommendedSpeed,
+      best: torqueSpeedTop,
       binds: bindingSpeed,
       limit: limitInForce,
       advised: advisedLimit,
@@ -104,7 +116,7 @@ export const MOTION_RULES: readonly Rule[] = [
       context.machine.controller.specification.ramps === 'no' && speed > start
         ? {
             severity: 'stop',
-            reason: `The controller jumps to speed: this axis starts at ${say(start, speedDimension(context))} at most, and ${say(speed, speedDimension(context))} is asked for.`,
+            reason: `The controller jumps to speed: this axis starts at ${say(start, speedDimension(context))} at most, less in full steps or with abrupt stops, and ${say(speed, speedDimension(context))} is asked for.`,
             remedies: [ramped(), speedOf(context, 0.8 * start, 'Ask for')],
           }
         : null,
@@ -173,19 +185,42 @@ export const MOTION_RULES: readonly Rule[] = [
   rule({
     id: 'following-alarm',
     station: 'motor',
-    inputs: { limit: field.followingLimit, load: torqueNeeded, hold: torqueAtLimit, p: rotorTeeth },
-    judge: ({ limit, load, hold, p }, say, context) => {
-      const lag = loadAngle(load, hold, p);
-      return lag === null || lag > limit
+    inputs: { limit: field.followingLimit, lag: followingLag },
+    judge: ({ limit, lag }, say, context) =>
+      lag > limit
         ? {
             severity: 'stop',
-            reason:
-              lag === null
-                ? `Accelerating needs more than the motor holds: the drive falls behind by more than ${say(limit, 'angle')} and alarms.`
-                : `Accelerating, the rotor hangs ${say(lag, 'angle')} behind; the drive alarms at ${say(limit, 'angle')}.`,
+            reason: `Accelerating, the rotor hangs ${say(lag, 'angle')} behind its command at speed; the drive alarms at ${say(limit, 'angle')}.`,
             remedies: [gearedDown(context), advice('Allow a larger following error.'), advice('Choose a stronger motor.')],
           }
-        : null;
+        : null,
+  }),
+  rule({
+    id: 'speed-not-reached',
+    station: 'carriage',
+    inputs: { top: topSpeedInTravel, speed: field.speed, travel: field.travel },
+    judge: ({ top, speed, travel }, say, context) =>
+      top * ROUNDING < speed
+        ? {
+            severity: 'caution',
+            reason: `It never reaches the ${say(speed, speedDimension(context))} asked for: over ${say(travel, byJob('length', 'angle')(context))} it comes to ${say(top, speedDimension(context))} before it has to brake.`,
+            remedies: [speedOf(context, top, 'Ask for'), advice('Ask for more acceleration, or a longer travel.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'motor-too-fast',
+    station: 'motor',
+    inputs: { speed: motorSpeed, most: field.motorSpeedMost, carriage: field.speed },
+    judge: ({ speed, most, carriage }, say, context) => {
+      if (speed <= most * ROUNDING) return null;
+      const isPrinted = context.axis.motor.specification.speedMost !== null;
+      const turns = (value: number): string => `${Math.round((value * 60) / (2 * Math.PI))} turns/min`;
+      return {
+        severity: isPrinted ? 'stop' : 'caution',
+        reason: `The motor turns ${turns(speed)}; ${isPrinted ? `its sheet allows ${turns(most)}` : `such motors are seldom run beyond ${turns(most)}, where iron losses take the torque that coils alone would give`}.`,
+        remedies: [speedOf(context, (carriage * most) / speed, 'Ask for'), ...coarserTransmission(context)],
+      };
     },
   }),
 ];

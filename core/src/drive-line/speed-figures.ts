@@ -4,22 +4,27 @@ import {
   brushedTorque,
   constantVoltageCrest,
   constantVoltagePullOut,
+  fieldLag,
   lastHolding,
   naturalFrequency as naturalFrequencyOf,
   pullOut,
   riseTime,
+  fedStartRate,
   SPEED_END,
   SQUARE_WAVE_CREST,
-  startRate as startRateOf,
+  unipolarMeanCurrent,
   type MotorDrive,
 } from '../motor/index.js';
-import { figure, law, type Law } from '../reckoner/index.js';
+import { figure, law, type Figure, type Law, type Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingInductance } from './electric-figures.js';
+import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingCurrent, windingInductance, windingResistance } from './electric-figures.js';
+import { isBrushed, isConstantVoltage, isStepper } from './axis-kind.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { accelerationInForce, loadAtMotor, loadInertia, pathEfficiency, rotatingInertia, torqueNeeded, totalInertia } from './load-figures.js';
-import { pulseRate, travelPerMotorTurn } from './step-figures.js';
+import { pulseRate, stepsPerUnit, travelPerMotorTurn } from './step-figures.js';
+import { whirlLimit } from './structure-figures.js';
+import { WHIRL_SHARE } from './limits.js';
 import { limitInForce, torqueAtLimit } from './torque-figures.js';
 
 type C = AxisContext;
@@ -36,10 +41,6 @@ interface DriveValues {
   readonly p: number;
   readonly V: number;
 }
-
-/** A constant-voltage drive has no current limit but the coil's own resistance. */
-const isConstantVoltage = ({ axis }: C): boolean => axis.motor.specification.type === 'stepper' && axis.driver.specification.type !== 'chopper';
-const isBrushed = ({ axis }: C): boolean => axis.motor.specification.type === 'brushed';
 
 const driveOf = ({ K, R, L, p, V }: DriveValues, current: number, crest = 1): MotorDrive => ({
   torqueConstant: K,
@@ -209,20 +210,29 @@ export const pushAtSpeed = figure<C>({
   }),
 });
 
+/** Carriage speed of the motor's; where the search came to its own end, the torque has none. */
+const endless = (found: number, end: number, travel: number): number => (found >= end ? Infinity : (found * travel) / (2 * Math.PI));
+
 const topOfStepper = (current: 'limit' | 'free'): Law<C> =>
   law({
     formula: 'greatest v with T(v) ≥ {margin} · {needed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}, l_m = {travel}',
     source: DQ,
+    isUnbounded: true,
     inputs: { ...driveInputs, limit: limitInForce, margin: field.marginWanted, needed: torqueNeeded, travel: travelPerMotorTurn },
     compute: ({ limit, margin, needed, travel, ...values }) => {
       const drive = driveOf(values, current === 'free' ? Infinity : limit);
-      return (lastHolding((speed) => pullOut(drive, speed).torque - margin * needed, SPEED_END) * travel) / (2 * Math.PI);
+      return endless(
+        lastHolding((speed) => pullOut(drive, speed).torque - margin * needed, SPEED_END),
+        SPEED_END,
+        travel,
+      );
     },
   });
 const topLaws = { limit: topOfStepper('limit'), free: topOfStepper('free') };
 const topOfBrushed: Law<C> = law({
   formula: 'greatest v with T(v) ≥ {margin} · {needed}; K = {K}, R = {R}, V = {V}, I = {limit}, I_0 = {idle}, l_m = {travel}',
   source: 'Motor with permanent magnets (any electric-machines textbook)',
+  isUnbounded: true,
   inputs: {
     K: torqueConstant,
     R: pathResistance,
@@ -235,18 +245,106 @@ const topOfBrushed: Law<C> = law({
   },
   compute: ({ K, R, V, limit, idle, margin, needed, travel }) => {
     const motor = { torqueConstant: K, resistance: R, voltage: V, currentLimit: limit, noLoadCurrent: idle };
-    return (lastHolding((speed) => brushedTorque(motor, speed) - margin * needed, SPEED_END * 10) * travel) / (2 * Math.PI);
+    return endless(
+      lastHolding((speed) => brushedTorque(motor, speed) - margin * needed, SPEED_END * 10),
+      SPEED_END * 10,
+      travel,
+    );
   },
 });
 
+/** Where the torque with its margin ends; iron losses are not in the model. */
+export const torqueSpeedTop = figure<C>({
+  id: 'torque-speed-top',
+  name: 'Speed up to which the torque has the margin wanted',
+  symbol: 'v_T',
+  dimension: speedDimension,
+  significant: 2,
+  law: (context) => (isBrushed(context) ? topOfBrushed : topLaws[isConstantVoltage(context) ? 'free' : 'limit']),
+});
+const pulseSpeedTop = figure<C>({
+  id: 'pulse-speed-top',
+  name: 'Speed up to which the controller’s pulses reach',
+  symbol: 'v_f',
+  dimension: speedDimension,
+  significant: 3,
+  law: law({ formula: '{rate} / {steps}', source: 'Definition', inputs: { rate: field.pulseRateMost, steps: stepsPerUnit }, compute: ({ rate, steps }) => rate / steps }),
+  applies: isStepper,
+});
+const whirlSpeedTop = figure<C>({
+  id: 'whirl-speed-top',
+  name: 'Speed up to which the screw keeps clear of whip',
+  symbol: 'v_80',
+  dimension: speedDimension,
+  significant: 3,
+  law: law({ formula: '80 % · {whirl}', source: 'Common practice, no source', inputs: { whirl: whirlLimit }, compute: ({ whirl }) => WHIRL_SHARE * whirl }),
+});
+const motorSpeedTop = figure<C>({
+  id: 'motor-speed-top',
+  name: 'Speed up to which the motor may turn',
+  symbol: 'v_ω',
+  dimension: speedDimension,
+  significant: 3,
+  law: law({
+    formula: '{most} · {travel} / 2π',
+    source: 'As its sheet prints it, else what such motors are seldom run beyond (common practice, no source)',
+    inputs: { most: field.motorSpeedMost, travel: travelPerMotorTurn },
+    compute: ({ most, travel }) => (most * travel) / (2 * Math.PI),
+  }),
+});
+
+/** What ends the speed of an axis, as far as the design says it; a whip that cannot be reckoned yet is not among them. */
+function speedTops(context: C): readonly Figure<C>[] {
+  const { specification } = context.axis.transmission;
+  const isScrewKnown =
+    specification.kind === 'screw' &&
+    specification.length !== null &&
+    specification.diameter !== null &&
+    (specification.form === 'ball' ? specification.ballDiameter !== null : specification.pitch !== null);
+  return [
+    torqueSpeedTop,
+    ...(field.motorSpeedMost.read(context) === null ? [] : [motorSpeedTop]),
+    ...(isStepper(context) && field.pulseRateMost.read(context) !== null ? [pulseSpeedTop] : []),
+    ...(isScrewKnown ? [whirlSpeedTop] : []),
+  ];
+}
+
+const leastLaws = new Map<string, Law<C>>();
+
+/** Highest speed with the margin wanted, whatever ends it. */
 export const recommendedSpeed = figure<C>({
   id: 'recommended-speed',
   name: 'Highest speed with the margin wanted',
   symbol: 'v_max',
   dimension: speedDimension,
   significant: 2,
-  law: (context) => (isBrushed(context) ? topOfBrushed : topLaws[isConstantVoltage(context) ? 'free' : 'limit']),
+  law: (context) => {
+    const tops = speedTops(context);
+    const key = tops.map((item) => item.id).join();
+    const known = leastLaws.get(key);
+    if (known) return known;
+    const inputs = Object.fromEntries(tops.map((item, index) => [`top${index}`, item]));
+    const made: Law<C> = law({
+      formula: `least of ${Object.keys(inputs)
+        .map((name) => `{${name}}`)
+        .join(', ')}`,
+      source: 'What binds first; iron losses, which take torque at high speed, are not in the model',
+      inputs,
+      refuse: (values: Readonly<Record<string, number>>) =>
+        Object.values(values).some(Number.isFinite) ? null : 'The torque has no end in this model: only iron losses, which it leaves out, would end it.',
+      compute: (values: Readonly<Record<string, number>>) => Math.min(...Object.values(values)),
+    });
+    leastLaws.set(key, made);
+    return made;
+  },
 });
+
+/** Which of them binds first; null while the highest speed is not known. */
+export function speedEnd(reckoner: Reckoner<C>): { readonly figure: Figure<C>; readonly speed: number } | null {
+  const speed = reckoner.value(recommendedSpeed);
+  const found = speed === null ? undefined : speedTops(reckoner.context).find((item) => reckoner.value(item) === speed);
+  return speed === null || !found ? null : { figure: found, speed };
+}
 
 export const recommendedAcceleration = figure<C>({
   id: 'recommended-acceleration',
@@ -283,20 +381,24 @@ export const naturalFrequency = figure<C>({
     inputs: { p: driveInputs.p, torque: torqueAtLimit, inertia: totalInertia },
     compute: ({ p, torque, inertia }) => naturalFrequencyOf(p, torque, inertia),
   }),
+  applies: isStepper,
 });
 
 /** Carriage speed of so many full steps a second. */
 const carriageSpeed = (fullSteps: number, p: number, travel: number): number => (fullSteps * travel) / (4 * p);
 
-const startLaw = (kind: 'friction' | 'standing', words: string): Law<C> =>
+const startLaw = (kind: 'friction' | 'standing', current: 'limit' | 'free', words: string): Law<C> =>
   law({
-    formula: `½ J ω² < ${kind === 'friction' ? '[T(1 + cos a) − T_l(π − a)]/p' : '[2T cos a − T_l(π − 2a)]/p'}, a = asin(T_l/T); T = {torque}, T_l = {load}, J = {inertia}, p = {p}, l_m = {travel}`,
-    source: `Energy while the field runs ahead (standard derivation; microstepped, current following, no abrupt stop); ${words}`,
-    inputs: { torque: torqueAtLimit, load: loadAtMotor, inertia: totalInertia, p: driveInputs.p, travel: travelPerMotorTurn },
-    compute: ({ torque, load, inertia, p, travel }) => carriageSpeed(startRateOf(p, torque, inertia, load, kind), p, travel),
+    formula: `greatest f with ½ J ω² < ${kind === 'friction' ? '[T(1 + cos a) − T_l(π − a)]/p' : '[2T cos a − T_l(π − 2a)]/p'}, a = asin(T_l/T), T the torque at f and at most {torque}; T_l = {load}, J = {inertia}, l_m = {travel}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}`,
+    source: `Energy while the field runs ahead, with the torque that the volts give at that rate (standard derivation); ${words}; full steps and an abrupt stop bear less`,
+    inputs: { ...driveInputs, limit: limitInForce, torque: torqueAtLimit, load: loadAtMotor, inertia: totalInertia, travel: travelPerMotorTurn },
+    compute: ({ torque, load, inertia, travel, limit, ...values }) =>
+      carriageSpeed(fedStartRate(driveOf(values, current === 'free' ? Infinity : limit), torque, inertia, load, kind), values.p, travel),
   });
-const startUnderFriction = startLaw('friction', 'the load only opposes');
-const startUnderWeight = startLaw('standing', 'a weight hangs on it');
+const startLaws = {
+  friction: { limit: startLaw('friction', 'limit', 'the load only opposes'), free: startLaw('friction', 'free', 'the load only opposes') },
+  standing: { limit: startLaw('standing', 'limit', 'a weight hangs on it'), free: startLaw('standing', 'free', 'a weight hangs on it') },
+};
 
 export const startSpeed = figure<C>({
   id: 'start-speed',
@@ -304,21 +406,52 @@ export const startSpeed = figure<C>({
   symbol: 'v_s',
   dimension: speedDimension,
   significant: 2,
-  law: ({ axis }) => (axis.job.kind === 'linear' && (field.incline.read({ axis } as C)?.value ?? 0) !== 0 ? startUnderWeight : startUnderFriction),
+  law: (context) => {
+    const isInclined = context.axis.job.kind === 'linear' && (field.incline.read(context)?.value ?? 0) !== 0;
+    return startLaws[isInclined ? 'standing' : 'friction'][isConstantVoltage(context) ? 'free' : 'limit'];
+  },
+  applies: isStepper,
 });
 
-const moveTrapezoid: Law<C> = law({
-  formula: 't: {travel}/{speed} + {speed}/{acceleration}, or 2·√({travel}/{acceleration}) when short',
-  source: 'Trapezoid of speed (standard kinematics)',
-  inputs: { travel: field.travel, speed: field.speed, acceleration: accelerationInForce },
-  compute: ({ travel, speed, acceleration }) => profileOf(travel, { speed, acceleration, jerk: null }).duration,
-});
-const moveWithJerk: Law<C> = law({
-  formula: 't of the seven stretches over {travel} at {speed}, {acceleration}, {jerk}',
-  source: 'Jerk-limited profile (Biagiotti and Melchiorri, Trajectory Planning, ch. 3, from memory)',
-  inputs: { travel: field.travel, speed: field.speed, acceleration: accelerationInForce, jerk: field.jerk },
-  compute: ({ travel, speed, acceleration, jerk }) => profileOf(travel, { speed, acceleration, jerk }).duration,
-});
+/** What a move of a design is made with; a jerk limit leaves braking and start speed out. */
+const moveLaws = new Map<string, Law<C>>();
+
+function moveLaw(context: C, part: 'duration' | 'speed'): Law<C> {
+  const { jerk, braking, startSpeed } = context.axis.job;
+  const [hasJerk, hasStart] = [jerk !== null, jerk === null && startSpeed !== null];
+  const hasBraking = jerk === null && braking !== null;
+  const key = `${part} ${hasJerk} ${hasStart} ${hasBraking}`;
+  const known = moveLaws.get(key);
+  if (known) return known;
+  const given = { travel: field.travel, speed: field.speed, acceleration: accelerationInForce };
+  const inputs = { ...given, ...(hasJerk ? { jerk: field.jerk } : {}), ...(hasStart ? { start: field.startJump } : {}), ...(hasBraking ? { braking: field.braking } : {}) };
+  const b = hasBraking ? '{braking}' : '{acceleration}';
+  const start = hasStart ? '{start}' : '0';
+  const top =
+    hasBraking || hasStart ? `least of {speed} and √(${start}² + 2·{travel}·{acceleration}·${b}/({acceleration} + ${b}))` : 'least of {speed} and √({travel} · {acceleration})';
+  const formulas = {
+    duration:
+      hasBraking || hasStart
+        ? `(v − ${start})/{acceleration} + (v − ${start})/${b} + rest of {travel} at v, v the ${top}`
+        : 't: {travel}/{speed} + {speed}/{acceleration}, or 2·√({travel}/{acceleration}) when short',
+    speed: top,
+  };
+  const made: Law<C> = law({
+    formula: hasJerk ? `${part === 'duration' ? 't' : 'top speed'} of the seven stretches over {travel} at {speed}, {acceleration}, {jerk}` : formulas[part],
+    source: hasJerk ? 'Jerk-limited profile (Biagiotti and Melchiorri, Trajectory Planning, ch. 3)' : 'Trapezoid of speed (standard kinematics)',
+    inputs,
+    compute: (values: Readonly<Record<string, number>>) =>
+      profileOf(values['travel'] as number, {
+        speed: values['speed'] as number,
+        acceleration: values['acceleration'] as number,
+        jerk: values['jerk'] ?? null,
+        start: values['start'] ?? null,
+        braking: values['braking'] ?? null,
+      })[part],
+  });
+  moveLaws.set(key, made);
+  return made;
+}
 
 export const moveDuration = figure<C>({
   id: 'move-duration',
@@ -326,7 +459,17 @@ export const moveDuration = figure<C>({
   symbol: 't',
   dimension: 'time',
   significant: 3,
-  law: ({ axis }) => (axis.job.jerk ? moveWithJerk : moveTrapezoid),
+  law: (context) => moveLaw(context, 'duration'),
+});
+
+/** A short travel is braked before the speed asked for is reached. */
+export const topSpeedInTravel = figure<C>({
+  id: 'top-speed-in-travel',
+  name: 'Top speed that this travel allows',
+  symbol: 'v_top',
+  dimension: speedDimension,
+  significant: 3,
+  law: (context) => moveLaw(context, 'speed'),
 });
 
 export const rampTravel = figure<C>({
@@ -342,6 +485,72 @@ export const rampTravel = figure<C>({
     compute: ({ speed, acceleration }) => speed ** 2 / (2 * acceleration),
   }),
 });
+
+/** How far the rotor hangs behind its command at speed while it accelerates under load. */
+export const followingLag = figure<C>({
+  id: 'following-lag',
+  name: 'Lag of the rotor behind its command at speed',
+  symbol: 'φ',
+  dimension: 'angle',
+  significant: 2,
+  law: law({
+    formula: 'lag of the rotor while it gives {needed} at {speed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
+    source: `${DQ}; its load angle, and the current’s own lag once the volts bind`,
+    inputs: { ...driveInputs, limit: limitInForce, needed: torqueNeeded, speed: motorSpeed },
+    refuse: ({ limit, needed, speed, ...values }) => (fieldLag(driveOf(values, limit), speed, needed) === null ? 'At this speed it does not give the torque needed.' : null),
+    compute: ({ limit, needed, speed, ...values }) => (fieldLag(driveOf(values, limit), speed, needed) ?? 0) / values.p,
+  }),
+  applies: (context) => isStepper(context) && !isConstantVoltage(context),
+});
+
+/** Mean current that a unipolar drive takes for both its phases. */
+export const unipolarCurrent = figure<C>({
+  id: 'unipolar-current',
+  name: 'Mean current of the switch array at the speed asked for',
+  symbol: 'I_u',
+  dimension: 'current',
+  significant: 3,
+  law: law({
+    formula: '2 · {V}/R · (1 − (τ/T) · (1 − e^(−T/τ))), R = {R}, τ = {L} / R, T = 2 / f, f = 4 · {p} · {speed} / 2π',
+    source: 'Mean of the first-order rise over the time that a half coil is on; two half coils are on at a time; back-EMF left out (any circuits textbook)',
+    inputs: { V: coilVoltage, R: pathResistance, L: windingInductance, p: driveInputs.p, speed: motorSpeed },
+    compute: ({ V, R, L, p, speed }) => 2 * unipolarMeanCurrent(V, R, L, (speed * 4 * p) / (2 * Math.PI)),
+  }),
+  applies: (context) => isConstantVoltage(context) && context.axis.driver.specification.type === 'unipolar',
+});
+
+/** Volts that make a chopped motor lively, by two rules of the trade. */
+export const voltsByInductance = figure<C>({
+  id: 'volts-by-inductance',
+  name: 'Supply voltage by the rule 32·√L',
+  symbol: 'V_L',
+  dimension: 'voltage',
+  significant: 2,
+  law: law({
+    formula: '32 · √({L} in mH)',
+    source: 'Common practice, no source: beyond it a motor runs hot without much more speed',
+    inputs: { L: windingInductance },
+    compute: ({ L }) => 32 * Math.sqrt(L * 1e3),
+  }),
+  applies: (context) => isStepper(context) && !isConstantVoltage(context),
+});
+const voltsByCoil = (id: string, name: string, symbol: string, times: number): Figure<C> =>
+  figure<C>({
+    id,
+    name,
+    symbol,
+    dimension: 'voltage',
+    significant: 2,
+    law: law({
+      formula: `${times} · {I} · {R}`,
+      source: 'Common practice, no source: 4 to 20 times the rated voltage of a coil',
+      inputs: { I: windingCurrent, R: windingResistance },
+      compute: ({ I, R }) => times * I * R,
+    }),
+    applies: (context) => isStepper(context) && !isConstantVoltage(context),
+  });
+export const voltsByCoilLeast = voltsByCoil('volts-by-coil-least', 'Supply voltage, 4 times the coil’s', 'V_4', 4);
+export const voltsByCoilMost = voltsByCoil('volts-by-coil-most', 'Supply voltage, 20 times the coil’s', 'V_20', 20);
 
 export const edgeDelay = figure<C>({
   id: 'edge-delay',

@@ -232,6 +232,41 @@ export const pulseRate = figure<C>({
   law: law({ formula: '{speed} · {steps}', source: 'Definition', inputs: { speed: field.speed, steps: stepsPerUnit }, compute: ({ speed, steps }) => speed * steps }),
 });
 
+/** Steps a unit as a controller keeps them: so many decimals of steps a millimetre, or a degree. */
+const keptBy = (steps: number, decimals: number, unit: number): number => Math.round(steps * unit * 10 ** decimals) / 10 ** decimals / unit;
+const roundedLaw = (unit: number, words: string): Law<C> =>
+  law({
+    formula: `{steps} to {decimals} decimals of ${words}`,
+    source: 'Arithmetic: a controller keeps only so many digits',
+    inputs: { steps: stepsPerUnit, decimals: field.settingDecimals },
+    refuse: ({ steps, decimals }) => (keptBy(steps, decimals, unit) > 0 ? null : 'Nothing is left of it at so few decimals.'),
+    compute: ({ steps, decimals }) => keptBy(steps, decimals, unit),
+  });
+const roundedLinear = roundedLaw(1e-3, 'steps/mm');
+const roundedRotary = roundedLaw(Math.PI / 180, 'steps/°');
+
+export const roundedSteps = figure<C>({
+  id: 'rounded-steps',
+  name: 'Steps a unit as the controller keeps them',
+  symbol: 'S_r',
+  dimension: stepDimension,
+  significant: 9,
+  law: ({ axis }) => (axis.job.kind === 'linear' ? roundedLinear : roundedRotary),
+});
+export const roundingOverTravel = figure<C>({
+  id: 'rounding-over-travel',
+  name: 'Error of that rounding over the travel',
+  symbol: 'e_r',
+  dimension: lengthDimension,
+  significant: 2,
+  law: law({
+    formula: '{travel} · |{rounded} / {steps} − 1|',
+    source: 'Arithmetic',
+    inputs: { travel: field.travel, rounded: roundedSteps, steps: stepsPerUnit },
+    compute: ({ travel, rounded, steps }) => travel * Math.abs(rounded / steps - 1),
+  }),
+});
+
 /** Travel of one motor turn: what lost motion, screw errors and electrical cycles are measured in. */
 export const travelPerMotorTurn = figure<C>({
   id: 'travel-per-motor-turn',

@@ -1,9 +1,10 @@
 import type { Dimension } from '../quantity/index.js';
-import { advisedPeak, ammeterReading, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak } from '../driver/index.js';
+import { advisedPeak, ammeterReading, crestMost, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak } from '../driver/index.js';
 import { readQuantity, type DriverSpecification } from '../machine/index.js';
-import { figure, law, type Law } from '../reckoner/index.js';
+import { figure, law, type Figure, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import { standstillCrest, torqueConstant, windingCurrent, windingTorque } from './electric-figures.js';
+import { isBrushed, isConstantVoltage, isRegulated, isStepper } from './axis-kind.js';
+import { rotorTeeth, stallCurrent, standstillCrest, torqueConstant, windingCurrent, windingResistance, windingTorque } from './electric-figures.js';
 import * as field from './fields.js';
 import { loadAtMotor } from './load-figures.js';
 import { stepsPerMotorTurn, travelPerMotorTurn } from './step-figures.js';
@@ -25,12 +26,19 @@ const rmsSchool: Law<C> = law({
   compute: ({ rated }) => advisedPeak(rated, 'rms'),
 });
 
+const brushedAllowed: Law<C> = law({
+  formula: '{rated}',
+  source: 'A brushed motor carries plain current: its sheet’s continuous current is what it bears all day',
+  inputs: { rated: windingCurrent },
+  compute: ({ rated }) => rated,
+});
+
 export const advisedLimit = figure<C>({
   id: 'advised-limit',
-  name: 'Current limit that the motor allows, crest',
+  name: 'Current limit that the motor allows',
   symbol: 'I_adv',
   dimension: 'current',
-  law: ({ axis }) => (axis.currentSchool === 'crest' ? crestSchool : rmsSchool),
+  law: (context) => (isBrushed(context) ? brushedAllowed : context.axis.currentSchool === 'crest' ? crestSchool : rmsSchool),
   schools: {
     id: 'currentSchool',
     question: 'Is the rated current the crest of the sine or its effective value?',
@@ -39,6 +47,7 @@ export const advisedLimit = figure<C>({
       { id: 'rms', label: 'Effective value equals the rated number (full torque)' },
     ],
     inForce: ({ axis }) => axis.currentSchool,
+    applies: isStepper,
   },
 });
 
@@ -58,15 +67,40 @@ const limitOfVolts: Law<C> = law({
   compute: ({ crest }) => crest,
 });
 
+const limitOfStall: Law<C> = law({
+  formula: '{stall}',
+  source: 'A plain bridge limits nothing: held fast, a brushed motor draws what its resistance lets through',
+  inputs: { stall: stallCurrent },
+  compute: ({ stall }) => stall,
+});
+
+/** Crest of a stepping motor's current vector; plain amperes of a brushed motor. */
 export const limitInForce = figure<C>({
   id: 'limit-in-force',
-  name: 'Current limit in force, crest',
+  name: 'Current in force',
   symbol: 'I_pk',
   dimension: 'current',
-  law: ({ axis }) => {
-    if (axis.motor.specification.type === 'stepper' && axis.driver.specification.type !== 'chopper') return limitOfVolts;
-    return axis.driver.currentLimit ? limitSet : limitAdvised;
+  law: (context) => {
+    if (isConstantVoltage(context)) return limitOfVolts;
+    if (isBrushed(context) && !isRegulated(context)) return limitOfStall;
+    return context.axis.driver.currentLimit ? limitSet : limitAdvised;
   },
+});
+
+const crestOfPeak: Law<C> = law({ formula: '{most}', source: 'Its sheet gives the crest', inputs: { most: field.driverCurrentMost }, compute: ({ most }) => most });
+const crestOfRms: Law<C> = law({
+  formula: '√2 · {most}',
+  source: 'Its sheet gives the effective value of the sine',
+  inputs: { most: field.driverCurrentMost },
+  compute: ({ most }) => crestMost(most, 'rms', true),
+});
+/** Driver's greatest current as the crest it bears; a bridge or array carries plain amperes. */
+export const driverCrestMost = figure<C>({
+  id: 'driver-crest-most',
+  name: 'Driver’s greatest current, crest',
+  symbol: 'I_max',
+  dimension: 'current',
+  law: (context) => (context.axis.driver.specification.currentReads === 'rms' && isRegulated(context) && isStepper(context) ? crestOfRms : crestOfPeak),
 });
 
 export const limitRms = figure<C>({
@@ -75,14 +109,23 @@ export const limitRms = figure<C>({
   symbol: 'I_rms',
   dimension: 'current',
   law: law({ formula: '{peak} / √2', source: 'Sine: effective value of a crest', inputs: { peak: limitInForce }, compute: ({ peak }) => rmsFromPeak(peak) }),
+  applies: isStepper,
 });
+
+const ammeterOfVector: Law<C> = law({
+  formula: '{peak} · sin 45°',
+  source: 'Definition of the position with both coils on',
+  inputs: { peak: limitInForce },
+  compute: ({ peak }) => ammeterReading(peak),
+});
+const ammeterOfBrushed: Law<C> = law({ formula: '{peak}', source: 'One winding carries the whole current', inputs: { peak: limitInForce }, compute: ({ peak }) => peak });
 
 export const coilAmmeter = figure<C>({
   id: 'coil-ammeter',
-  name: 'Ammeter in one coil, full-step hold',
+  name: 'Ammeter in one coil, standing with full current',
   symbol: 'I_coil',
   dimension: 'current',
-  law: law({ formula: '{peak} · sin 45°', source: 'Definition of the position with both coils on', inputs: { peak: limitInForce }, compute: ({ peak }) => ammeterReading(peak) }),
+  law: (context) => (isBrushed(context) ? ammeterOfBrushed : ammeterOfVector),
 });
 
 const senseLaw: Law<C> = law({
@@ -148,7 +191,7 @@ export const torqueAtLimit = figure<C>({
   name: 'Holding torque at the limit in force',
   symbol: 'T_h',
   dimension: 'torque',
-  law: ({ axis }) => (axis.motor.specification.type === 'brushed' ? brushedTorqueAtLimit : stepperTorqueAtLimit),
+  law: (context) => (isBrushed(context) ? brushedTorqueAtLimit : stepperTorqueAtLimit),
 });
 
 export const microstepTorque = figure<C>({
@@ -162,6 +205,7 @@ export const microstepTorque = figure<C>({
     inputs: { torque: torqueAtLimit, microsteps: field.microsteps },
     compute: ({ torque, microsteps }) => torque * Math.sin(Math.PI / 2 / microsteps),
   }),
+  applies: isStepper,
 });
 
 export const torqueMargin = figure<C>({
@@ -173,20 +217,89 @@ export const torqueMargin = figure<C>({
   law: law({ formula: '{torque} / {load}', source: 'Definition', inputs: { torque: torqueAtLimit, load: loadAtMotor }, compute: ({ torque, load }) => torque / load }),
 });
 
+const idleWhole: Law<C> = law({ formula: '1', source: 'On constant volts the whole current stays', inputs: {}, compute: () => 1 });
+const idleSaid: Law<C> = law({ formula: '{said}', source: 'As set at the driver', inputs: { said: field.idleShare }, compute: ({ said }) => said });
+/** Share of the current that stays at rest: only a regulating driver can lower it. */
+export const idleInForce = figure<C>({
+  id: 'idle-in-force',
+  name: 'Share of the current kept at rest',
+  symbol: 's_i',
+  dimension: 'ratio',
+  law: (context) => (isRegulated(context) ? idleSaid : idleWhole),
+  applies: isStepper,
+});
+
+/** Mean and crossing torque of full steps with two phases on, over the static one: (2√2/π) and 1/√2 of the crest (integral of the sinusoidal curve, standard derivation). */
+const FULL_STEP_MEAN = (2 * Math.SQRT2) / Math.PI;
+const fullStepTorque = (id: string, name: string, symbol: string, text: string, factor: number, source: string): Figure<C> =>
+  figure<C>({
+    id,
+    name,
+    symbol,
+    dimension: 'torque',
+    law: law({ formula: `${text} · {torque}`, source, inputs: { torque: torqueAtLimit }, compute: ({ torque }) => factor * torque }),
+    applies: isStepper,
+  });
+export const fullStepMeanTorque = fullStepTorque(
+  'full-step-mean',
+  'Mean torque in full steps, turning slowly',
+  'T_fm',
+  '0.900',
+  FULL_STEP_MEAN,
+  'Mean of the sinusoidal torque curve over the quarter cycle of a full step about its crest, 2√2/π (standard derivation)',
+);
+export const fullStepCrossingTorque = fullStepTorque(
+  'full-step-crossing',
+  'Torque in full steps where one step passes to the next',
+  'T_fx',
+  '0.707',
+  Math.SQRT1_2,
+  'Two neighbouring torque curves cross an eighth of a cycle from their crests, cos 45° (standard derivation)',
+);
+export const holdingStiffness = figure<C>({
+  id: 'holding-stiffness',
+  name: 'Stiffness of the held motor',
+  symbol: 'k_h',
+  dimension: 'angular-stiffness',
+  significant: 3,
+  law: law({
+    formula: '{p} · {torque}',
+    source: 'Slope of the sinusoidal torque curve at its notch (standard derivation)',
+    inputs: { p: rotorTeeth, torque: torqueAtLimit },
+    compute: ({ p, torque }) => p * torque,
+  }),
+  applies: isStepper,
+});
+export const copperLossAtRest = figure<C>({
+  id: 'copper-loss-at-rest',
+  name: 'Heat of the windings at rest',
+  symbol: 'P_cu',
+  dimension: 'power',
+  significant: 3,
+  law: law({
+    formula: '({idle} · {limit})² · {R}',
+    source: 'Two phases carry sine and cosine of one crest, so together I²·R (standard derivation)',
+    inputs: { idle: idleInForce, limit: limitInForce, R: windingResistance },
+    compute: ({ idle, limit, R }) => (idle * limit) ** 2 * R,
+  }),
+  applies: isStepper,
+});
+
 const lengthDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'length' : 'angle');
 
 export const loadLag = figure<C>({
   id: 'load-lag',
-  name: 'How far the load pushes the carriage off its notch',
+  name: 'How far the load pushes the carriage off its notch, at rest',
   symbol: 'e',
   dimension: lengthDimension,
   significant: 2,
   law: law({
-    formula: 'asin({load} / {torque}) · (4 · {microsteps} / {steps}) · {travel} / 2π',
+    formula: 'asin({load} / ({idle} · {torque})) · (4 · {microsteps} / {steps}) · {travel} / 2π',
     source:
-      'Load angle of a sinusoidal torque-angle curve: asin(T/T_hold) electrical, over the rotor’s teeth (standard derivation); the rotor has a quarter as many teeth as full steps',
-    inputs: { load: loadAtMotor, torque: torqueAtLimit, steps: stepsPerMotorTurn, microsteps: field.microsteps, travel: travelPerMotorTurn },
-    refuse: ({ load, torque }) => (load > torque ? 'The load is greater than the holding torque, so no notch holds.' : null),
-    compute: ({ load, torque, steps, microsteps, travel }) => (Math.asin(load / torque) * 4 * microsteps * travel) / (steps * 2 * Math.PI),
+      'Load angle of a sinusoidal torque-angle curve with the current kept at rest: asin(T/T_hold) electrical, over the rotor’s teeth (standard derivation); the rotor has a quarter as many teeth as full steps',
+    inputs: { load: loadAtMotor, torque: torqueAtLimit, idle: idleInForce, steps: stepsPerMotorTurn, microsteps: field.microsteps, travel: travelPerMotorTurn },
+    refuse: ({ load, torque, idle }) => (load > idle * torque ? 'The load is greater than the torque held at rest, so no notch holds.' : null),
+    compute: ({ load, torque, idle, steps, microsteps, travel }) => (Math.asin(load / (idle * torque)) * 4 * microsteps * travel) / (steps * 2 * Math.PI),
   }),
+  applies: isStepper,
 });

@@ -35,6 +35,14 @@ export function ammeterReading(currentPeak: number): number {
   return currentPeak * Math.SQRT1_2;
 }
 
+/**
+ * Crest [A] that a driver bears from the greatest current of its sheet, which some give as the crest and some as the
+ * effective value of the sine; a bridge or array carries plain amperes.
+ */
+export function crestMost(currentMost: number, reads: 'peak' | 'rms', isRegulated: boolean): number {
+  return reads === 'rms' && isRegulated ? peakFromRms(currentMost) : currentMost;
+}
+
 /** How the limit follows from the motor's rated current: as the crest, or as the effective value of the sine. */
 export type CurrentSchool = 'crest' | 'rms';
 

@@ -1,2 +1,2 @@
-export { advisedPeak, ammeterReading, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak, type CurrentSchool } from './current-limit.js';
-export { BOX_AIR, driverHeat, junctionTemperature, SAFE_RISE } from './heat.js';
+export { advisedPeak, ammeterReading, crestMost, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak, type CurrentSchool } from './current-limit.js';
+export { BOX_AIR, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE, type DriverHeat, type DriverLoad, type PathSwitches } from './heat.js';

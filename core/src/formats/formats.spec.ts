@@ -3,7 +3,18 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { plannedReadings, type StepCheckPlan } from '../checks/index.js';
 import { travelOfSteps } from '../drive-line/index.js';
-import { BLANK_DRIVER, BLANK_SUPPLY, checkMachine, machineJsonSchema, newMachine, quantityOf, type Machine } from '../machine/index.js';
+import {
+  BLANK_DRIVER,
+  BLANK_MOTOR,
+  BLANK_SUPPLY,
+  checkMachine,
+  defaultTransmission,
+  machineJsonSchema,
+  newMachine,
+  quantityOf,
+  type Machine,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 import { newPart, NO_STOCK, PART_KINDS, type Part } from '../parts/index.js';
 import { exact, preferredUnit, rational } from '../quantity/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
@@ -136,6 +147,41 @@ describe('parts files', () => {
       ...(can ? { specification: { ...can, stepAngle: quantityOf('11.25 °', 'part'), gearhead: can.gearhead && { ...can.gearhead, nominal: quantityOf('64', 'part') } } } : {}),
     },
     {
+      ...(newPart('motor', 'geared') as Extract<Part, { kind: 'motor' }>),
+      specification: {
+        ...BLANK_MOTOR,
+        ratedVoltage: quantityOf('3.1 V', 'part'),
+        speedMost: quantityOf('900 rpm', 'part'),
+        gearhead: {
+          nominal: quantityOf('13.7', 'part'),
+          stages: [
+            {
+              kind: 'worm',
+              driver: 2,
+              driven: 37,
+              efficiency: null,
+              backlash: quantityOf('0.4°', 'part'),
+              inertia: quantityOf('5g·cm²', 'part'),
+              leadAngle: quantityOf('9.1°', 'part'),
+              friction: quantityOf('0.07', 'part'),
+            },
+          ],
+          efficiency: quantityOf('0.61', 'part'),
+          backlash: quantityOf('0.9 °', 'part'),
+          inertia: quantityOf('7 g·cm²', 'part'),
+        },
+      },
+    },
+    {
+      ...(newPart('transmission', 'ball screw') as Extract<Part, { kind: 'transmission' }>),
+      specification: {
+        ...(defaultTransmission('screw') as Extract<TransmissionSpecification, { kind: 'screw' }>),
+        form: 'ball',
+        efficiency: quantityOf('0.88', 'part'),
+        ballDiameter: quantityOf('2.381 mm', 'part'),
+      },
+    },
+    {
       kind: 'driver',
       name: '=SUM(A1)',
       note: 'line one\nline two',
@@ -146,6 +192,8 @@ describe('parts files', () => {
         currentMost: quantityOf('2 A', 'part'),
         voltageLeast: quantityOf('8 V', 'part'),
         voltageMost: quantityOf('35 V', 'part'),
+        currentReads: 'rms',
+        currentLeast: quantityOf('0.3 A', 'part'),
         finestMicrosteps: 16,
       },
     },
@@ -154,7 +202,15 @@ describe('parts files', () => {
       name: 'rack',
       note: '',
       stock: NO_STOCK,
-      specification: { kind: 'rack', size: 'module', tooth: quantityOf('1 mm', 'part'), teeth: 22, efficiency: quantityOf('0.9', 'part'), shaft: quantityOf('8 mm', 'part') },
+      specification: {
+        kind: 'rack',
+        size: 'module',
+        tooth: quantityOf('1 mm', 'part'),
+        teeth: 22,
+        efficiency: quantityOf('0.9', 'part'),
+        shaft: quantityOf('8 mm', 'part'),
+        inertia: quantityOf('31 g·cm²', 'part'),
+      },
     },
     { kind: 'mount', name: 'bracket', note: '', stock: NO_STOCK, specification: { frame: '23', boltCircle: null, pilot: quantityOf('38.1 mm', 'part') } },
     {
@@ -162,7 +218,13 @@ describe('parts files', () => {
       name: 'jaw',
       note: '',
       stock: NO_STOCK,
-      specification: { motorBore: quantityOf('5 mm', 'part'), drivenBore: quantityOf('8 mm', 'part'), keyWidth: null, torqueMost: quantityOf('1 N·m', 'part') },
+      specification: {
+        motorBore: quantityOf('5 mm', 'part'),
+        drivenBore: quantityOf('8 mm', 'part'),
+        keyWidth: null,
+        torqueMost: quantityOf('1 N·m', 'part'),
+        inertia: quantityOf('18 g·cm²', 'part'),
+      },
     },
     {
       kind: 'supply',

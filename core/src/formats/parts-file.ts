@@ -1,4 +1,4 @@
-import type { Quantity, Stage } from '../machine/index.js';
+import { usualScrewEfficiency, type Quantity, type Stage } from '../machine/index.js';
 import { checkPart, newPart, PART_KINDS, partShape, type Part, type PartKind } from '../parts/index.js';
 import { failure, parseRational, rationalToNumber, success, type Problem, type Result } from '../quantity/index.js';
 import { canonicalJson } from './canonical-json.js';
@@ -43,7 +43,13 @@ const SUPPLY_QUANTITIES = [
   ['charge', 'charge'],
   ['depth', 'depth'],
 ] as const;
+const GEARHEAD_QUANTITIES = [
+  ['gearhead_efficiency', 'efficiency'],
+  ['gearhead_backlash', 'backlash'],
+  ['gearhead_inertia', 'inertia'],
+] as const;
 const SCREW_QUANTITIES = [
+  ['ball_diameter', 'ballDiameter'],
   ['thread_friction', 'friction'],
   ['collar_friction', 'collarFriction'],
   ['collar_diameter', 'collarDiameter'],
@@ -71,6 +77,8 @@ const COLUMNS: readonly Column[] = [
   column('resistance', 'motor', 'resistance'),
   column('inductance', 'motor', 'inductance'),
   column('rotor_inertia', 'motor', 'rotorInertia'),
+  column('rated_voltage', 'motor', 'ratedVoltage'),
+  column('speed_most', 'motor', 'speedMost'),
   column('detent_torque', 'motor', 'detentTorque'),
   { name: 'step_error', write: saidText('motor', 'stepError') },
   column('torque_constant', 'motor', 'torqueConstant'),
@@ -79,6 +87,7 @@ const COLUMNS: readonly Column[] = [
   { name: 'following_limit', write: (part) => (part.kind === 'motor' ? quantityText(part.specification.encoder?.followingLimit) : '') },
   { name: 'gearhead_ratio', write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.nominal) : '') },
   { name: 'gearhead_teeth', write: (part) => (part.kind === 'motor' ? (part.specification.gearhead?.stages ?? []).map(stageText).join(' ') : '') },
+  ...GEARHEAD_QUANTITIES.map(([name, key]): Column => ({ name, write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.[key]) : '') })),
   { name: 'current_formula', write: (part) => (part.kind === 'driver' ? (part.specification.formula?.kind ?? '') : '') },
   { name: 'gain', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.gain.text : '') },
   {
@@ -88,6 +97,8 @@ const COLUMNS: readonly Column[] = [
   { name: 'slope', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.slope.text : '') },
   { name: 'slope_reads', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.reads : '') },
   column('current_most', 'driver', 'currentMost'),
+  column('current_reads', 'driver', 'currentReads'),
+  column('current_least', 'driver', 'currentLeast'),
   column('voltage_least', 'driver', 'voltageLeast'),
   column('voltage_most', 'driver', 'voltageMost'),
   column('finest_microsteps', 'driver', 'finestMicrosteps'),
@@ -115,6 +126,7 @@ const COLUMNS: readonly Column[] = [
   column('ramps', 'controller', 'ramps'),
   column('timer_clock', 'controller', 'timerClock'),
   column('timer_bits', 'controller', 'timerBits'),
+  column('decimals', 'controller', 'decimals'),
   { name: 'quiescent', write: saidText('driver', 'quiescent') },
   { name: 'driver_efficiency', write: saidText('driver', 'efficiency') },
   sharedColumn('frame', 'frame', { motor: specificationText, mount: specificationText }),
@@ -126,6 +138,7 @@ const COLUMNS: readonly Column[] = [
   column('motor_bore', 'coupling', 'motorBore'),
   column('driven_bore', 'coupling', 'drivenBore'),
   column('torque_most', 'coupling', 'torqueMost'),
+  sharedColumn('inertia', 'inertia', { coupling: specificationText, transmission: specificationText }),
   column('use', 'auxiliary', 'use'),
   { name: 'price', write: ({ stock }) => quantityText(stock.price) },
   { name: 'shipping', write: ({ stock }) => quantityText(stock.shipping) },
@@ -135,10 +148,23 @@ const COLUMNS: readonly Column[] = [
   { name: 'wanted', write: ({ stock }) => countText(stock.wanted) },
 ];
 
+/** What stands behind the teeth of a stage, each with its mark in front. */
+const STAGE_MARKS = [
+  ['@', 'efficiency'],
+  ['~', 'backlash'],
+  ['#', 'inertia'],
+  ['^', 'leadAngle'],
+  ['&', 'friction'],
+] as const;
+
 /** `32/9` for a pair of gears, with the kind in front where it is not a gear, and `@0.97~1°` for efficiency and play behind. */
 function stageText(stage: Stage): string {
-  const losses = `${stage.efficiency ? `@${compact(stage.efficiency)}` : ''}${stage.backlash ? `~${compact(stage.backlash)}` : ''}`;
-  return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${stage.driven}/${stage.driver}${losses}`;
+  const said: Readonly<Partial<Record<string, Quantity | string | number | null>>> = stage;
+  const more = STAGE_MARKS.map(([mark, key]) => {
+    const item = said[key];
+    return typeof item === 'object' && item !== null ? `${mark}${compact(item)}` : '';
+  });
+  return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${stage.driven}/${stage.driver}${more.join('')}`;
 }
 
 /** Without its spaces, because a space parts one stage from the next. */
@@ -230,10 +256,16 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         resistance: of('resistance'),
         inductance: of('inductance'),
         rotorInertia: of('rotor_inertia'),
+        ratedVoltage: of('rated_voltage'),
+        speedMost: of('speed_most'),
         gearhead:
           cell(cells, 'gearhead_ratio') === '' && cell(cells, 'gearhead_teeth') === ''
             ? null
-            : { nominal: of('gearhead_ratio'), stages: stagesOfText(cell(cells, 'gearhead_teeth')) },
+            : {
+                nominal: of('gearhead_ratio'),
+                stages: stagesOfText(cell(cells, 'gearhead_teeth')),
+                ...Object.fromEntries(GEARHEAD_QUANTITIES.map(([name, key]) => [key, of(name)])),
+              },
         ...faceOfCells(cells),
         shaft: of('shaft'),
         shaftEnd: cell(cells, 'shaft_end'),
@@ -248,6 +280,8 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         thermalResistance: of('thermal_resistance'),
         formula: formulaOfCells(cells),
         currentMost: of('current_most'),
+        currentReads: cell(cells, 'current_reads'),
+        currentLeast: of('current_least'),
         voltageLeast: of('voltage_least'),
         voltageMost: of('voltage_most'),
         finestMicrosteps: wholeOf(cell(cells, 'finest_microsteps'), 16),
@@ -264,7 +298,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         ...Object.fromEntries(SUPPLY_QUANTITIES.map(([name, key]) => [key, of(name) ?? (key === 'depth' ? '' : null)])),
       });
     case 'coupling':
-      return { motorBore: of('motor_bore'), drivenBore: of('driven_bore'), keyWidth: of('key_width'), torqueMost: of('torque_most') };
+      return { motorBore: of('motor_bore'), drivenBore: of('driven_bore'), keyWidth: of('key_width'), torqueMost: of('torque_most'), inertia: of('inertia') };
     case 'mount':
       return known(faceOfCells(cells));
     case 'converter':
@@ -280,6 +314,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         ramps: cell(cells, 'ramps'),
         timerClock: of('timer_clock'),
         timerBits: wholeOf(cell(cells, 'timer_bits'), 16),
+        decimals: cell(cells, 'decimals') === '' ? null : wholeOf(cell(cells, 'decimals'), 0),
       });
   }
 }
@@ -302,9 +337,10 @@ function formulaOfCells(cells: Cells): unknown {
 
 function transmissionOfCells(cells: Cells): unknown {
   const kind = cell(cells, 'transmission');
-  const efficiency = orElse(fromPart(cell(cells, 'efficiency')), kind === 'screw' ? '0.3' : '0.9');
+  const efficiency = orElse(fromPart(cell(cells, 'efficiency')), kind === 'screw' ? usualScrewEfficiency(cell(cells, 'thread_form') === 'ball' ? 'ball' : 'trapezoidal') : '0.9');
   const teeth = wholeOf(cell(cells, 'teeth'), 20);
-  const shaft = fromPart(cell(cells, 'shaft'));
+  const driven = { shaft: fromPart(cell(cells, 'shaft')) };
+  const wheel = { ...driven, inertia: fromPart(cell(cells, 'inertia')) };
   switch (kind) {
     case 'screw':
       return known({
@@ -314,13 +350,14 @@ function transmissionOfCells(cells: Cells): unknown {
         efficiency,
         form: cell(cells, 'thread_form'),
         diameter: fromPart(cell(cells, 'diameter')),
+        ballDiameter: fromPart(cell(cells, 'ball_diameter')),
         friction: fromPart(cell(cells, 'thread_friction')) ?? '',
         collarFriction: fromPart(cell(cells, 'collar_friction')) ?? '',
         collarDiameter: fromPart(cell(cells, 'collar_diameter')),
         length: fromPart(cell(cells, 'screw_length')),
         ends: cell(cells, 'ends'),
         preload: fromPart(cell(cells, 'preload')),
-        shaft,
+        ...driven,
       });
     case 'belt':
       return {
@@ -330,26 +367,29 @@ function transmissionOfCells(cells: Cells): unknown {
         efficiency,
         loop: fromPart(cell(cells, 'belt_loop')),
         tensileStiffness: fromPart(cell(cells, 'tensile_stiffness')),
-        shaft,
+        ...wheel,
       };
     case 'rack':
-      return { kind, size: cell(cells, 'rack_size') || 'module', tooth: fromPart(cell(cells, 'tooth')), teeth, efficiency, shaft };
+      return { kind, size: cell(cells, 'rack_size') || 'module', tooth: fromPart(cell(cells, 'tooth')), teeth, efficiency, ...wheel };
     case 'roller':
-      return { kind, diameter: fromPart(cell(cells, 'diameter')), stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'), efficiency, shaft };
+      return { kind, diameter: fromPart(cell(cells, 'diameter')), stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'), efficiency, ...wheel };
     default:
-      return { kind, efficiency, shaft };
+      return { kind, efficiency, ...wheel };
   }
 }
 
 /** `32/9 22/11 worm:60/1` as stages; anything else is handed on for the check to refuse. */
 function stagesOfText(text: string): unknown {
   return text
-    .split(/[\s·]+/)
+    .split(/\s+|(?<=\d)·(?=\d|gear|belt|worm|planetary)/)
     .filter((item) => item !== '')
     .map((item) => {
-      const match = /^(?:(gear|belt|worm|planetary):)?(\d{1,6})\/(\d{1,6})(?:@([^~]+))?(?:~(.+))?$/.exec(item);
-      return match
-        ? { kind: match[1] ?? 'gear', driver: Number(match[3]), driven: Number(match[2]), efficiency: fromPart(match[4] ?? ''), backlash: fromPart(match[5] ?? '') }
-        : item;
+      const match = /^(?:(gear|belt|worm|planetary):)?(\d{1,6})\/(\d{1,6})((?:[@~#^&][^@~#^&]+)*)$/.exec(item);
+      if (!match) return item;
+      const [, kind = 'gear', driven = '', driver = '', rest = ''] = match;
+      const said = new Map((rest.match(/[@~#^&][^@~#^&]+/g) ?? []).map((piece) => [piece[0], piece.slice(1)]));
+      // A lead angle is a worm's alone; of anything else it is handed on for the check to refuse.
+      const asked = STAGE_MARKS.filter(([mark, key]) => kind === 'worm' || (key !== 'leadAngle' && key !== 'friction') || said.has(mark));
+      return { kind, driver: Number(driver), driven: Number(driven), ...Object.fromEntries(asked.map(([mark, key]) => [key, fromPart(said.get(mark) ?? '')])) };
     });
 }

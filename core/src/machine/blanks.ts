@@ -5,6 +5,7 @@ import type {
   CouplingSpecification,
   DriverSpecification,
   Feed,
+  Gearhead,
   MotorSpecification,
   MountSpecification,
   Stage,
@@ -28,6 +29,8 @@ export const BLANK_MOTOR: MotorSpecification = {
   stepError: USUAL_STEP_ERROR,
   encoder: null,
   ratedCurrent: null,
+  ratedVoltage: null,
+  speedMost: null,
   resistance: null,
   inductance: null,
   rotorInertia: null,
@@ -48,6 +51,8 @@ export const BLANK_DRIVER: DriverSpecification = {
   thermalResistance: null,
   formula: null,
   currentMost: null,
+  currentReads: 'peak',
+  currentLeast: null,
   voltageLeast: null,
   voltageMost: null,
   finestMicrosteps: 16,
@@ -56,7 +61,7 @@ export const BLANK_DRIVER: DriverSpecification = {
   efficiency: quantityOf('95 %', 'assumed'),
 };
 
-export const BLANK_CONTROLLER: ControllerSpecification = { pulseRateMost: null, outputs: 4, ramps: 'yes', timerClock: null, timerBits: 16 };
+export const BLANK_CONTROLLER: ControllerSpecification = { pulseRateMost: null, outputs: 4, ramps: 'yes', timerClock: null, timerBits: 16, decimals: null };
 
 export const BLANK_SUPPLY: SupplySpecification = {
   type: 'mains',
@@ -71,7 +76,7 @@ export const BLANK_SUPPLY: SupplySpecification = {
   depth: quantityOf('80 %', 'assumed'),
 };
 
-export const BLANK_COUPLING: CouplingSpecification = { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null };
+export const BLANK_COUPLING: CouplingSpecification = { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null };
 export const BLANK_MOUNT: MountSpecification = { frame: 'unknown', boltCircle: null, pilot: null };
 /** A switching step-down converter (common practice, no source). */
 export const BLANK_CONVERTER: ConverterSpecification = { voltage: null, current: null, efficiency: quantityOf('85 %', 'assumed') };
@@ -79,5 +84,9 @@ export const BLANK_AUXILIARY: AuxiliarySpecification = { use: 'other', voltage: 
 export const BLANK_FEED: Feed = { wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null };
 
 export function blankStage(kind: Stage['kind'], driver: number, driven: number): Stage {
-  return { kind, driver, driven, efficiency: null, backlash: null };
+  const common = { driver, driven, efficiency: null, backlash: null, inertia: null };
+  return kind === 'worm' ? { kind, ...common, leadAngle: null, friction: null } : { kind, ...common };
 }
+
+/** A gearhead of which nothing is known. */
+export const BLANK_GEARHEAD: Gearhead = { nominal: null, stages: [], efficiency: null, backlash: null, inertia: null };

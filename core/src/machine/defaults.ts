@@ -8,7 +8,7 @@ const assumed = (text: string): Quantity => quantityOf(text, 'assumed');
 
 /** A job with starting values that stay marked as assumed until the builder confirms them. */
 export function defaultJob(kind: Job['kind']): Job {
-  const common = { moveTime: null, jerk: null, resolution: null, backlash: null, duty: assumed('100 %'), margin: assumed('1.5') };
+  const common = { moveTime: null, jerk: null, braking: null, startSpeed: null, friction: null, resolution: null, backlash: null, duty: assumed('100 %'), margin: assumed('1.5') };
   return kind === 'linear'
     ? {
         kind,
@@ -18,7 +18,7 @@ export function defaultJob(kind: Job['kind']): Job {
         acceleration: assumed('200 mm/s²'),
         tolerance: assumed('0.05 mm'),
         load: assumed('20 N'),
-        friction: assumed('0 N'),
+        guides: 'unknown',
         incline: assumed('0 °'),
         counterweight: null,
       }
@@ -30,7 +30,6 @@ export function defaultJob(kind: Job['kind']): Job {
         acceleration: assumed('360 °/s²'),
         tolerance: assumed('0.1 °'),
         load: assumed('0.05 N·m'),
-        friction: assumed('0 N·m'),
         imbalance: assumed('0 N·m'),
       };
 }
@@ -55,6 +54,7 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
         efficiency: assumed('0.3'),
         form: 'trapezoidal',
         diameter: null,
+        ballDiameter: null,
         friction: assumed('0.15'),
         collarFriction: assumed('0'),
         collarDiameter: null,
@@ -64,14 +64,27 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
         shaft: null,
       };
     case 'belt':
-      return { kind, pitch: null, teeth: 20, efficiency: assumed('0.95'), loop: null, tensileStiffness: null, shaft: null };
+      return { kind, pitch: null, teeth: 20, efficiency: assumed('0.95'), loop: null, tensileStiffness: null, shaft: null, inertia: null };
     case 'rack':
-      return { kind, size: 'module', tooth: null, teeth: 20, efficiency: assumed('0.9'), shaft: null };
+      return { kind, size: 'module', tooth: null, teeth: 20, efficiency: assumed('0.9'), shaft: null, inertia: null };
     case 'roller':
-      return { kind, diameter: null, stock: assumed('0 mm'), efficiency: assumed('0.9'), shaft: null };
+      return { kind, diameter: null, stock: assumed('0 mm'), efficiency: assumed('0.9'), shaft: null, inertia: null };
     case 'rotary':
-      return { kind, efficiency: assumed('0.9'), shaft: null };
+      return { kind, efficiency: assumed('0.9'), shaft: null, inertia: null };
   }
+}
+
+type Screw = Extract<TransmissionSpecification, { kind: 'screw' }>;
+
+/** A screw with another form of thread; an efficiency that is only a guess becomes the usual one of that form. */
+export function withThreadForm(screw: Screw, form: Screw['form']): Screw {
+  const isGuess = screw.efficiency.from === 'assumed';
+  return { ...screw, form, efficiency: isGuess ? assumed(usualScrewEfficiency(form)) : screw.efficiency };
+}
+
+/** Balls roll, threads rub (common practice, no source). */
+export function usualScrewEfficiency(form: Screw['form']): string {
+  return form === 'ball' ? '0.9' : '0.3';
 }
 
 /** An axis with an empty chain: every station is there, nothing is chosen. */
@@ -155,7 +168,7 @@ export function newMachine(name: string, kind: MachineKind): Machine {
   const [first] = presetAxes(kind);
   return {
     format: 'crisp-notch/machine',
-    version: 3,
+    version: 4,
     name,
     kind,
     note: '',

@@ -84,10 +84,24 @@ export {
   nextAxisId,
   nextRailId,
   nextSupplyId,
+  usualScrewEfficiency,
+  withThreadForm,
   withTransmissionKind,
   withUsualValues,
 } from './defaults.js';
-export { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_CONVERTER, BLANK_COUPLING, BLANK_DRIVER, BLANK_FEED, BLANK_MOTOR, BLANK_MOUNT, blankStage, BLANK_SUPPLY } from './blanks.js';
+export {
+  BLANK_AUXILIARY,
+  BLANK_CONTROLLER,
+  BLANK_CONVERTER,
+  BLANK_COUPLING,
+  BLANK_DRIVER,
+  BLANK_FEED,
+  BLANK_GEARHEAD,
+  BLANK_MOTOR,
+  BLANK_MOUNT,
+  blankStage,
+  BLANK_SUPPLY,
+} from './blanks.js';
 export { completedSpecification } from './upgrade.js';
 
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';

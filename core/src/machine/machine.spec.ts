@@ -86,8 +86,8 @@ describe('machine document', () => {
   });
 
   it('is refused from a newer program, and when it is nested without end', () => {
-    const newer = openMachine({ ...screwMachine(), version: 4 });
-    expect(newer.ok ? '' : newer.error[0]?.message).toContain('reads up to 3');
+    const newer = openMachine({ ...screwMachine(), version: 5 });
+    expect(newer.ok ? '' : newer.error[0]?.message).toContain('reads up to 4');
     let nested: unknown = 'end';
     for (let depth = 0; depth < 40; depth += 1) nested = { nested };
     const deep = openMachine({ ...screwMachine(), note: nested });

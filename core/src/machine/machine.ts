@@ -112,6 +112,10 @@ const job = kinds({
     travel: nullable(quantity('length', positive)),
     speed: nullable(quantity('speed', positive)),
     acceleration: nullable(quantity('acceleration', positive)),
+    /** Null: it brakes as it speeds up. */
+    braking: nullable(quantity('acceleration', positive)),
+    /** Speed that the controller jumps to before its ramp; null: from rest. */
+    startSpeed: nullable(quantity('speed', positive)),
     /** Time for the whole travel, in place of an acceleration. */
     moveTime: nullable(quantity('time', positive)),
     /** Null: acceleration may jump. */
@@ -122,7 +126,9 @@ const job = kinds({
     backlash: nullable(quantity('length', positive)),
     /** What pushes back at the tool. */
     load: nullable(quantity('force', notNegative)),
-    friction: quantity('force', notNegative),
+    /** Of the guides; null: guessed from the weight and what it slides on. */
+    friction: nullable(quantity('force', notNegative)),
+    guides: choice('unknown', 'rolling', 'wheels', 'sliding'),
     /** Of the travel above level: 90° is straight up. */
     incline: quantity('angle', { least: -Math.PI / 2 - 1e-9, most: Math.PI / 2 + 1e-9 }),
     counterweight: nullable(quantity('mass', positive)),
@@ -135,13 +141,15 @@ const job = kinds({
     travel: nullable(quantity('angle', positive)),
     speed: nullable(quantity('angular-speed', positive)),
     acceleration: nullable(quantity('angular-acceleration', positive)),
+    braking: nullable(quantity('angular-acceleration', positive)),
+    startSpeed: nullable(quantity('angular-speed', positive)),
     moveTime: nullable(quantity('time', positive)),
     jerk: nullable(quantity('angular-jerk', positive)),
     tolerance: nullable(quantity('angle', positive)),
     resolution: nullable(quantity('angle', positive)),
     backlash: nullable(quantity('angle', positive)),
     load: nullable(quantity('torque', notNegative)),
-    friction: quantity('torque', notNegative),
+    friction: nullable(quantity('torque', notNegative)),
     /** Greatest torque of weight off the axis. */
     imbalance: quantity('torque', notNegative),
     duty: quantity('ratio', share),
@@ -206,7 +214,7 @@ const AXIS_LIMIT = 12;
 
 export const machineShape = record({
   format: choice('crisp-notch/machine'),
-  version: choice(3),
+  version: choice(4),
   name: text(120, 1),
   kind: choice('router', 'lathe', 'dividing-table', 'feeder', 'arm', 'other'),
   note: text(4000),

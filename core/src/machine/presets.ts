@@ -1,5 +1,6 @@
 import type { Job, MachineKind, TransmissionKind } from './machine.js';
 import { quantityOf } from './reading.js';
+import type { Quantity } from './shape.js';
 
 /** An axis that a kind of machine usually has. */
 export interface PresetAxis {
@@ -80,7 +81,7 @@ export function presetAxes(kind: MachineKind): readonly PresetAxis[] {
 export function presetJob(kind: MachineKind, letter: string, job: Job): Job {
   const preset = PRESETS[kind].find((item) => item.letter === letter && (item.transmission === 'rotary') === (job.kind === 'rotary'));
   if (!preset) return job;
-  const entries = Object.entries(job).map(([key, value]: [string, Job[keyof Job]]) => {
+  const entries = Object.entries(job).map(([key, value]: [string, Quantity | string | null]) => {
     const usual = preset.job[key];
     const isOpen = value === null || (typeof value === 'object' && value.from === 'assumed');
     return [key, usual !== undefined && isOpen ? quantityOf(usual, 'assumed') : value] as const;

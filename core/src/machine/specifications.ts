@@ -5,14 +5,24 @@ export const notNegative = { least: 0 } as const;
 
 export const share = { isPositive: true, most: 1 } as const;
 
-/** Losses of a stage: efficiency, and play of the driven shaft; null while only the usual is known. */
-const losses = { efficiency: nullable(quantity('ratio', share)), backlash: nullable(quantity('angle', notNegative)) };
+/**
+ * Losses of a stage: efficiency, and play of the driven shaft; null while only the usual is known. Its inertia is that of
+ * its wheels as it is felt at its first shaft, the way gearheads are quoted.
+ */
+const losses = { efficiency: nullable(quantity('ratio', share)), backlash: nullable(quantity('angle', notNegative)), inertia: nullable(quantity('inertia', notNegative)) };
 
 /** Teeth of a pair; of a worm its starts and the wheel; of a planetary set with its ring held the sun and the ring. */
 export const stage = kinds({
   gear: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
   belt: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
-  worm: { driver: whole(1, 20), driven: whole(1, 10_000), ...losses },
+  worm: {
+    driver: whole(1, 20),
+    driven: whole(1, 10_000),
+    ...losses,
+    /** Lead angle of the worm and friction of its mesh: with the efficiency not said, these give it. */
+    leadAngle: nullable(quantity('angle', { isPositive: true, most: Math.PI / 3 })),
+    friction: nullable(quantity('ratio', positive)),
+  },
   planetary: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
 });
 
@@ -20,7 +30,14 @@ export const stage = kinds({
 export const STAGE_LIMIT = 12;
 
 /** Teeth and a printed ratio: what the sheet says, and what is inside. */
-export const gearhead = record({ nominal: nullable(quantity('ratio', positive)), stages: list(stage, STAGE_LIMIT) });
+export const gearhead = record({
+  nominal: nullable(quantity('ratio', positive)),
+  stages: list(stage, STAGE_LIMIT),
+  /** Of the whole gearhead as its sheet prints them; what the stages say comes before. Inertia as felt at the motor. */
+  efficiency: nullable(quantity('ratio', share)),
+  backlash: nullable(quantity('angle', notNegative)),
+  inertia: nullable(quantity('inertia', notNegative)),
+});
 
 /** Connections a motor's numbers can be quoted for, and ways to wire it. */
 export const wiring = choice('coil', 'half', 'series', 'parallel', 'unipolar');
@@ -55,6 +72,10 @@ export const motorSpecification = record({
   stepError: quantity('ratio', { least: 0, most: 1 }),
   encoder: nullable(encoder),
   ratedCurrent: nullable(quantity('current', positive)),
+  /** Printed beside rated current and resistance; the three have to agree. */
+  ratedVoltage: nullable(quantity('voltage', positive)),
+  /** Greatest speed that its sheet prints. */
+  speedMost: nullable(quantity('angular-speed', positive)),
   resistance: nullable(quantity('resistance', positive)),
   inductance: nullable(quantity('inductance', positive)),
   rotorInertia: nullable(quantity('inertia', positive)),
@@ -88,6 +109,10 @@ export const driverSpecification = record({
   thermalResistance: nullable(quantity('thermal-resistance', positive)),
   formula: nullable(currentFormula),
   currentMost: nullable(quantity('current', positive)),
+  /** Whether its greatest current is the crest of the sine or its effective value. */
+  currentReads: choice('peak', 'rms'),
+  /** Least current that it can be set to. */
+  currentLeast: nullable(quantity('current', positive)),
   voltageLeast: nullable(quantity('voltage', notNegative)),
   voltageMost: nullable(quantity('voltage', positive)),
   finestMicrosteps: whole(1, 1024),
@@ -121,12 +146,16 @@ export const controllerSpecification = record({
   /** What times the pulses. */
   timerClock: nullable(quantity('frequency', positive)),
   timerBits: whole(8, 64),
+  /** Digits after the point that it keeps of its steps a unit; null: all that are typed. */
+  decimals: nullable(whole(0, 9)),
 });
 
 const efficiency = quantity('ratio', share);
 
 /** Where it is driven: the bore of a pulley or pinion, the end of a screw or shaft. */
 const driven = { shaft: nullable(quantity('length', positive)) };
+/** Of pulleys, pinion, roller or table hub, all that turns with the last shaft. */
+const wheel = { inertia: nullable(quantity('inertia', notNegative)) };
 
 export const transmissionSpecification = kinds({
   screw: {
@@ -136,6 +165,8 @@ export const transmissionSpecification = kinds({
     efficiency,
     form: choice('trapezoidal', 'square', 'v', 'ball'),
     diameter: nullable(quantity('length', positive)),
+    /** Of the balls of a ball screw: the thread's root lies deeper by most of it. */
+    ballDiameter: nullable(quantity('length', positive)),
     friction: quantity('ratio', notNegative),
     collarFriction: quantity('ratio', notNegative),
     collarDiameter: nullable(quantity('length', positive)),
@@ -154,10 +185,11 @@ export const transmissionSpecification = kinds({
     loop: nullable(quantity('length', positive)),
     tensileStiffness: nullable(quantity('force', positive)),
     ...driven,
+    ...wheel,
   },
-  rack: { size: choice('module', 'pitch'), tooth: nullable(quantity('length', positive)), teeth: whole(1, 10_000), efficiency, ...driven },
-  roller: { diameter: nullable(quantity('length', positive)), stock: quantity('length', notNegative), efficiency, ...driven },
-  rotary: { efficiency, ...driven },
+  rack: { size: choice('module', 'pitch'), tooth: nullable(quantity('length', positive)), teeth: whole(1, 10_000), efficiency, ...driven, ...wheel },
+  roller: { diameter: nullable(quantity('length', positive)), stock: quantity('length', notNegative), efficiency, ...driven, ...wheel },
+  rotary: { efficiency, ...driven, ...wheel },
 });
 
 /** Joins the motor's shaft to the end of the screw or table. */
@@ -167,6 +199,7 @@ export const couplingSpecification = record({
   /** Width of the keyway on the motor's side; null where it clamps or has set screws. */
   keyWidth: nullable(quantity('length', positive)),
   torqueMost: nullable(quantity('torque', positive)),
+  inertia: nullable(quantity('inertia', notNegative)),
 });
 
 /** The plate or bracket that holds the motor. */

@@ -17,7 +17,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(3);
+    expect(machine.version).toBe(4);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
     expect(machine.supplies[0]?.specification.type).toBe('mains');
     expect(slideFeed(machine)).toEqual({ wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null });

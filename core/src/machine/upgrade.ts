@@ -1,10 +1,10 @@
 import { failure, type Result } from '../quantity/index.js';
-import { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_DRIVER, BLANK_FEED, BLANK_MOTOR, BLANK_MOUNT, BLANK_SUPPLY } from './blanks.js';
-import { defaultFaults, defaultJob, defaultTransmission, usualSupply } from './defaults.js';
+import { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_COUPLING, BLANK_DRIVER, BLANK_FEED, BLANK_GEARHEAD, BLANK_MOTOR, BLANK_MOUNT, BLANK_SUPPLY } from './blanks.js';
+import { defaultFaults, defaultJob, defaultTransmission, usualScrewEfficiency, usualSupply } from './defaults.js';
 import { checkMachine, type Machine, type TransmissionKind } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
-export const CURRENT_VERSION = 3;
+export const CURRENT_VERSION = 4;
 
 type Json = Readonly<Record<string, unknown>>;
 type Step = (older: Json) => Record<string, unknown>;
@@ -14,7 +14,13 @@ const isJson = (value: unknown): value is Json => typeof value === 'object' && v
 const within = (value: unknown, change: (item: Json) => Json): unknown => (isJson(value) ? change(value) : value);
 const each = (value: unknown, change: (item: Json) => Json): unknown => (Array.isArray(value) ? value.map((item: unknown) => within(item, change)) : value);
 
-const completedStage = (stage: Json): Json => ({ efficiency: null, backlash: null, ...stage });
+const completedStage = (stage: Json): Json => ({
+  efficiency: null,
+  backlash: null,
+  inertia: null,
+  ...(stage['kind'] === 'worm' ? { leadAngle: null, friction: null } : {}),
+  ...stage,
+});
 
 const TRANSMISSION_KINDS: readonly string[] = ['screw', 'belt', 'rack', 'roller', 'rotary'] satisfies readonly TransmissionKind[];
 
@@ -23,7 +29,7 @@ const TRANSMISSION_KINDS: readonly string[] = ['screw', 'belt', 'rack', 'roller'
  * The result is still to be checked.
  */
 export function completedSpecification(kind: string, specification: unknown): unknown {
-  return within(specification, (older) => {
+  return within(specification, (older): Json => {
     switch (kind) {
       case 'motor': {
         const usual = older['leads'] === 4 || older['leads'] === undefined ? 'coil' : 'half';
@@ -31,13 +37,15 @@ export function completedSpecification(kind: string, specification: unknown): un
           ...BLANK_MOTOR,
           quotedFor: usual,
           ...older,
-          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({ ...gearhead, stages: each(gearhead['stages'], completedStage) })),
+          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({ ...BLANK_GEARHEAD, ...gearhead, stages: each(gearhead['stages'], completedStage) })),
         };
       }
       case 'driver':
         return { ...BLANK_DRIVER, ...older };
       case 'supply':
         return { ...BLANK_SUPPLY, ...older };
+      case 'coupling':
+        return { ...BLANK_COUPLING, ...older };
       case 'mount':
         return { ...BLANK_MOUNT, ...older };
       case 'auxiliary':
@@ -46,12 +54,20 @@ export function completedSpecification(kind: string, specification: unknown): un
         return { ...BLANK_CONTROLLER, ...older };
       case 'transmission': {
         const known = TRANSMISSION_KINDS.find((item) => item === older['kind']);
-        return known === undefined ? older : { ...defaultTransmission(known as TransmissionKind), ...older };
+        return known === undefined ? older : withUsualEfficiency({ ...defaultTransmission(known as TransmissionKind), ...older });
       }
       default:
         return older;
     }
   });
+}
+
+/** Before version 4 a ball screw kept the guess of a rubbing one. */
+function withUsualEfficiency(transmission: Json): Json {
+  const isGuess = isJson(transmission['efficiency']) && transmission['efficiency']['from'] === 'assumed';
+  return transmission['form'] === 'ball' && isGuess
+    ? { ...transmission, efficiency: { ...(transmission['efficiency'] as Json), text: usualScrewEfficiency('ball') } }
+    : transmission;
 }
 
 /** Version 2 asks more of the job, and knows more of motors, drivers, mechanics and controllers. What was there stays as it was. */
@@ -114,8 +130,38 @@ function toVersion3(machine: Json): Record<string, unknown> {
   };
 }
 
+/** A guess of version 3 that version 4 does not share: guides that nobody described slid without friction. */
+const isAssumedZero = (item: unknown): boolean => isJson(item) && item['from'] === 'assumed' && typeof item['text'] === 'string' && Number.parseFloat(item['text']) === 0;
+
+/**
+ * Version 4 knows inertias of wheels and gears, a gearhead's own efficiency, the lead angle of worms, ball sizes, braking
+ * apart from speeding up, and that friction can be unknown.
+ */
+function toVersion4(machine: Json): Record<string, unknown> {
+  return {
+    ...machine,
+    version: 4,
+    controller: completedStation('controller', machine['controller']),
+    axes: each(machine['axes'], (axis) => ({
+      ...axis,
+      job: within(axis['job'], (job) => ({
+        braking: null,
+        startSpeed: null,
+        ...(job['kind'] === 'linear' ? { guides: 'unknown' } : {}),
+        ...job,
+        ...(isAssumedZero(job['friction']) ? { friction: null } : {}),
+      })),
+      driver: completedStation('driver', axis['driver']),
+      motor: completedStation('motor', axis['motor']),
+      reduction: each(axis['reduction'], completedStage),
+      transmission: completedStation('transmission', axis['transmission']),
+      coupling: completedStation('coupling', axis['coupling'] ?? null),
+    })),
+  };
+}
+
 /** From version n (the index plus one) to the next. */
-const UPGRADES: readonly Step[] = [toVersion2, toVersion3];
+const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4];
 
 /**
  * Reads a machine document of this or any earlier version.

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import {
   axialStiffness,
-  backwardEfficiency,
+  backDriving,
   barInertia,
   beltLoopStiffness,
   bucklingLoad,
@@ -77,8 +77,8 @@ describe('power screws', () => {
   });
 
   it('roll backwards at about 2 − 1/η', () => {
-    expect(backwardEfficiency(0.9)).toBeCloseTo(0.889, 3);
-    expect(backwardEfficiency(0.4)).toBe(0);
+    expect(backDriving(0.9)).toBeCloseTo(0.889, 3);
+    expect(backDriving(0.4)).toBeCloseTo(-0.5, 12);
   });
 });
 

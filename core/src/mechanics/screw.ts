@@ -52,7 +52,42 @@ export function threadLocks({ meanDiameter: d, lead, flankAngle, threadFriction 
   return (Math.PI * threadFriction * d) / Math.cos(flankAngle) > lead;
 }
 
-/** Efficiency of a rolling screw driven backwards, from its forward efficiency: about 2 − 1/η, never below nothing. */
-export function backwardEfficiency(forward: number): number {
-  return Math.max(0, 2 - 1 / forward);
+/**
+ * Efficiency of a thread driven backwards by its load: the torque it gives over what it would give without friction; below
+ * nothing where the thread locks.
+ */
+export function threadBackwardEfficiency(screw: PowerScrew): number {
+  return (-loweringTorque({ ...screw, collarFriction: 0 }, 1) * 2 * Math.PI) / screw.lead;
+}
+
+/**
+ * Efficiency of a line driven backwards from its forward efficiency: about 2 − 1/η, below nothing where it locks (common
+ * practice; exact for a rolling screw of small lead).
+ */
+export function backDriving(forward: number): number {
+  return 2 - 1 / forward;
+}
+
+/** Share of the ball's diameter by which a ball screw's root lies inside its outside diameter (common practice, no source). */
+const BALL_DEPTH = 0.8;
+/** Bottom clearance of a trapezoidal thread [m] by its pitch (ISO 2901:1993, from memory). */
+function bottomClearance(pitch: number): number {
+  if (pitch < 1.75e-3) return 0.15e-3;
+  if (pitch < 5.5e-3) return 0.25e-3;
+  return pitch < 13e-3 ? 0.5e-3 : 1e-3;
+}
+
+/**
+ * Diameter of the core [m] that bends, twists and buckles: what the thread leaves of the outside diameter. Trapezoidal
+ * d − P − 2a_c (ISO 2904:2020), V-thread d − 1.227·P (ISO 724:1993), square d − P, all from memory; a ball screw's root
+ * follows from its balls, not from its lead.
+ */
+export function coreDiameter(form: keyof typeof FLANK_ANGLES, outside: number, pitch: number): number {
+  if (form === 'v') return outside - 1.226869 * pitch;
+  return outside - pitch - (form === 'trapezoidal' ? 2 * bottomClearance(pitch) : 0);
+}
+
+/** The same of a ball screw. */
+export function ballScrewCore(outside: number, ballDiameter: number): number {
+  return outside - BALL_DEPTH * ballDiameter;
 }

@@ -1,3 +1,5 @@
+import { cylinderInertia } from './inertia.js';
+
 /**
  * Long thin shafts: screws and rails between bearings. SI units. Bending vibration and buckling of uniform bars (Blevins,
  * Formulas for Natural Frequency and Mode Shape; Roark's Formulas for Stress and Strain; both from memory).
@@ -46,7 +48,7 @@ export function bucklingLoad(bar: Bar, ends: Ends, yieldStrength: number = STEEL
 
 /** Inertia of a round bar about its axis [kg·m²]: πρLd⁴/32. */
 export function barInertia({ diameter, length, density }: Pick<Bar, 'diameter' | 'length' | 'density'>): number {
-  return (Math.PI * density * length * diameter ** 4) / 32;
+  return cylinderInertia(diameter, length, density);
 }
 
 /** Stiffness of a bar along its axis [N/m], fixed at one end: EA/L; fixed at both, the least, in the middle, is 4EA/L. */

@@ -15,6 +15,12 @@ export function wormEfficiency({ leadAngle, pressureAngle, friction }: Worm): nu
   return (c - friction * Math.tan(leadAngle)) / (c + friction / Math.tan(leadAngle));
 }
 
+/** The same with the wheel driving, (cos φn − f·cot λ)/(cos φn + f·tan λ); nothing and less where it locks. */
+export function wormBackwardEfficiency({ leadAngle, pressureAngle, friction }: Worm): number {
+  const c = Math.cos(pressureAngle);
+  return (c - friction / Math.tan(leadAngle)) / (c + friction * Math.tan(leadAngle));
+}
+
 /** Whether the wheel cannot drive the worm: f > cos φn · tan λ. */
 export function wormLocks({ leadAngle, pressureAngle, friction }: Worm): boolean {
   return friction > Math.cos(pressureAngle) * Math.tan(leadAngle);

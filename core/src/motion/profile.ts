@@ -21,6 +21,10 @@ export interface Limits {
   readonly acceleration: number;
   /** Null: acceleration may jump. */
   readonly jerk: number | null;
+  /** Where it brakes otherwise than it speeds up; not with a jerk limit. */
+  readonly braking?: number | null;
+  /** Speed that it may jump to and stop from without a ramp; not with a jerk limit. */
+  readonly start?: number | null;
 }
 
 /**
@@ -30,12 +34,12 @@ export interface Limits {
  * @throws RangeError if a limit or the distance is not positive
  */
 export function profileOf(distance: number, limits: Limits): Profile {
-  for (const [name, value] of Object.entries({ distance, ...limits })) if (value !== null && !(value > 0)) throw new RangeError(`${name} must be positive, got ${value}`);
-  return limits.jerk === null ? trapezoid(distance, limits.speed, limits.acceleration) : sCurve(distance, limits.speed, limits.acceleration, limits.jerk);
+  for (const [name, value] of Object.entries({ distance, ...limits })) if (value != null && !(value > 0)) throw new RangeError(`${name} must be positive, got ${value}`);
+  return limits.jerk === null ? trapezoid(distance, limits) : sCurve(distance, limits.speed, limits.acceleration, limits.jerk);
 }
 
-function chain(pieces: readonly { readonly duration: number; readonly acceleration: number; readonly jerk: number }[]): Profile {
-  let [position, speed, time, top, steepest] = [0, 0, 0, 0, 0];
+function chain(pieces: readonly { readonly duration: number; readonly acceleration: number; readonly jerk: number }[], start = 0): Profile {
+  let [position, speed, time, top, steepest] = [0, start, 0, start, 0];
   const stretches: Stretch[] = [];
   for (const { duration: t, acceleration: a, jerk: j } of pieces) {
     if (t <= 0) continue;
@@ -49,15 +53,20 @@ function chain(pieces: readonly { readonly duration: number; readonly accelerati
   return { duration: time, stretches, speed: top, acceleration: steepest };
 }
 
-function trapezoid(distance: number, v: number, a: number): Profile {
-  const top = Math.min(v, Math.sqrt(distance * a));
-  const ramp = top / a;
-  const cruise = distance / top - ramp;
-  return chain([
-    { duration: ramp, acceleration: a, jerk: 0 },
-    { duration: cruise, acceleration: 0, jerk: 0 },
-    { duration: ramp, acceleration: -a, jerk: 0 },
-  ]);
+function trapezoid(distance: number, { speed: v, acceleration: a, braking, start }: Limits): Profile {
+  const b = braking ?? a;
+  const jump = Math.min(start ?? 0, v);
+  // Speeding up from the jump and braking down to it: (v² − v0²)/2a + (v² − v0²)/2b.
+  const top = Math.min(v, Math.sqrt(jump ** 2 + (2 * distance * a * b) / (a + b)));
+  const ramps = (top ** 2 - jump ** 2) * (1 / (2 * a) + 1 / (2 * b));
+  return chain(
+    [
+      { duration: (top - jump) / a, acceleration: a, jerk: 0 },
+      { duration: (distance - ramps) / top, acceleration: 0, jerk: 0 },
+      { duration: (top - jump) / b, acceleration: -b, jerk: 0 },
+    ],
+    jump,
+  );
 }
 
 function sCurve(distance: number, v: number, a: number, j: number): Profile {
@@ -135,4 +144,26 @@ export function accelerationForTime(distance: number, speed: number, time: numbe
   if (ramp <= 0) return null;
   // A long time needs less than the top speed; the gentlest move that fits is the triangle.
   return ramp * speed > distance ? (4 * distance) / time ** 2 : speed / ramp;
+}
+
+/** Halvings of the acceleration that is looked for: to the last bits of a double. */
+const HALVINGS = 200;
+
+/**
+ * Acceleration for which a jerk-limited move over a distance takes just a time: the gentlest, since more acceleration
+ * never takes longer.
+ * @returns null if the jerk alone, or the speed, already takes longer
+ */
+export function accelerationForTimeWithJerk(distance: number, speed: number, time: number, jerk: number): number | null {
+  const duration = (acceleration: number): number => sCurve(distance, speed, acceleration, jerk).duration;
+  // Above √(v·j) the acceleration is never reached, so more of it changes nothing.
+  let high = Math.sqrt(speed * jerk);
+  if (duration(high) > time * (1 + 1e-12)) return null;
+  let low = 0;
+  for (let count = 0; count < HALVINGS && high - low > 1e-14 * high; count += 1) {
+    const middle = (low + high) / 2;
+    if (duration(middle) <= time) high = middle;
+    else low = middle;
+  }
+  return high;
 }

@@ -30,6 +30,24 @@ export function constantVoltageCrest(kind: 'bridge' | 'unipolar', voltage: numbe
   return (voltage / resistance) * (kind === 'bridge' ? Math.tanh(halfWave / (2 * tau)) : -Math.expm1(-halfWave / tau));
 }
 
+/**
+ * Mean current [A] of a half coil while its unipolar switch is on, full steps with two phases on: it starts from nothing
+ * each time, (V/R)·(1 − (τ/T)(1 − e^(−T/τ))) with T = 2/f (integral of the first-order rise, back-EMF ignored).
+ */
+export function unipolarMeanCurrent(voltage: number, resistance: number, inductance: number, stepRate: number): number {
+  const share = timeConstant(resistance, inductance) / (2 / stepRate);
+  return (voltage / resistance) * (1 + share * Math.expm1(-1 / share));
+}
+
+/**
+ * Mean current [A] that a bridge takes from its supply for one coil in full steps: (V/R)·(1 − (2τ/T)·tanh(T/2τ)) with
+ * T = 2/f; at each change the coil first gives its current back (integral of the first-order rise, back-EMF ignored).
+ */
+export function bridgeMeanCurrent(voltage: number, resistance: number, inductance: number, stepRate: number): number {
+  const share = (2 * timeConstant(resistance, inductance)) / (2 / stepRate);
+  return (voltage / resistance) * (1 - share * Math.tanh(1 / share));
+}
+
 /** Torque [N·m] of a mass [kg] hung at an arm [m]: what a bench measures with a known weight or a kitchen scale. */
 export function armTorque(mass: number, arm: number): number {
   return mass * STANDARD_GRAVITY * arm;

@@ -1,3 +1,6 @@
+import { pullOut, type MotorDrive } from './pull-out.js';
+import { lastHolding } from './top-speed.js';
+
 /** Standing and starting: standard derivations from the sinusoidal torque-angle curve T = T_hold·sin(p·θ). SI units. */
 
 /** Natural frequency [Hz] of the rotor and what turns with it about a held step: √(p·T/J)/2π. */
@@ -29,8 +32,22 @@ export function startRate(teeth: number, holdingTorque: number, inertia: number,
 }
 
 /**
- * Rates [full steps/s] that shake the rotor at its natural frequency f0. Full steps: f0 and its fractions. Microsteps, by
- * the current's errors: 4·f0 (offset of a phase), 2·f0 (unequal gain), f0 (detent torque).
+ * The same with the torque that the volts really give at that rate: the greatest f with f ≤ startRate(T(f)). Both sides
+ * are honest only for a microstepped motor that speeds on afterwards; full steps and an abrupt stop bear less.
+ */
+export function fedStartRate(drive: MotorDrive, holdingTorque: number, inertia: number, load: number, kind: LoadKind): number {
+  const { teeth } = drive;
+  const torqueAt = (rate: number): number => Math.min(holdingTorque, pullOut(drive, (rate * 2 * Math.PI) / (4 * teeth)).torque);
+  return lastHolding((rate) => startRate(teeth, torqueAt(rate), inertia, load, kind) - rate, startRate(teeth, holdingTorque, inertia, load, kind));
+}
+
+/** Microsteps to a full step up to which each of them still kicks the rotor (common practice, no source). */
+const COARSE_MOST = 4;
+
+/**
+ * Rates [full steps/s] that shake the rotor at its natural frequency f0. Full steps: f0 and its half. Half and quarter steps
+ * kick m times a full step, so at f0/m. Microsteps, by the current's errors: 4·f0 (offset of a phase), 2·f0 (unequal gain),
+ * f0 (detent torque).
  */
 export function resonantRates(f0: number, microsteps: number): readonly { readonly rate: number; readonly cause: string }[] {
   return microsteps === 1
@@ -39,6 +56,7 @@ export function resonantRates(f0: number, microsteps: number): readonly { readon
         { rate: f0 / 2, cause: 'every second swing' },
       ]
     : [
+        ...(microsteps <= COARSE_MOST ? [{ rate: f0 / microsteps, cause: microsteps === 2 ? 'half steps' : microsteps === 4 ? 'quarter steps' : `1/${microsteps} steps` }] : []),
         { rate: f0, cause: 'detent torque' },
         { rate: 2 * f0, cause: 'unequal phase currents' },
         { rate: 4 * f0, cause: 'offset of a phase current' },

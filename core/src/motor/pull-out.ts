@@ -71,6 +71,34 @@ export function pullOutBand(drive: MotorDrive, speed: number): { readonly low: P
 }
 
 /**
+ * How far the rotor hangs behind the field that is commanded [electrical rad] while it gives a torque at a speed: its own
+ * load angle, and once the volts bind the lag of the current behind its command, which goes towards half a turn. The
+ * regulator puts all its voltage along the current that is missing: i* = i + λ·v, with |i*| = I and |v| = V.
+ * @returns null where it cannot give the torque at that speed
+ */
+export function fieldLag(drive: MotorDrive, speed: number, torque: number): number | null {
+  const { torqueConstant: K, resistance: R, current: I, voltage: V } = drive;
+  const X = drive.teeth * speed * drive.inductance;
+  const E = K * speed;
+  const q = torque / K;
+  if (q > I) return null;
+  // While the volts suffice the current is what is commanded.
+  const free = Math.sqrt(I * I - q * q);
+  if ((R * free - X * q) ** 2 + (R * q + X * free + E) ** 2 <= V * V) return Math.atan2(q, free);
+  // On the voltage circle: Z²·d² + 2·X·E·d + Z²·q² + 2·R·E·q + E² − V² = 0; the rotor rests at the larger root.
+  const zSquared = R * R + X * X;
+  const rest = (X * E) ** 2 - zSquared * (zSquared * q * q + 2 * R * E * q + E * E - V * V);
+  if (rest < 0) return null;
+  const d = (-X * E + Math.sqrt(rest)) / zSquared;
+  const [vd, vq] = [R * d - X * q, R * q + X * d + E];
+  const along = d * vd + q * vq;
+  const missing = I * I - d * d - q * q;
+  if (missing < 0) return null;
+  const lambda = (-along + Math.sqrt(along * along + V * V * missing)) / (V * V);
+  return Math.atan2(q + lambda * vq, d + lambda * vd);
+}
+
+/**
  * Greatest crest of the current under a constant voltage of amplitude V at a speed, load angle free: the full current of
  * case 1 and 2 above without a current limit, so the torque is that of the top of the voltage disc.
  */

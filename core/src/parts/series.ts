@@ -1,4 +1,4 @@
-import { defaultTransmission, quantityOf, type Frame, type TransmissionSpecification } from '../machine/index.js';
+import { defaultTransmission, quantityOf, withThreadForm, type Frame, type TransmissionSpecification } from '../machine/index.js';
 
 /** One standard series: what it is, which standard lists it, and its members as transmissions. */
 export interface Series {
@@ -19,7 +19,7 @@ type Screw = Extract<TransmissionSpecification, { kind: 'screw' }>;
 
 function screw(form: Screw['form'], diameter: string, pitch: string, starts = 1): Screw {
   const usual = defaultTransmission('screw') as Screw;
-  return { ...usual, form, diameter: part(diameter), pitch: part(pitch), starts, ...(form === 'ball' ? { efficiency: quantityOf('0.9', 'assumed') } : {}) };
+  return { ...withThreadForm(usual, form), diameter: part(diameter), pitch: part(pitch), starts };
 }
 
 const startsWords = (starts: number): string => (starts === 1 ? '' : `, ${starts}-start`);

@@ -86,8 +86,8 @@ describe('braking into a capacitor', () => {
   });
 
   it('gets nothing back where the coils burn more than comes', () => {
-    expect(returnedEnergy(2, 0.5, 10, 0.05)).toBeCloseTo(0.5, 12);
-    expect(returnedEnergy(2, 0.5, 10, 0.2)).toBe(0);
+    expect(returnedEnergy({ rotating: 0, load: 2, backward: 0.5, losses: 10, duration: 0.05 })).toBeCloseTo(0.5, 12);
+    expect(returnedEnergy({ rotating: 0, load: 2, backward: 0.5, losses: 10, duration: 0.2 })).toBe(0);
   });
 });
 

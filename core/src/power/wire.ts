@@ -58,11 +58,16 @@ const FUSE_RATINGS = [0.5, 0.63, 0.8, 1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8, 
 /** A fuse runs all day at this share of its rating (common practice, no source). */
 const FUSE_LOAD = 0.8;
 
+/** Current [A] that a fuse of a rating carries all day. */
+export function fuseCarries(rating: number): number {
+  return rating * FUSE_LOAD;
+}
+
 /**
  * The smallest usual fuse that carries a current all day and still protects the wire.
  * @returns its rating [A]; null where none does both: the wire is too thin for the load
  */
 export function fuseFor(current: number, wireMost: number): number | null {
-  const found = FUSE_RATINGS.find((rating) => rating * FUSE_LOAD >= current);
+  const found = FUSE_RATINGS.find((rating) => fuseCarries(rating) >= current);
   return found !== undefined && found <= wireMost ? found : null;
 }

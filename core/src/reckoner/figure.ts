@@ -40,6 +40,8 @@ export interface Law<C> {
   /** Why these numbers have no result, in plain words; null if they have. */
   readonly refuse: ((values: Readonly<Record<string, number>>) => string | null) | null;
   readonly compute: (values: Readonly<Record<string, number>>) => number;
+  /** Whether the result may be without end, such as a speed that nothing stops. */
+  readonly isUnbounded: boolean;
   readonly exact: ((values: Readonly<Record<string, Exact>>) => Exact) | null;
 }
 
@@ -49,6 +51,7 @@ interface LawDeclaration<I> {
   readonly inputs: I;
   readonly refuse?: (values: Values<I>) => string | null;
   readonly compute: (values: Values<I>) => number;
+  readonly isUnbounded?: boolean;
   /** The same with exact numbers; must agree with `compute`. */
   readonly exact?: (values: Exacts<I>) => Exact;
 }
@@ -61,6 +64,7 @@ export function law<C, const I extends Inputs<C>>(declaration: LawDeclaration<I>
     inputs: declaration.inputs,
     refuse: (declaration.refuse as Law<C>['refuse'] | undefined) ?? null,
     compute: declaration.compute as Law<C>['compute'],
+    isUnbounded: declaration.isUnbounded ?? false,
     exact: (declaration.exact as Law<C>['exact'] | undefined) ?? null,
   };
 }
@@ -72,6 +76,8 @@ export interface Schools<C> {
   readonly question: string;
   readonly options: readonly { readonly id: string; readonly label: string }[];
   readonly inForce: (context: C) => string;
+  /** Where the question makes no sense for a design, it is not asked. */
+  readonly applies?: (context: C) => boolean;
 }
 
 /** A number that a user sees, declared once. */
@@ -86,6 +92,8 @@ export interface Figure<C> {
   readonly schools: Schools<C> | null;
   /** Significant digits when shown without an uncertainty. */
   readonly significant: number;
+  /** Whether it means anything for this design; where not, it is not shown and has no value. */
+  readonly applies: (context: C) => boolean;
 }
 
 interface FigureDeclaration<C> {
@@ -96,6 +104,7 @@ interface FigureDeclaration<C> {
   readonly law: Law<C> | ((context: C) => Law<C>);
   readonly schools?: Schools<C>;
   readonly significant?: number;
+  readonly applies?: (context: C) => boolean;
 }
 
 export function figure<C>(declaration: FigureDeclaration<C>): Figure<C> {
@@ -109,6 +118,7 @@ export function figure<C>(declaration: FigureDeclaration<C>): Figure<C> {
     law: typeof given === 'function' ? given : () => given,
     schools: declaration.schools ?? null,
     significant: declaration.significant ?? 4,
+    applies: declaration.applies ?? ((): boolean => true),
   };
 }
 

@@ -20,6 +20,9 @@ interface FigureMemory<C> {
   readonly outcome: Outcome<C>;
 }
 
+/** One object, so that what rests on it is not computed again in vain. */
+const DOES_NOT_APPLY = { kind: 'impossible', reason: 'It does not apply to this design.' } as const;
+
 /**
  * Keeps the figures of one context up to date. After {@link update}, a figure is computed again only if one of its own
  * inputs has changed; otherwise the very same outcome object comes back.
@@ -46,6 +49,7 @@ export class Reckoner<C> {
   get(figure: Figure<C>): Outcome<C> {
     const known = this.figures.get(figure);
     if (known?.generation === this.generation) return known.outcome;
+    if (!figure.applies(this.current)) return DOES_NOT_APPLY;
     const law = figure.law(this.current);
     const inputs = Object.values(law.inputs).map((input) => this.outcomeOf(input));
     const isUnchanged = known?.law === law && inputs.every((input, index) => input === known.inputs[index]);
@@ -81,6 +85,7 @@ export class Reckoner<C> {
       if (item.kind === 'field') return overrides.get(item) ?? this.reading(item)?.value ?? null;
       const known = seen.get(item);
       if (known !== undefined) return known;
+      if (!item.applies(this.current)) return null;
       const law = item.law(this.current);
       const values: Record<string, number> = {};
       let result: number | null = 0;
@@ -139,6 +144,6 @@ function applyLaw<C>(law: Law<C>, outcomes: readonly Outcome<C>[]): Outcome<C> {
   if (refusal !== null) return { kind: 'impossible', reason: refusal };
   const exact = isExact && law.exact ? law.exact(exacts) : null;
   const value = exact ? exactToNumber(exact) : law.compute(values);
-  if (!Number.isFinite(value)) return { kind: 'impossible', reason: 'These numbers have no finite result.' };
+  if (!Number.isFinite(value) && !(law.isUnbounded && value === Infinity)) return { kind: 'impossible', reason: 'These numbers have no finite result.' };
   return { kind: 'value', value, exact, isAssumed };
 }

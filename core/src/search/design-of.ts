@@ -1,4 +1,4 @@
-import { advisedPeak } from '../driver/index.js';
+import { advisedPeak, crestMost } from '../driver/index.js';
 import { quantityOf, readQuantity, type Axis, type DriverSpecification, type Machine, type Quantity } from '../machine/index.js';
 import { windingFactors } from '../motor/index.js';
 import type { Choice, Combination, CurrentChoice, MotorChoice, Space } from './space.js';
@@ -17,7 +17,7 @@ export function limitOf(motor: MotorChoice, driver: DriverSpecification, current
   const { ratedCurrent, quotedFor } = motor.specification;
   if (current === 'as-set' || ratedCurrent === null) return null;
   const rated = readQuantity(ratedCurrent, 'current').value * windingFactors(quotedFor, motor.wiring).current;
-  const most = driver.currentMost ? readQuantity(driver.currentMost, 'current').value : Infinity;
+  const most = driver.currentMost ? crestMost(readQuantity(driver.currentMost, 'current').value, driver.currentReads, driver.type === 'chopper') : Infinity;
   return threeDigitsDown(current * Math.min(advisedPeak(rated, school), most));
 }
 
@@ -32,19 +32,25 @@ const linkOf = ({ partId, name }: Choice<unknown>): { readonly id: string; reado
 const isSame = (before: Quantity | null, after: Quantity | null): boolean =>
   before !== null && after !== null && readQuantity(before, 'length').value === readQuantity(after, 'length').value;
 
+/** Whether the axis' coupling still fits another motor, and another line behind it: the two together decide. */
+export function motorKeepsCoupling(axis: Axis, motor: Axis['motor']['specification']): boolean {
+  return axis.motor.specification === motor || isSame(axis.motor.specification.shaft, motor.shaft);
+}
+export function lineKeepsCoupling(axis: Axis, reduction: Axis['reduction'], transmission: Axis['transmission']['specification']): boolean {
+  const isShaftToShaft = reduction === axis.reduction || reduction.length === 0;
+  return isShaftToShaft && (axis.transmission.specification === transmission || isSame(axis.transmission.specification.shaft, transmission.shaft));
+}
+
 /**
  * Coupling and mount stay where they still fit: a coupling while both its shafts are as before and nothing comes between, a
  * mount while the frame is the same. Otherwise they have to be chosen anew.
  */
 function jointsOf(before: Axis, after: Axis): Pick<Axis, 'coupling' | 'mount'> {
   const isMotorKept = before.motor.specification === after.motor.specification;
-  const isLineKept = before.transmission.specification === after.transmission.specification;
-  const fitsMotor = isMotorKept || isSame(before.motor.specification.shaft, after.motor.specification.shaft);
-  const fitsLine = isLineKept || isSame(before.transmission.specification.shaft, after.transmission.specification.shaft);
-  const isShaftToShaft = after.reduction === before.reduction || after.reduction.length === 0;
+  const keepsCoupling = motorKeepsCoupling(before, after.motor.specification) && lineKeepsCoupling(before, after.reduction, after.transmission.specification);
   const { frame } = before.motor.specification;
   const isFrameKept = isMotorKept || (frame === after.motor.specification.frame && frame !== 'unknown' && frame !== 'other');
-  return { coupling: fitsMotor && fitsLine && isShaftToShaft ? before.coupling : null, mount: isFrameKept ? before.mount : null };
+  return { coupling: keepsCoupling ? before.coupling : null, mount: isFrameKept ? before.mount : null };
 }
 
 /** The machine with one combination of the space in its axis. @throws RangeError for a combination outside the space */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { axisContext, judgeAxis } from '../drive-line/index.js';
-import { checkMachine, quantityOf, type Axis, type Machine, type Quantity } from '../machine/index.js';
+import { BLANK_COUPLING, BLANK_GEARHEAD, blankStage, checkMachine, quantityOf, type Axis, type Machine, type Quantity } from '../machine/index.js';
 import { NO_STOCK, newPart, type Part } from '../parts/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { boxesText, bruteForce, combinationsOf, evaluatePlainly } from '../testing/brute-force.js';
@@ -63,6 +63,7 @@ const shelfOf = (motors: readonly MotorNumbers[], drops: readonly number[]): rea
         ratedCurrent: q(`${current} A`),
         resistance: q(`${resistance} Ω`),
         inductance: q(`${inductance} mH`),
+        shaft: index % 2 === 0 ? q('5 mm') : null,
       },
       String(10 + index * 7),
     ),
@@ -77,9 +78,23 @@ const shelfOf = (motors: readonly MotorNumbers[], drops: readonly number[]): rea
       ratedCurrent: q('1.2 A'),
       resistance: q('2.5 Ω'),
       inductance: q('3 mH'),
-      gearhead: { nominal: q('5.18'), stages: [{ kind: 'planetary', driver: 9, driven: 39, efficiency: null, backlash: null }] },
+      gearhead: { ...BLANK_GEARHEAD, nominal: q('5.18'), stages: [blankStage('planetary', 9, 39)], inertia: q('4 g·cm²') },
     },
     '60',
+  ),
+  part(
+    'motor',
+    'with a printed ratio',
+    {
+      stepAngle: q('1.8 °'),
+      holdingTorque: q('0.24 N·m'),
+      ratedCurrent: q('1.1 A'),
+      resistance: q('2.9 Ω'),
+      inductance: q('3.4 mH'),
+      speedMost: q('1400 rpm'),
+      gearhead: { ...BLANK_GEARHEAD, nominal: q('4.3') },
+    },
+    '52',
   ),
   part(
     'driver',
@@ -87,14 +102,24 @@ const shelfOf = (motors: readonly MotorNumbers[], drops: readonly number[]): rea
     { currentMost: q('1.4 A'), voltageMost: q('30 V'), voltageLeast: q('8 V'), onResistance: q('0.4 Ω'), thermalResistance: q('45 K/W'), finestMicrosteps: 16 },
     '6',
   ),
-  part('driver', 'large', { currentMost: q('4.2 A'), voltageMost: q('50 V'), voltageLeast: q('18 V'), onResistance: q('0.15 Ω'), finestMicrosteps: 32 }, '31'),
+  part(
+    'driver',
+    'large',
+    { currentMost: q('4.2 A'), currentReads: 'rms', currentLeast: q('0.9 A'), voltageMost: q('50 V'), voltageLeast: q('18 V'), onResistance: q('0.15 Ω'), finestMicrosteps: 32 },
+    '31',
+  ),
   ...drops.map((volts, index) =>
     part('driver', `bridge ${index}`, { type: 'bridge', drop: q(`${volts} V`), currentMost: q('2 A'), voltageMost: q('40 V'), finestMicrosteps: 2 }, '4'),
   ),
   part('driver', 'array', { type: 'unipolar', drop: q('1 V'), currentMost: q('0.8 A'), voltageMost: q('40 V'), finestMicrosteps: 2 }, '2'),
   part('transmission', 'screw 12x3', { kind: 'screw', pitch: q('3 mm'), starts: 1, diameter: q('12 mm'), form: 'trapezoidal' }, '15'),
   part('transmission', 'thin steep screw', { kind: 'screw', pitch: q('2 mm'), starts: 4, diameter: q('8 mm'), form: 'trapezoidal', preload: q('20 mN·m') }, '9'),
-  part('transmission', 'ball screw', { kind: 'screw', pitch: q('5 mm'), starts: 1, diameter: q('16 mm'), form: 'ball', efficiency: q('0.9') }, '80'),
+  part(
+    'transmission',
+    'ball screw',
+    { kind: 'screw', pitch: q('5 mm'), starts: 1, diameter: q('16 mm'), form: 'ball', efficiency: q('0.9'), ballDiameter: q('3.175 mm'), shaft: q('8 mm') },
+    '80',
+  ),
   part('transmission', 'stout screw', { kind: 'screw', pitch: q('4 mm'), starts: 1, diameter: q('20 mm'), form: 'trapezoidal' }, '22'),
   part('transmission', 'nothing known', { kind: 'screw' }),
   part('controller', 'slow', { pulseRateMost: q('20 kHz') }, '3'),
@@ -163,7 +188,7 @@ describe('the match finder', () => {
       currents: [1, 0.6],
     };
     expect(spaceSize(space)).toBeGreaterThan(20_000);
-    const asked = askedOf(machine, { holdsUnpowered: true, priceMost: 120 });
+    const asked = askedOf(machine, { holdsUnpowered: true, priceMost: 70 });
     const state = finish(searchSpace(space, asked));
     expect(state.done).toBe(spaceSize(space));
     expectSame(state, space, asked.wishes);
@@ -178,6 +203,7 @@ describe('the match finder', () => {
         'hot',
         'lag',
         'mechanics-unknown',
+        'motor-speed',
         'microsteps',
         'motor-unknown',
         'price',
@@ -211,10 +237,12 @@ describe('the match finder', () => {
       resolution: fc.constantFrom('0.002 mm', '0.02 mm'),
       priceMost: fc.constantFrom(null, 60, 150),
       holdsUnpowered: fc.boolean(),
+      count: fc.constantFrom<1 | 2>(1, 2),
+      idle: fc.constantFrom('100 %', '55 %'),
     });
     fc.assert(
       fc.property(arbitrary, (drawn) => {
-        const machine = job({
+        const plain = job({
           speed: `${drawn.speed} mm/s`,
           load: `${drawn.load} N`,
           acceleration: `${drawn.acceleration} mm/s²`,
@@ -222,12 +250,25 @@ describe('the match finder', () => {
           tolerance: drawn.tolerance,
           resolution: drawn.resolution,
         });
+        // Shared by two motors, part of the current at rest, and a coupling that only some of the shafts fit.
+        const machine = {
+          ...plain,
+          axes: plain.axes.map((axis): Axis => ({
+            ...axis,
+            driver: { ...axis.driver, idleShare: q(drawn.idle) },
+            motor: { ...axis.motor, count: drawn.count, specification: { ...axis.motor.specification, shaft: q('5 mm') } },
+            transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, shaft: q('8 mm') } },
+            coupling: { part: null, name: 'jaw', specification: { ...BLANK_COUPLING, inertia: q('37 g·cm²') } },
+          })),
+        };
         const space = {
           ...spaceOf(machine, 'axis-1', shelfOf(drawn.motors, []), options()),
           microsteps: [2, 32],
           currents: [1],
           voltages: [24],
-          reductions: spaceOf(machine, 'axis-1', [], options()).reductions.slice(0, 2),
+          reductions: spaceOf(machine, 'axis-1', [], options())
+            .reductions.slice(0, 2)
+            .map((item) => ({ ...item, specification: item.specification.map((stage) => ({ ...stage, inertia: q('12 g·cm²') })) })),
         };
         const asked = askedOf(machine, { priceMost: drawn.priceMost, holdsUnpowered: drawn.holdsUnpowered });
         expectSame(finish(searchSpace(space, asked)), space, asked.wishes);
@@ -298,7 +339,7 @@ describe('a candidate', () => {
         {
           ...axis,
           motor: { ...axis.motor, specification: { ...axis.motor.specification, ...sized('5 mm', '17') } },
-          coupling: { part: null, name: 'Coupling', specification: { motorBore: q('5 mm'), drivenBore: q('8 mm'), keyWidth: null, torqueMost: null } },
+          coupling: { part: null, name: 'Coupling', specification: { motorBore: q('5 mm'), drivenBore: q('8 mm'), keyWidth: null, torqueMost: null, inertia: null } },
           mount: { part: null, name: 'Mount', specification: { frame: '17', boltCircle: null, pilot: null } },
         },
       ],

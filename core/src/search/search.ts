@@ -90,7 +90,7 @@ class Collector implements Sink {
     }
     const fine = space.microsteps[microsteps] as number;
     const resolution = (pair.radius * pair.electric.angle) / fine;
-    const speedMargin = Math.min(this.top, pair.whirl, this.sweep.pulsesOf(controller) * resolution) / this.wishes.speed;
+    const speedMargin = Math.min(this.top, pair.whirl, pair.electric.speedMost * pair.radius, this.sweep.pulsesOf(controller) * resolution) / this.wishes.speed;
     const speedBox = boxOf(1 / Math.min(speedMargin, SPEED_ENOUGH));
     const finer = this.before.get(controller);
     if (finer !== undefined && finer <= speedBox) return false;

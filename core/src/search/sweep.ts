@@ -1,6 +1,6 @@
-import { BUCKLING_SAFETY, ROUNDING, WHIRL_SHARE } from '../drive-line/index.js';
+import { BUCKLING_SAFETY, chainBackward, ROUNDING, WHIRL_SHARE } from '../drive-line/index.js';
 import { drivingTorque } from '../mechanics/index.js';
-import { pullOut, startRate, type MotorDrive } from '../motor/index.js';
+import { fedStartRate, pullOut, type MotorDrive } from '../motor/index.js';
 import { readQuantity } from '../machine/index.js';
 import type { ElectricRow, MechanicRow, Reason, Tables } from './tables.js';
 import type { AxisConstants, Wishes } from './wishes.js';
@@ -36,6 +36,8 @@ interface Columns {
   readonly fall: Float64Array;
   readonly loadInertia: Float64Array;
   readonly turningInertia: Float64Array;
+  /** One where the axis' coupling stays, else nothing. */
+  readonly keeps: Float64Array;
 }
 
 interface ControllerRow {
@@ -68,7 +70,8 @@ export class Sweep {
     private readonly constants: AxisConstants,
   ) {
     const { space } = tables;
-    const force = wishes.load + constants.otherLoad;
+    // One screw of a shared axis is pushed with its part of load and acceleration.
+    const force = (wishes.load + constants.otherLoad + constants.moved * wishes.acceleration) / constants.motors;
     const whirled = tables.mechanics.filter((row) => row.whirl !== null && wishes.speed > WHIRL_SHARE * row.whirl);
     const unwhirled = tables.mechanics.filter((row) => !whirled.includes(row));
     this.rows = unwhirled.filter((row) => row.buckling === null || force * BUCKLING_SAFETY <= row.buckling);
@@ -135,13 +138,18 @@ export class Sweep {
     // On constant volts the greatest torque is the standing one.
     const most = electric.K * Math.min(electric.current, electric.V / electric.path);
     const mustHold = wishes.holdsUnpowered && this.constants.weight !== 0;
-    let [falling, weak, lagging] = [0, 0, 0];
+    let [falling, fast, weak, lagging] = [0, 0, 0, 0];
+    const fastest = electric.speedMost * ROUNDING;
     for (let index = 0; index < rows.length; index += 1) {
       if (mustHold && (columns.fall[index] as number) > electric.detent) {
         falling += 1;
         continue;
       }
-      const needed = (columns.rest[index] as number) + electric.inertia * (columns.angular[index] as number);
+      if ((columns.speed[index] as number) > fastest) {
+        fast += 1;
+        continue;
+      }
+      const needed = (columns.rest[index] as number) + (electric.inertia + electric.couplingInertia * (columns.keeps[index] as number)) * (columns.angular[index] as number);
       const wanted = needed * wishes.margin;
       // The whole current gives no more than this; most pairs fail here, before a root is drawn.
       const available = most * ROUNDING < wanted ? 0 : pullOut(drive, columns.speed[index] as number).torque;
@@ -154,18 +162,19 @@ export class Sweep {
       // A motor that cannot hold its load has no lag to speak of; it failed above already unless the margin is below one.
       if (
         wishes.tolerance !== null &&
-        load <= electric.holdAtLimit &&
-        (Math.asin(load / electric.holdAtLimit) * 4 * radius * electric.angle) / (2 * Math.PI) > wishes.tolerance * ROUNDING
+        load <= electric.holdAtRest &&
+        (Math.asin(load / electric.holdAtRest) * 4 * radius * electric.angle) / (2 * Math.PI) > wishes.tolerance * ROUNDING
       ) {
         lagging += 1;
         continue;
       }
       const mechanic = rows[index] as MechanicRow;
       const pair: Pair = { electric, mechanic, needed, available, radius, drive, whirl: mechanic.whirl === null ? Infinity : WHIRL_SHARE * mechanic.whirl };
-      const start = this.hasJumper ? this.startSpeed(electric, columns, index) : Infinity;
+      const start = this.hasJumper ? this.startSpeed(electric, drive, columns, index) : Infinity;
       if (this.settings(pair, start, sink)) return true;
     }
     if (falling > 0) sink.reject('falls', falling * this.choices);
+    if (fast > 0) sink.reject('motor-speed', fast * this.choices);
     if (weak > 0) sink.reject('force', weak * this.choices);
     if (lagging > 0) sink.reject('lag', lagging * this.choices);
     return false;
@@ -198,9 +207,10 @@ export class Sweep {
     return false;
   }
 
-  private startSpeed(electric: ElectricRow, columns: Columns, index: number): number {
-    const inertia = electric.inertia + (columns.turningInertia[index] as number) + (columns.loadInertia[index] as number);
-    const rate = startRate(electric.teeth, electric.holdAtLimit, inertia, columns.load[index] as number, this.constants.isInclined ? 'standing' : 'friction');
+  private startSpeed(electric: ElectricRow, drive: MotorDrive, columns: Columns, index: number): number {
+    const attached = electric.couplingInertia * (columns.keeps[index] as number) + (columns.turningInertia[index] as number);
+    const inertia = electric.inertia + attached + (columns.loadInertia[index] as number);
+    const rate = fedStartRate(drive, electric.holdAtLimit, inertia, columns.load[index] as number, this.constants.isInclined ? 'standing' : 'friction');
     return (rate * 2 * Math.PI * (columns.radius[index] as number)) / (4 * electric.teeth);
   }
 
@@ -220,13 +230,15 @@ export class Sweep {
       fall: column(),
       loadInertia: column(),
       turningInertia: column(),
+      keeps: column(),
     };
     const force = wishes.load + constants.otherLoad;
     rows.forEach((row, index) => {
       const [travel, whole, losses] = [row.travel / ratio, row.ratio * ratio, row.efficiency * efficiency];
       const radius = travel / (2 * Math.PI);
       const load = (force * radius) / (losses * constants.motors) + row.preload / whole;
-      const turning = row.screwInertia / whole ** 2;
+      const turning = row.turning / whole ** 2 + row.stagesInertia / ratio ** 2;
+      made.keeps[index] = row.keepsCoupling ? 1 : 0;
       made.radius[index] = radius;
       made.speed[index] = wishes.speed / radius;
       made.load[index] = load;
@@ -236,7 +248,7 @@ export class Sweep {
       made.rest[index] = load + drivingTorque(turning, constants.moved / constants.motors, 0, wishes.acceleration, travel, losses);
       made.angular[index] = wishes.acceleration / radius;
       const fall = row.fall ?? 0;
-      made.fall[index] = fall > 0 ? (fall * row.backward * backward) / whole : fall;
+      made.fall[index] = chainBackward(fall, chainBackward(row.backward, backward)) / whole;
     });
     this.columns.set(key, made);
     return made;

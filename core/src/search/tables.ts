@@ -3,14 +3,15 @@ import {
   axisField,
   bucklingLimit,
   fallTorque,
+  gearheadLosses,
   pathResistance,
   reductionRatio,
   ROUNDING,
   rotorTeeth,
   screwInertia,
   torqueConstant,
-  trainBackwardEfficiency,
-  trainEfficiency,
+  trainInertia,
+  trainLosses,
   trainRatio,
   transmissionEfficiency,
   travelPerTurn,
@@ -19,11 +20,11 @@ import {
   windingInductance,
   windingTorque,
 } from '../drive-line/index.js';
-import { advisedPeak, BOX_AIR, driverHeat, junctionTemperature, SAFE_RISE } from '../driver/index.js';
-import { BLANK_DRIVER, BLANK_MOTOR, valueOf, type Axis, type DriverSpecification } from '../machine/index.js';
+import { advisedPeak, BOX_AIR, crestMost, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE } from '../driver/index.js';
+import { BLANK_DRIVER, BLANK_MOTOR, readQuantity, valueOf, type Axis, type DriverSpecification } from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
-import { designOf, limitOf } from './design-of.js';
+import { designOf, limitOf, lineKeepsCoupling, motorKeepsCoupling } from './design-of.js';
 import type { Combination, MotorChoice, Space } from './space.js';
 
 /**
@@ -45,6 +46,7 @@ export const REASONS = [
   'whirl',
   'buckling',
   'falls',
+  'motor-speed',
   'force',
   'lag',
   'microsteps',
@@ -60,7 +62,12 @@ interface MotorRow {
   readonly R: number;
   readonly L: number;
   readonly teeth: number;
+  /** Of rotor and gearhead. */
   readonly inertia: number;
+  /** Of the coupling, if it stays with this motor. */
+  readonly couplingInertia: number;
+  /** Greatest speed, printed or usual [rad/s]. */
+  readonly speedMost: number;
   readonly rated: number;
   readonly hold: number;
   readonly angle: number;
@@ -85,6 +92,8 @@ export interface ElectricRow extends MotorRow {
   /** Crest in force, for holding torque and heat. */
   readonly limit: number;
   readonly holdAtLimit: number;
+  /** With the current kept at rest. */
+  readonly holdAtRest: number;
   /** Of all motors of the axis, standing [W]. */
   readonly heat: number;
   readonly finest: number;
@@ -99,7 +108,10 @@ export interface MechanicRow {
   readonly ratio: number;
   readonly efficiency: number;
   readonly backward: number;
-  readonly screwInertia: number;
+  /** Of screw or wheel at the last shaft, and of the reduction's wheels at its first one. */
+  readonly turning: number;
+  readonly stagesInertia: number;
+  readonly keepsCoupling: boolean;
   readonly preload: number;
   readonly whirl: number | null;
   readonly buckling: number | null;
@@ -127,29 +139,37 @@ function reckonerOf(space: Space, combination: Partial<Combination>, change: (ax
   return new Reckoner(context);
 }
 
-function motorRow(space: Space, index: number): MotorRow | 'brushed' | null {
+function motorRow(space: Space, axis: Axis, index: number): MotorRow | 'brushed' | null {
   if (space.motors[index]?.specification.type === 'brushed') return 'brushed';
-  const reckoner = reckonerOf(space, { motor: index }, (axis) => ({ ...axis, reduction: [], driver: { ...axis.driver, specification: BLANK_DRIVER } }));
+  const reckoner = reckonerOf(space, { motor: index }, (changed) => ({
+    ...changed,
+    reduction: [],
+    coupling: null,
+    driver: { ...changed.driver, specification: BLANK_DRIVER },
+  }));
   const { specification } = reckoner.context.axis.motor;
   const [K, R, L, teeth, rated, hold, ratio] = [torqueConstant, pathResistance, windingInductance, rotorTeeth, windingCurrent, windingTorque, reductionRatio].map((item) =>
     reckoner.value(item),
   );
   const [inertia, angle] = [valueOf(specification.rotorInertia, 'inertia'), valueOf(specification.stepAngle, 'angle')];
   if (K == null || R == null || L == null || teeth == null || rated == null || hold == null || ratio == null || inertia === null || angle === null) return null;
-  const stages = specification.gearhead?.stages ?? [];
+  const losses = gearheadLosses(specification.gearhead);
+  const coupling = valueOf(axis.coupling?.specification.inertia ?? null, 'inertia') ?? 0;
   return {
     K,
     R,
     L,
     teeth,
-    inertia,
+    inertia: inertia + (reckoner.reading(axisField.attachedInertia)?.value ?? 0),
+    couplingInertia: motorKeepsCoupling(axis, specification) ? coupling : 0,
+    speedMost: reckoner.reading(axisField.motorSpeedMost)?.value ?? Infinity,
     rated,
     hold,
     angle,
     detent: valueOf(specification.detentTorque, 'torque') ?? 0,
     ratio,
-    efficiency: trainEfficiency(stages),
-    backward: trainBackwardEfficiency(stages),
+    efficiency: losses.forward,
+    backward: losses.backward,
   };
 }
 
@@ -174,17 +194,27 @@ function electricRow(
   if (volts === null || volts > most * ROUNDING || volts < least / ROUNDING) return { reason: 'voltage' };
   const V = volts - (valueOf(driver.drop, 'voltage') ?? 0);
   if (V <= 0) return { reason: 'volts' };
-  const on = valueOf(driver.onResistance, 'resistance') ?? 0;
-  const path = row.R + (driver.type === 'unipolar' ? on : 2 * on);
+  const [on, drop] = [valueOf(driver.onResistance, 'resistance'), valueOf(driver.drop, 'voltage')];
+  const switches = pathSwitches(driver.type === 'unipolar', on, drop);
+  const path = row.R + switches.resistance;
   const set = limitOf(motor, driver, space.currents[place.current] ?? 'as-set', axis.currentSchool) ?? valueOf(axis.driver.currentLimit, 'current');
   const isChopper = driver.type === 'chopper';
   const limit = isChopper ? (set ?? advisedPeak(row.rated, axis.currentSchool)) : (Math.SQRT2 * V) / path;
   if (isChopper && V <= path * limit) return { reason: 'volts' };
-  const borne = valueOf(driver.currentMost, 'current') ?? Infinity;
+  const borne = crestMost(valueOf(driver.currentMost, 'current') ?? Infinity, driver.currentReads, isChopper);
+  if (isChopper && limit < (valueOf(driver.currentLeast, 'current') ?? 0) / ROUNDING) return { reason: 'current' };
   if (limit > Math.SQRT2 * row.rated * ROUNDING || (isChopper ? limit : limit / Math.SQRT2) > borne * ROUNDING) return { reason: 'current' };
   const theta = valueOf(driver.thermalResistance, 'thermal-resistance');
-  if (theta !== null && driver.onResistance !== null && junctionTemperature(driverHeat(on, set ?? row.rated) / 2, 1, theta, BOX_AIR) > BOX_AIR + SAFE_RISE)
-    return { reason: 'hot' };
+  const heat = driverHeat({
+    current: limit,
+    isBrushed: false,
+    switches,
+    coil: row.R,
+    quiescent: readQuantity(driver.quiescent, 'power').value,
+    efficiency: readQuantity(driver.efficiency, 'ratio').value,
+  });
+  if (theta !== null && (on !== null || drop !== null) && junctionTemperature(heat, theta, BOX_AIR) > BOX_AIR + SAFE_RISE) return { reason: 'hot' };
+  const holdAtLimit = (row.hold * limit) / (Math.SQRT2 * row.rated);
   return {
     row: {
       ...row,
@@ -196,23 +226,26 @@ function electricRow(
       path,
       current: isChopper ? limit : Infinity,
       limit,
-      holdAtLimit: (row.hold * limit) / (Math.SQRT2 * row.rated),
+      holdAtLimit,
+      holdAtRest: holdAtLimit * (isChopper ? readQuantity(axis.driver.idleShare, 'ratio').value : 1),
       heat: motors * limit ** 2 * row.R,
       finest: driver.finestMicrosteps,
     },
   };
 }
 
-function mechanicRows(space: Space): { readonly rows: readonly MechanicRow[]; readonly unknown: number } {
+function mechanicRows(space: Space, present: Axis): { readonly rows: readonly MechanicRow[]; readonly unknown: number } {
   const ofTransmission = space.transmissions.map((_, transmission) => {
     const reckoner = reckonerOf(space, { transmission }, (axis) => ({ ...axis, reduction: [], motor: { ...axis.motor, specification: BLANK_MOTOR } }));
     const [travel, efficiency, inertia] = [travelPerTurn, transmissionEfficiency, screwInertia].map((item) => reckoner.value(item));
     if (travel == null || efficiency == null || travel === 0) return null;
-    const isScrew = reckoner.context.axis.transmission.specification.kind === 'screw';
+    const { specification } = reckoner.context.axis.transmission;
+    const isScrew = specification.kind === 'screw';
     return {
+      specification,
       travel,
       efficiency,
-      screwInertia: (isScrew ? inertia : 0) ?? 0,
+      turning: isScrew ? (inertia ?? 0) : (reckoner.reading(axisField.wheelInertia)?.value ?? 0),
       preload: reckoner.reading(axisField.screwPreload)?.value ?? 0,
       whirl: isScrew ? reckoner.value(whirlLimit) : null,
       buckling: isScrew ? reckoner.value(bucklingLimit) : null,
@@ -220,10 +253,24 @@ function mechanicRows(space: Space): { readonly rows: readonly MechanicRow[]; re
     };
   });
   const rows = space.reductions.flatMap(({ specification: stages }, reduction) => {
-    const [ratio, efficiency, backward] = [rationalToNumber(trainRatio(stages)), trainEfficiency(stages), trainBackwardEfficiency(stages)];
-    return ofTransmission.flatMap((item, transmission): readonly MechanicRow[] =>
-      item ? [{ ...item, reduction, transmission, ratio, travel: item.travel / ratio, efficiency: item.efficiency * efficiency, backward }] : [],
-    );
+    const [ratio, losses, stagesInertia] = [rationalToNumber(trainRatio(stages)), trainLosses(stages), trainInertia(stages)];
+    return ofTransmission.flatMap((item, transmission): readonly MechanicRow[] => {
+      if (!item) return [];
+      const { specification, ...row } = item;
+      return [
+        {
+          ...row,
+          reduction,
+          transmission,
+          ratio,
+          travel: row.travel / ratio,
+          efficiency: row.efficiency * losses.forward,
+          backward: losses.backward,
+          stagesInertia,
+          keepsCoupling: lineKeepsCoupling(present, stages, specification),
+        },
+      ];
+    });
   });
   return { rows, unknown: ofTransmission.filter((item) => item === null).length * space.reductions.length };
 }
@@ -237,7 +284,7 @@ export function tablesOf(space: Space, motors: number): Tables {
     rejected.set(reason, (rejected.get(reason) ?? 0) + count);
   };
   space.motors.forEach((_, motor) => {
-    const row = motorRow(space, motor);
+    const row = motorRow(space, axis, motor);
     if (row === null || row === 'brushed') {
       reject(row === null ? 'motor-unknown' : 'brushed', space.drivers.length * space.voltages.length * space.currents.length);
       return;
@@ -250,6 +297,6 @@ export function tablesOf(space: Space, motors: number): Tables {
           else reject(result.reason, 1);
         }
   });
-  const { rows, unknown } = mechanicRows(space);
+  const { rows, unknown } = mechanicRows(space, axis);
   return { space, electric, mechanics: rows, electricRejected: rejected, mechanicsUnknown: unknown };
 }

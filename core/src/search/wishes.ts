@@ -1,4 +1,4 @@
-import { accelerationInForce, axisContext, axisField, gravityLoad } from '../drive-line/index.js';
+import { accelerationInForce, axisContext, axisField, gravityLoad, guideFriction } from '../drive-line/index.js';
 import type { Machine } from '../machine/index.js';
 import { failure, success, type Result } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
@@ -47,12 +47,13 @@ export function wishesOf(machine: Machine, axisId: string, more: Pick<Wishes, 'p
   const reckoner = new Reckoner(context);
   const { job } = context.axis;
   const read = (field: Parameters<typeof reckoner.reading>[0]): number | null => reckoner.reading(field)?.value ?? null;
-  const [speed, load, margin, friction] = [axisField.speed, axisField.load, axisField.marginWanted, axisField.friction].map(read);
-  const [acceleration, weight] = [reckoner.value(accelerationInForce), reckoner.value(gravityLoad)];
+  const [speed, load, margin] = [axisField.speed, axisField.load, axisField.marginWanted].map(read);
+  const [acceleration, weight, friction] = [accelerationInForce, gravityLoad, guideFriction].map((item) => reckoner.value(item));
   const moved = job.kind === 'linear' ? read(axisField.mass) : read(axisField.inertia);
-  const asked = { speed, load, acceleration, [job.kind === 'linear' ? 'mass' : 'inertia']: moved };
+  // Of a sliding axis friction is guessed from the mass, so only the mass is asked for.
+  const asked = { speed, load, acceleration, [job.kind === 'linear' ? 'mass' : 'inertia']: moved, ...(job.kind === 'linear' ? {} : { friction }) };
   const missing = Object.entries(asked).flatMap(([name, value]) => (value == null ? [name] : []));
-  if (speed == null || load == null || margin == null || friction == null || acceleration === null || weight === null || moved === null) return failure(missing);
+  if (speed == null || load == null || margin == null || friction == null || acceleration == null || weight == null || moved === null) return failure(missing);
   const constants = {
     otherLoad: friction + Math.abs(weight),
     moved: moved + (read(axisField.counterweight) ?? 0),

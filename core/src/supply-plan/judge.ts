@@ -1,6 +1,6 @@
 import { feedDrop, feedWarming, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
 import { readQuantity, valueOf, type Machine } from '../machine/index.js';
-import { fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
+import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import type { SupplyPlan } from './plan.js';
 import { converterLoad, railVoltage } from './rails.js';
@@ -78,7 +78,7 @@ function brakingFindings({ braking }: Omit<SupplyPlan, 'findings'>, say: Say): r
     {
       id: 'bus-after-braking',
       severity: 'stop',
-      reason: `All axes braking at once feed back ${say(braking.energy, 'energy')} at most: the bus goes from ${say(braking.before, 'voltage')} to ${say(braking.after, 'voltage')}, above the ${say(braking.limit, 'voltage')} of the ${braking.limitOf}.`,
+      reason: `All axes braking at once, and weights let down over their travel, feed back ${say(braking.energy, 'energy')} at most: the bus goes from ${say(braking.before, 'voltage')} to ${say(braking.after, 'voltage')}, above the ${say(braking.limit, 'voltage')} of the ${braking.limitOf}.`,
       advice: Number.isFinite(enough)
         ? `Put ${say(enough, 'capacitance')} on the bus in all, brake more slowly, or fit a brake resistor that switches in.`
         : 'The voltage alone is above that limit: lower it.',
@@ -114,11 +114,11 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
       reason: `${letter}: a fuse of ${say(fuse, 'current')} does not protect its wire, which bears ${say(wireMost, 'current')}.`,
       advice: 'A fuse is chosen for the wire, not only for the load: take a smaller fuse or thicker wire.',
     });
-  if (fuse !== null && current != null && fuse < current)
+  if (fuse !== null && current != null && fuseCarries(fuse) < current * (1 - 1e-9))
     found.push({
       id: `fuse-below-load-${axis.id}`,
       severity: 'caution',
-      reason: `${letter}: a fuse of ${say(fuse, 'current')} is below the ${say(current, 'current')} that it draws on a ramp.`,
+      reason: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} all day; the axis draws ${say(current, 'current')} on a ramp.`,
       advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(current, wireMost, say),
     });
   const bulk = valueOf(feed.capacitance, 'capacitance');

@@ -178,9 +178,9 @@ describe('braking', () => {
 
   it('brings the bus to where the energy balance puts it', () => {
     const plan = planOf(heavy({ capacitance: q('470 µF') }));
-    // By itself: ½mv² of the mass and ½Jω² of the rotor, nine tenths of it less what 2.5 Ω burn at 1.5 A in 50 ms.
+    // By itself: ½Jω² of the rotor whole, 2 − 1/0.9 of the mass’ ½mv², less what 2.5 Ω burn at 1.5 A in 50 ms.
     const omega = (0.4 * 2 * Math.PI) / 0.02;
-    const energy = 0.9 * (0.5 * 30 * 0.4 ** 2 + 0.5 * 8e-6 * omega ** 2) - 1.5 ** 2 * 2.5 * 0.05;
+    const energy = (2 - 1 / 0.9) * 0.5 * 30 * 0.4 ** 2 + 0.5 * 8e-6 * omega ** 2 - 1.5 ** 2 * 2.5 * 0.05;
     expect(plan.braking?.energy).toBeCloseTo(energy, 9);
     const capacitance = 470e-6 + 3 * 100e-6;
     expect(plan.braking?.capacitance).toBeCloseTo(capacitance, 12);

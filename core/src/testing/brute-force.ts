@@ -3,19 +3,21 @@ import {
   axisField,
   bucklingLimit,
   coilVoltage,
+  driverCrestMost,
   driverTemperature,
   fallTorque,
   limitInForce,
   loadLag,
   pathResistance,
   pulseRate,
-  recommendedSpeed,
+  motorSpeed,
   speedMargin,
   startSpeed,
-  steadyLoad,
+  screwPush,
   stepSize,
   torqueAtLimit,
   torqueNeeded,
+  torqueSpeedTop,
   travelPerMotorTurn,
   whirlLimit,
   windingCurrent,
@@ -58,7 +60,8 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
   const limit = of(limitInForce) as number;
   const isChopper = driver.type === 'chopper';
   if (isChopper && coil <= (of(pathResistance) as number) * limit) return reject('volts');
-  const borne = read(axisField.driverCurrentMost) ?? Infinity;
+  const borne = of(driverCrestMost) ?? Infinity;
+  if (isChopper && limit < (read(axisField.driverCurrentLeast) ?? 0) / SLACK) return reject('current');
   if (limit > Math.SQRT2 * (of(windingCurrent) as number) * SLACK || (isChopper ? limit : limit / Math.SQRT2) > borne * SLACK) return reject('current');
   const outcome = reckoner.get(driverTemperature);
   if (outcome.kind === 'impossible' || (outcome.kind === 'value' && outcome.value > 150)) return reject('hot');
@@ -67,8 +70,10 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
   const isScrew = axis.transmission.specification.kind === 'screw';
   const [whirl, buckling] = [isScrew ? of(whirlLimit) : null, isScrew ? of(bucklingLimit) : null];
   if (whirl !== null && wishes.speed > 0.8 * whirl) return reject('whirl');
-  if (buckling !== null && (of(steadyLoad) as number) * 4 > buckling) return reject('buckling');
+  if (buckling !== null && (of(screwPush) as number) * 4 > buckling) return reject('buckling');
   if (wishes.holdsUnpowered && (of(fallTorque) ?? 0) > (read(axisField.detentTorque) ?? 0)) return reject('falls');
+  const fastest = read(axisField.motorSpeedMost) ?? Infinity;
+  if ((of(motorSpeed) as number) > fastest * SLACK) return reject('motor-speed');
   const margin = of(speedMargin) as number;
   if (margin * SLACK < wishes.margin) return reject('force');
   const lag = of(loadLag);
@@ -90,7 +95,9 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
       combination,
       cost: known,
       unpricedCount: unknownCount,
-      speedMargin: Math.min(of(recommendedSpeed) as number, whirl === null ? Infinity : 0.8 * whirl, pulses * step) / wishes.speed,
+      speedMargin:
+        Math.min(of(torqueSpeedTop) as number, whirl === null ? Infinity : 0.8 * whirl, pulses * step, (fastest * (of(travelPerMotorTurn) as number)) / (2 * Math.PI)) /
+        wishes.speed,
       forceMargin: margin,
       resolution: step,
       heat: axis.motor.count * limit ** 2 * resistance,

@@ -1,5 +1,5 @@
 import { axisContext, type AxisContext } from '../drive-line/index.js';
-import { blankStage, defaultTransmission, newMachine, quantityOf, type Axis, type Machine, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import { BLANK_GEARHEAD, blankStage, defaultTransmission, newMachine, quantityOf, type Axis, type Machine, type Stage, type TransmissionSpecification } from '../machine/index.js';
 
 /** A one-axis router for tests: 1.8° motor, quarter steps, 20-per-inch single-start screw. */
 export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Machine {
@@ -10,6 +10,8 @@ export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Mac
     axes: [
       change({
         ...axis,
+        // Without friction, so that the arithmetic of the load is plain.
+        job: { ...axis.job, friction: quantityOf('0 N') } as Axis['job'],
         driver: { ...axis.driver, microsteps: 4 },
         motor: {
           ...axis.motor,
@@ -38,7 +40,7 @@ export function cannedMotorMachine(): Machine {
             ...axis.motor.specification,
             leads: 5,
             stepAngle: quantityOf('11.25 °'),
-            gearhead: { nominal: quantityOf('64'), stages: [gear(32, 9), gear(22, 11), gear(26, 9), gear(31, 10)] },
+            gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf('64'), stages: [gear(32, 9), gear(22, 11), gear(26, 9), gear(31, 10)] },
           },
         },
       },
