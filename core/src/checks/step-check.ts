@@ -70,7 +70,7 @@ export function travelDimension(context: AxisContext): Dimension {
 /** The value [SI] of a reading's text; null if it is not a reading of that dimension. */
 export function readingValue(text: string, dimension: Dimension): number | null {
   const fallback = unitsOf(dimension)[0];
-  const parsed = fallback && parseQuantity(text, dimension, fallback);
+  const parsed = fallback && parseQuantity(text, dimension, fallback, 'kept');
   return parsed?.ok && parsed.value.hasUnit && Number.isFinite(parsed.value.value) ? parsed.value.value : null;
 }
 

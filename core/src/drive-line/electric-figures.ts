@@ -73,13 +73,13 @@ export const torqueConstant = figure<C>({
   law: (context) => (isBrushed(context) ? brushedLaw : stepperConstant),
 });
 
-/** Teeth are whole; a step angle typed in decimals may miss one by this much of it. */
-const TOOTH_ROUNDING = 2e-3;
+/** Teeth are whole; a step angle typed in decimals may miss a tooth by this much of one. */
+const TOOTH_ROUNDING = 0.02;
 
 /** Why no two-phase motor has a step angle [rad]; null if one can. Such a motor makes four full steps a tooth, so 90° over it is whole. */
 export function stepAngleProblem(angle: number): string | null {
   const teeth = Math.PI / (2 * angle);
-  const isWhole = teeth > 0.5 && Math.abs(teeth - Math.round(teeth)) <= TOOTH_ROUNDING * teeth;
+  const isWhole = teeth > 0.5 && Math.abs(teeth - Math.round(teeth)) <= TOOTH_ROUNDING;
   return isWhole ? null : 'A two-phase motor makes four full steps for each tooth of its rotor: 90° over this step angle is no whole number of teeth.';
 }
 

@@ -17,7 +17,7 @@ const readings = new WeakMap<Quantity, QuantityReading>();
 export function readQuantity(item: Quantity, dimension: Dimension): QuantityReading {
   const known = readings.get(item);
   if (known) return known;
-  const parsed = parseQuantity(item.text, dimension, bareUnit(dimension));
+  const parsed = parseQuantity(item.text, dimension, bareUnit(dimension), 'kept');
   if (!parsed.ok) throw new RangeError(`quantity must be ${dimension}, got “${item.text}”`);
   const reading = { exact: parsed.value.exact, value: exactToNumber(parsed.value.exact) };
   readings.set(item, reading);

@@ -148,7 +148,7 @@ export interface Bounds {
 
 /** What is wrong with a quantity's text for a dimension and bounds; null if nothing. */
 export function quantityProblem(textValue: string, dimension: Dimension, bounds: Bounds): string | null {
-  const parsed = parseQuantity(textValue, dimension, bareUnit(dimension));
+  const parsed = parseQuantity(textValue, dimension, bareUnit(dimension), 'kept');
   if (!parsed.ok) return parsed.error;
   const { value, hasUnit } = parsed.value;
   if (!hasUnit && bareUnit(dimension).symbol !== '') {
@@ -180,7 +180,7 @@ const quantityRecord = record({
 /** What a percent tolerance, such as `0.5 %`, or a tolerance in the quantity's own unit is worth in SI. */
 export function toleranceValue(plusMinus: string, dimension: Dimension, value: number): number | null {
   const percent = /^(.*)%\s*$/.exec(plusMinus);
-  const parsed = percent ? parseQuantity(`${percent[1]} %`, 'ratio', bareUnit('ratio')) : parseQuantity(plusMinus, dimension, bareUnit(dimension));
+  const parsed = percent ? parseQuantity(`${percent[1]} %`, 'ratio', bareUnit('ratio'), 'kept') : parseQuantity(plusMinus, dimension, bareUnit(dimension), 'kept');
   if (!parsed.ok || parsed.value.value < 0) return null;
   return percent ? Math.abs(value) * parsed.value.value : parsed.value.value;
 }

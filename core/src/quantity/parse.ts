@@ -1,7 +1,8 @@
 import { exactToNumber, exact, multiplyExact, type Exact } from './exact.js';
+import { numberHead, type NumberHead } from './number-text.js';
 import { addRational, compareRational, divideRational, ONE, parseRational, rationalToNumber, subtractRational, ZERO, type Rational } from './rational.js';
 import { failure, success, type Result } from './result.js';
-import { dimensionsOfUnit, findUnit, unitsOf, type Dimension, type Unit } from './units.js';
+import { dimensionsOfUnit, findUnit, milliMeant, unitsOf, type Dimension, type Unit } from './units.js';
 
 /** A typed quantity, understood. */
 export interface ParsedQuantity {
@@ -17,18 +18,22 @@ export interface ParsedQuantity {
   readonly text: string;
 }
 
+/** Whether a text is being typed, or was kept by a document. */
+export type Reading = 'typed' | 'kept';
+
 /** Longest text that is looked at; anything longer is refused before matching. */
 const TEXT_LIMIT = 60;
 
 /**
  * Reads a quantity as builders write it: `0.05in`, `3/16"`, `1-3/16 in`, `20tpi`, `12ozin`, `1.2kgcm`, `1,8°`,
- * `12° 30′`, `5 ft 6 in`. A bare number takes the default unit.
+ * `12° 30′`, `5 ft 6 in`, `½ in`, `1 234,5 mm`. A bare number takes the default unit.
  *
  * @param defaultUnit unit of a bare number; must measure `dimension`
+ * @param reading what is typed now is asked about where it could mean two things; what a document keeps was understood once
  * @returns the quantity, or one plain sentence saying what is wrong
  * @example parseQuantity('20tpi', 'length', mm) // value 0.00127, exact 127/100000
  */
-export function parseQuantity(text: string, dimension: Dimension, defaultUnit: Unit): Result<ParsedQuantity, string> {
+export function parseQuantity(text: string, dimension: Dimension, defaultUnit: Unit, reading: Reading = 'typed'): Result<ParsedQuantity, string> {
   const trimmed = text.trim();
   if (trimmed === '') return failure('Enter a value.');
   if (trimmed.length > TEXT_LIMIT) return failure(`Use at most ${TEXT_LIMIT} characters.`);
@@ -38,6 +43,7 @@ export function parseQuantity(text: string, dimension: Dimension, defaultUnit: U
   if (!split) return failure(`“${trimmed}” does not start with a number.`);
   const found = split.spelling === '' ? defaultUnit : findUnit(split.spelling, dimension);
   if (!found) return failure(unknownUnit(split.spelling, dimension));
+  if (reading === 'typed' && split.couldBe) return failure(`“${split.numberText}” could be ${split.couldBe[0]} or ${split.couldBe[1]}: write the one that is meant.`);
   return understand(split.number, split.numberText, found, split.spelling !== '');
 }
 
@@ -48,21 +54,17 @@ function understand(number: Rational, numberText: string, unit: Unit, hasUnit: b
   return success({ exact: value, value: exactToNumber(value), unit, hasUnit, text: unit.symbol === '' ? numberText : `${numberText} ${unit.symbol}` });
 }
 
-const NUMBER = /^[+-]?(?:\d+(?:\s+|\s*-\s*)\d+\s*[/⁄]\s*\d+|\d+\s*[/⁄]\s*\d+|(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d{1,3})?)/i;
-
-function splitNumber(text: string): { number: Rational; numberText: string; spelling: string } | null {
-  const plain = text.replace(/−/g, '-');
-  const match = NUMBER.exec(plain);
-  const number = match && parseRational(match[0]);
-  return match && number ? { number, numberText: match[0].trim(), spelling: plain.slice(match[0].length).trim() } : null;
+function splitNumber(text: string): { number: Rational; numberText: string; spelling: string; couldBe: NumberHead['couldBe'] } | null {
+  const head = numberHead(text);
+  return head && { number: head.number, numberText: head.text, spelling: head.rest, couldBe: head.couldBe };
 }
 
 /** Degrees with minutes and seconds, and feet with inches: parts in falling order, each after the first below the one before. */
 function parseCompound(text: string, dimension: Dimension): ParsedQuantity | null {
   const ladder = dimension === 'angle' ? ['°', '′', '″'] : dimension === 'length' ? ['ft', 'in'] : null;
   if (!ladder) return null;
-  const isNegative = /^[-−]/.test(text);
-  let rest = text.replace(/^[-−+]/, '').trim();
+  const isNegative = /^[-−–—]/.test(text);
+  let rest = text.replace(/^[-−–—+]/, '').trim();
   let total: Rational = ZERO;
   let piPower = 0;
   let rung = -1;
@@ -94,6 +96,8 @@ function angleMark(spelling: string, dimension: Dimension): string {
 }
 
 function unknownUnit(spelling: string, dimension: Dimension): string {
+  const milli = milliMeant(spelling, dimension);
+  if (milli) return `A capital M means a million: write ${milli.symbol} for a thousandth.`;
   const others = dimensionsOfUnit(spelling);
   const offered = unitsOf(dimension)
     .map((item) => item.symbol)

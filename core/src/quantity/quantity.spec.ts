@@ -140,6 +140,76 @@ describe('typed quantities', () => {
     expect(valueOf('50%', 'ratio')).toBe(0.5);
   });
 
+  it('are understood as sheets write inertias, torques and constants', () => {
+    // Factors from NIST Special Publication 811 (2008), appendix B.8, from memory; V/krpm is 60/2000π V·s/rad by definition.
+    const sheets: readonly (readonly [string, Dimension, number])[] = [
+      ['0.0021 oz·in·s²', 'inertia', 0.0021 * 7.061552e-3],
+      ['0.0021 oz-in-s^2', 'inertia', 0.0021 * 7.061552e-3],
+      ['0.2 kg-cm²', 'inertia', 2e-5],
+      ['54 g·cm2', 'inertia', 5.4e-6],
+      ['54 g-cm2', 'inertia', 5.4e-6],
+      ['0.3 lb·in²', 'inertia', 0.3 * 2.926397e-4],
+      ['0.3 lb-in2', 'inertia', 0.3 * 2.926397e-4],
+      ['1.5 lb·ft', 'torque', 1.5 * 1.355818],
+      ['1.5 ft-lb', 'torque', 1.5 * 1.355818],
+      ['7 V/krpm', 'torque-constant', (7 * 60) / (2000 * Math.PI)],
+      ['90 rpm/s', 'angular-acceleration', 3 * Math.PI],
+      ['90 turns/min/s', 'angular-acceleration', 3 * Math.PI],
+    ];
+    for (const [text, dimension, value] of sheets)
+      expect(valueOf(text, dimension) / value)
+        .withContext(text)
+        .toBeCloseTo(1, 6);
+  });
+
+  it('with a capital M are not taken for thousandths', () => {
+    for (const [text, dimension] of [
+      ['12 MNm', 'torque'],
+      ['12 MN·m', 'torque'],
+      ['3 MH', 'inductance'],
+      ['500 MA', 'current'],
+      ['80 MΩ', 'resistance'],
+    ] as const) {
+      const parsed = parse(text, dimension);
+      expect(parsed.ok ? 'accepted' : parsed.error)
+        .withContext(text)
+        .toContain('capital M');
+    }
+    expect(valueOf('12 mNm', 'torque')).toBeCloseTo(0.012, 12);
+    expect(valueOf('12 MM', 'length')).toBeCloseTo(0.012, 12);
+    expect(valueOf('16 MHZ', 'frequency')).toBe(16e6);
+  });
+
+  it('with thousands set off are read as what they are', () => {
+    for (const [text, value] of [
+      ['1 234,5 mm', 1.2345],
+      ['1.234,5 mm', 1.2345],
+      ['1,234.5 mm', 1.2345],
+      ['1\u202f500 mm', 1.5],
+      ['12 345 mm', 12.345],
+      ['1,234,567 mm', 1234.567],
+      ["1'500 mm", 1.5],
+      ['½ in', 0.0127],
+      ['1½ in', 0.0381],
+      ['2 ¾ in', 0.06985],
+      ['- 3 mm', -0.003],
+      ['– 3 mm', -0.003],
+      ['１２．５ mm', 0.0125],
+      ['0,500 mm', 0.0005],
+      ['1,5 mm', 0.0015],
+      ['1.500 mm', 0.0015],
+      ['1 3/16 in', 0.0301625],
+    ] as const)
+      expect(valueOf(text, 'length')).withContext(text).toBeCloseTo(value, 12);
+  });
+
+  it('that could mean two things are asked about when typed, and read as ever from a document', () => {
+    const typed = parse('1,500 mm', 'length');
+    expect(typed.ok ? 'accepted' : typed.error).toBe('“1,500” could be 1500 or 1.5: write the one that is meant.');
+    const kept = parseQuantity('1,500 mm', 'length', millimetre, 'kept');
+    expect(kept.ok && kept.value.value).toBeCloseTo(0.0015, 12);
+  });
+
   it('stay exact: 20 threads an inch is 127/100000 m', () => {
     const parsed = parse('20 tpi', 'length');
     expect(parsed.ok && equalExact(parsed.value.exact, exact(rational(127, 100_000)))).toBeTrue();

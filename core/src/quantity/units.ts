@@ -73,19 +73,20 @@ export const UNITS: readonly Unit[] = [
   unit('length', 'in', '0.0254', 'inch inches " ″ ”'),
   unit('length', 'thou', '0.0000254', 'mil mils'),
   unit('length', 'ft', '0.3048', "foot feet ' ′ ’"),
-  unit('length', 'tpi', '0.0254', 't.p.i. threads/inch threads/in threadsperinch', 0, true),
+  unit('length', 'tpi', '0.0254', 't·p·i. threads/inch threads/in threadsperinch', 0, true),
   unit('angle', '°', '1/180', 'deg degs degree degrees', 1),
   unit('angle', '′', '1/10800', 'arcmin arcminute arcminutes min', 1),
   unit('angle', '″', '1/648000', 'arcsec arcsecond arcseconds sec', 1),
   unit('angle', 'rad', '1', 'radian radians'),
   unit('angle', 'turn', '2', 'turns rev revs revolution', 1),
-  unit('torque', 'N·m', '1', 'nm n.m n-m n*m newtonmetre'),
-  unit('torque', 'N·cm', '0.01', 'ncm n.cm n-cm n*cm'),
-  unit('torque', 'mN·m', '0.001', 'mnm mn.m mn-m mn*m'),
-  unit('torque', 'kgf·cm', '0.0980665', 'kgcm kg-cm kg.cm kg·cm kgfcm kgf.cm kgf-cm'),
-  unit('torque', 'gf·cm', '0.0000980665', 'gcm g-cm g.cm g·cm gfcm gf.cm gf-cm'),
-  unit('torque', 'ozf·in', '0.00706155181422604375', 'ozin oz-in oz.in oz·in ozfin ozf.in ozf-in inoz'),
-  unit('torque', 'lbf·in', '0.1129848290276167', 'lbin lb-in lb.in lb·in lbfin lbf.in lbf-in inlb'),
+  unit('torque', 'N·m', '1', 'nm newtonmetre newton·metre'),
+  unit('torque', 'N·cm', '0.01', 'ncm'),
+  unit('torque', 'mN·m', '0.001', 'mnm'),
+  unit('torque', 'kgf·cm', '0.0980665', 'kgcm kg·cm kgfcm'),
+  unit('torque', 'gf·cm', '0.0000980665', 'gcm g·cm gfcm'),
+  unit('torque', 'ozf·in', '0.00706155181422604375', 'ozin oz·in ozfin inoz in·oz'),
+  unit('torque', 'lbf·ft', '1.3558179483314004', 'lb·ft ft·lb ft·lbf'),
+  unit('torque', 'lbf·in', '0.1129848290276167', 'lbin lb·in lbfin inlb in·lb'),
   unit('force', 'N', '1', 'newton newtons'),
   unit('force', 'kN', '1000', ''),
   unit('force', 'mN', '0.001', ''),
@@ -98,10 +99,13 @@ export const UNITS: readonly Unit[] = [
   unit('mass', 't', '1000', 'tonne'),
   unit('mass', 'lb', '0.45359237', 'lbs pound pounds'),
   unit('mass', 'oz', '0.028349523125', 'ounce ounces'),
-  unit('inertia', 'kg·m²', '1', 'kgm2 kg.m2 kgm²'),
-  unit('inertia', 'kg·cm²', '0.0001', 'kgcm2 kg.cm2 kgcm²'),
-  unit('inertia', 'g·cm²', '0.0000001', 'gcm2 g.cm2 gcm²'),
-  unit('inertia', 'oz·in²', '0.00001828997833932500', 'ozin2 oz.in2 ozin²'),
+  unit('inertia', 'kg·m²', '1', 'kgm²'),
+  unit('inertia', 'kg·cm²', '0.0001', 'kgcm²'),
+  unit('inertia', 'g·cm²', '0.0000001', 'gcm²'),
+  unit('inertia', 'oz·in²', '0.000018289978339325', 'ozin²'),
+  unit('inertia', 'ozf·in·s²', '0.00706155181422604375', 'ozins² oz·in·s² oz·in·sec² ozinsec²'),
+  unit('inertia', 'lb·in²', '0.0002926396534292', 'lbin²'),
+  unit('inertia', 'lbf·in·s²', '0.1129848290276167', 'lbins² lb·in·s² lb·in·sec²'),
   unit('current', 'A', '1', 'amp amps ampere amperes'),
   unit('current', 'mA', '0.001', 'milliamp milliamps'),
   unit('voltage', 'V', '1', 'volt volts'),
@@ -138,6 +142,7 @@ export const UNITS: readonly Unit[] = [
   unit('acceleration', 'gₙ', '9.80665', 'g gn'),
   unit('angular-acceleration', 'rad/s²', '1', 'rad/s2 rad/s^2'),
   unit('angular-acceleration', '°/s²', '1/180', 'deg/s² deg/s2 °/s2 deg/s^2', 1),
+  unit('angular-acceleration', 'rpm/s', '1/30', 'rev/min/s turns/min/s turn/min/s (rev/min)/s (turns/min)/s rpm/sec', 1),
   unit('angular-acceleration', 'turns/s²', '2', 'rev/s2 rev/s² turns/s2', 1),
   unit('jerk', 'm/s³', '1', 'm/s3 m/s^3'),
   unit('jerk', 'mm/s³', '0.001', 'mm/s3 mm/s^3'),
@@ -152,6 +157,7 @@ export const UNITS: readonly Unit[] = [
   unit('angular-stiffness', 'N·m/°', '180', 'nm/deg nm/°', -1),
   unit('torque-constant', 'N·m/A', '1', 'nm/a v·s/rad vs/rad'),
   unit('torque-constant', 'mN·m/A', '0.001', 'mnm/a'),
+  unit('torque-constant', 'V/krpm', '3/100', 'mv/rpm v/1000rpm', -1),
   unit('torque-constant', 'ozf·in/A', '0.00706155181422604375', 'ozin/a oz-in/a'),
   unit('temperature', '°C', '1', 'c degc'),
   unit('temperature-difference', 'K', '1', 'kelvin °c degc'),
@@ -189,19 +195,50 @@ export function unitsOf(dimension: Dimension): readonly Unit[] {
 }
 
 /**
+ * One way of writing for the ways in which units are typed: no spaces, any of `.`, `*`, `×` and `-` between letters as a
+ * dot, and powers raised.
+ */
+function plainSpelling(spelling: string): string {
+  return spelling
+    .replace(/\s+/g, '')
+    .replace(/(?<=\p{L})[.*×⋅∙-](?=\p{L})/gu, '·')
+    .replace(/(?<=\p{L})\^?2/gu, '²')
+    .replace(/(?<=\p{L})\^?3/gu, '³');
+}
+
+/** Thousandths that a builder may mean by a capital M, which stands for a million. */
+const MILLI = /^m(?:N|A|V|Ω|H|F)/;
+
+/** Whether a spelling has a capital M where the unit it resembles begins with the m of a thousandth. */
+function isMegaForMilli(spelling: string, found: Unit): boolean {
+  return spelling.startsWith('M') && MILLI.test(found.symbol);
+}
+
+function unitLike(spelling: string, dimension: Dimension): Unit | null {
+  const candidates = unitsOf(dimension);
+  const plain = plainSpelling(spelling);
+  const lower = plain.toLowerCase();
+  return (
+    candidates.find((item) => item.symbol === plain) ??
+    candidates.find((item) => item.aliases.includes(plain)) ??
+    candidates.find((item) => item.symbol.toLowerCase() === lower || item.aliases.includes(lower)) ??
+    null
+  );
+}
+
+/**
  * Finds a unit by symbol or other spelling. Case matters only where two symbols differ by it (mN and MN, g and G).
  * @returns null if no unit of the dimension is written so
  */
 export function findUnit(spelling: string, dimension: Dimension): Unit | null {
-  const compact = spelling.replace(/\s+/g, '');
-  const candidates = unitsOf(dimension);
-  const lower = compact.toLowerCase();
-  return (
-    candidates.find((item) => item.symbol === compact) ??
-    candidates.find((item) => item.aliases.includes(compact)) ??
-    candidates.find((item) => item.symbol.toLowerCase() === lower || item.aliases.includes(lower)) ??
-    null
-  );
+  const found = unitLike(spelling, dimension);
+  return found && isMegaForMilli(spelling, found) ? null : found;
+}
+
+/** The thousandth that is probably meant by a capital M; null where that is not the trouble. */
+export function milliMeant(spelling: string, dimension: Dimension): Unit | null {
+  const found = unitLike(spelling, dimension);
+  return found && isMegaForMilli(spelling.trim(), found) ? found : null;
 }
 
 /** Which dimensions a spelling would fit, to tell a typing slip ("12 V" in a current field) from nonsense. */

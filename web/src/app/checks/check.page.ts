@@ -146,7 +146,7 @@ export class CheckPage {
   private feed(document: Machine, axisId: string): number {
     const job = document.axes.find((axis) => axis.id === axisId)?.job;
     if (!job?.speed) return 300;
-    const parsed = parseQuantity(job.speed.text, job.kind === 'linear' ? 'speed' : 'angular-speed', preferredUnit('speed', 'metric'));
+    const parsed = parseQuantity(job.speed.text, job.kind === 'linear' ? 'speed' : 'angular-speed', preferredUnit('speed', 'metric'), 'kept');
     return parsed.ok ? Math.max(1, Math.round(inUnit(parsed.value.value * FEED_SHARE * 60, this.unit()))) : 300;
   }
 

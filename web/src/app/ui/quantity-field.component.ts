@@ -53,7 +53,7 @@ export class QuantityFieldComponent {
   });
   protected readonly hint = computed(() => {
     const item = this.value();
-    const parsed = item ? parseQuantity(item.text, this.dimension(), preferredUnit(this.dimension(), this.units())) : null;
+    const parsed = item ? parseQuantity(item.text, this.dimension(), preferredUnit(this.dimension(), this.units()), 'kept') : null;
     return parsed?.ok && parsed.value.hasUnit ? hintFor(parsed.value.value, parsed.value.unit, this.dimension(), this.units()) : '';
   });
 

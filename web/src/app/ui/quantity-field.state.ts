@@ -11,7 +11,7 @@ export interface FieldText {
 export function fieldText(item: Quantity | null, dimension: Dimension, system: UnitSystem): FieldText {
   const preferred = preferredUnit(dimension, system);
   if (!item) return { number: '', unit: preferred.symbol };
-  const parsed = parseQuantity(item.text, dimension, preferred);
+  const parsed = parseQuantity(item.text, dimension, preferred, 'kept');
   const symbol = parsed.ok && parsed.value.hasUnit ? parsed.value.unit.symbol : '';
   const suffix = item.plusMinus === null ? '' : ` ± ${item.plusMinus}`;
   const isSimple = symbol !== '' && item.text.endsWith(` ${symbol}`) && !/[a-zµ°′″]/i.test(item.text.slice(0, -symbol.length - 1).replace(/e[+-]?\d/i, ''));
