@@ -1,4 +1,4 @@
-import { BOX_AIR, driverHeat as heatOf, junctionTemperature, pathSwitches, type DriverHeat } from '../driver/index.js';
+import { BOX_AIR, driverHeat as heatOf, junctionTemperature, pathSwitches } from '../driver/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed } from './axis-kind.js';
@@ -13,33 +13,31 @@ const common = { limit: limitInForce, quiescent: field.quiescent, efficiency: fi
 const BALANCE =
   'Two phases carry sine and cosine of one crest through their switches; logic and what the driver’s efficiency keeps back of the power drawn become heat in it too (energy balance)';
 
-/** Both parts of the heat, as laws that share their inputs. */
-function heatLaws(part: (heat: DriverHeat) => number, words: (hasDrop: boolean, hasCoil: boolean, isOne: boolean, isArray: boolean) => string): ReadonlyMap<Key, Law<C>> {
+/** The heat of a driver, by what is known of its switches and of the coil. */
+function heatLaws(): ReadonlyMap<Key, Law<C>> {
   const made = new Map<Key, Law<C>>();
   for (const kind of ['brushed', 'bridge', 'array'] as const)
     for (const hasDrop of [true, false])
-      for (const hasCoil of [true, false]) {
-        const inputs = { ...common, ...(hasDrop ? { drop: field.drop } : { on: field.onResistance }), ...(hasCoil ? { coil: windingResistance } : {}) };
+      for (const hasCoil of [true, false])
         made.set(
           `${kind} ${hasDrop ? 'drop' : 'switch'} ${hasCoil ? 'coil' : 'alone'}`,
           law({
-            formula: words(hasDrop, hasCoil, kind === 'brushed', kind === 'array'),
+            formula: lossWords(hasDrop, hasCoil, kind === 'brushed', kind === 'array'),
             source: BALANCE,
-            inputs,
-            compute: (values: Readonly<Record<string, number>>) =>
-              part(
-                heatOf({
-                  current: values['limit'] as number,
-                  isBrushed: kind === 'brushed',
-                  switches: pathSwitches(kind === 'array', values['on'] ?? null, values['drop'] ?? null),
-                  coil: values['coil'] ?? null,
-                  quiescent: values['quiescent'] as number,
-                  efficiency: values['efficiency'] as number,
-                }),
-              ),
+            inputs: { ...common, ...(hasDrop ? { drop: field.drop } : { on: field.onResistance }), ...(hasCoil ? { coil: windingResistance } : {}) },
+            compute: (values: Readonly<Record<string, number>>) => {
+              const { growing, steady } = heatOf({
+                current: values['limit'] as number,
+                isBrushed: kind === 'brushed',
+                switches: pathSwitches(kind === 'array', values['on'] ?? null, values['drop'] ?? null),
+                coil: values['coil'] ?? null,
+                quiescent: values['quiescent'] as number,
+                efficiency: values['efficiency'] as number,
+              });
+              return growing + steady;
+            },
           }),
         );
-      }
   return made;
 }
 
@@ -48,20 +46,16 @@ const lossWords = (hasDrop: boolean, hasCoil: boolean, isOne: boolean, isArray: 
   const passed = hasCoil ? `${switches} + {coil} · {limit}² + {quiescent}` : `${switches} + {quiescent}`;
   return `${switches} + {quiescent} + (${passed}) · (1/{efficiency} − 1)`;
 };
-const totalLaws = heatLaws(({ growing, steady }) => growing + steady, lossWords);
-const growingLaws = heatLaws(
-  ({ growing }) => growing,
-  (hasDrop, _hasCoil, _isOne, isArray) => (hasDrop ? '0' : `${isArray ? '' : '2 · '}{on} · {limit}²`),
-);
-
-function pick(laws: ReadonlyMap<Key, Law<C>>): (context: C) => Law<C> {
-  return (context) => {
-    const { drop, type } = context.axis.driver.specification;
-    const kind = isBrushed(context) ? 'brushed' : type === 'unipolar' ? 'array' : 'bridge';
-    const key: Key = `${kind} ${drop === null ? 'switch' : 'drop'} ${context.axis.motor.specification.resistance === null ? 'alone' : 'coil'}`;
-    return laws.get(key) as Law<C>;
-  };
-}
+const totalLaws = heatLaws();
+const growingOf = (isArray: boolean): Law<C> =>
+  law({
+    formula: `${isArray ? '' : '2 · '}{on} · {limit}²`,
+    source: 'Two phases carry sine and cosine of one crest through their switches (energy balance)',
+    inputs: { on: field.onResistance, limit: limitInForce },
+    compute: ({ on, limit }) => pathSwitches(isArray, on, null).resistance * limit ** 2,
+  });
+const growingLaws = { array: growingOf(true), bridge: growingOf(false) };
+const noGrowing: Law<C> = law({ formula: '0', source: 'A drop hardly changes with temperature', inputs: {}, compute: () => 0 });
 
 export const driverHeat = figure<C>({
   id: 'driver-heat',
@@ -69,7 +63,11 @@ export const driverHeat = figure<C>({
   symbol: 'P_d',
   dimension: 'power',
   significant: 2,
-  law: pick(totalLaws),
+  law: (context) => {
+    const { drop, type } = context.axis.driver.specification;
+    const kind = isBrushed(context) ? 'brushed' : type === 'unipolar' ? 'array' : 'bridge';
+    return totalLaws.get(`${kind} ${drop === null ? 'switch' : 'drop'} ${context.axis.motor.specification.resistance === null ? 'alone' : 'coil'}`) as Law<C>;
+  },
 });
 /** The part of it that grows as the silicon warms. */
 export const switchHeat = figure<C>({
@@ -78,7 +76,10 @@ export const switchHeat = figure<C>({
   symbol: 'P_sw',
   dimension: 'power',
   significant: 2,
-  law: pick(growingLaws),
+  law: (context) => {
+    const { drop, type } = context.axis.driver.specification;
+    return drop !== null ? noGrowing : growingLaws[type === 'unipolar' && !isBrushed(context) ? 'array' : 'bridge'];
+  },
 });
 
 export const driverTemperature = figure<C>({

@@ -99,7 +99,7 @@ const weightLinear: Law<C> = law({
   inputs: { mass: field.mass, incline: field.incline },
   compute: ({ mass, incline }) => mass * STANDARD_GRAVITY * Math.sin(incline),
 });
-const weightLevel: Law<C> = law({ formula: '0', source: 'Level travel', inputs: { incline: field.incline }, compute: () => 0 });
+const weightLevel: Law<C> = law({ formula: '0', source: 'Level travel', inputs: {}, compute: () => 0 });
 const weightBalanced: Law<C> = law({
   formula: '({mass} · sin {incline} − {counterweight}) · g',
   source: 'A counterweight hangs against the weight, g = 9.80665 m/s²',

@@ -53,15 +53,18 @@ const brushedStanding = (context: C): Law<C> => {
   return hasWeight ? brushedHolding : brushedQuiet;
 };
 
-const holding = (formula: string, share: (idle: number) => number): Law<C> =>
-  law({
-    formula,
-    source: ENERGY,
-    inputs: { ...coilInputs, idle: field.idleShare },
-    compute: ({ R, limit, quiet, efficiency, motors, idle }) => (motors * ((limit * share(idle)) ** 2 * R + quiet)) / efficiency,
-  });
-const holdLaw = holding('{motors} · ({limit}² · {R} + {quiet}) / {efficiency}', () => 1);
-const idleLaw = holding('{motors} · (({idle} · {limit})² · {R} + {quiet}) / {efficiency}', (idle) => idle);
+const holdLaw: Law<C> = law({
+  formula: '{motors} · ({limit}² · {R} + {quiet}) / {efficiency}',
+  source: ENERGY,
+  inputs: coilInputs,
+  compute: ({ R, limit, quiet, efficiency, motors }) => (motors * (limit ** 2 * R + quiet)) / efficiency,
+});
+const idleLaw: Law<C> = law({
+  formula: '{motors} · (({idle} · {limit})² · {R} + {quiet}) / {efficiency}',
+  source: ENERGY,
+  inputs: { ...coilInputs, idle: field.idleShare },
+  compute: ({ R, limit, quiet, efficiency, motors, idle }) => (motors * ((idle * limit) ** 2 * R + quiet)) / efficiency,
+});
 
 const working = (torque: typeof loadAtMotor): Law<C> =>
   law({
@@ -231,7 +234,7 @@ const lossRegulated: Law<C> = law({
 const lossNotRelied: Law<C> = law({
   formula: '0',
   source: 'How much current flows while it brakes depends on its speed, so for an upper bound none of its heat is counted',
-  inputs: { motors: field.motorCount },
+  inputs: {},
   compute: () => 0,
 });
 const brakingLoss = figure<C>({
@@ -261,7 +264,7 @@ export const energyBraking = figure<C>({
   }),
 });
 
-const loweringNothing: Law<C> = law({ formula: '0', source: 'No weight pulls along the travel', inputs: { speed: field.speed }, compute: () => 0 });
+const loweringNothing: Law<C> = law({ formula: '0', source: 'No weight pulls along the travel', inputs: {}, compute: () => 0 });
 const loweringWeight: Law<C> = law({
   formula: 'max(0, {backward} · (|{weight}| − {guides}) · {speed} − {loss}) · t, t = ({travel} − ramps of {acceleration} and {braking}) / {speed}',
   source: 'Power balance while a weight is let down at a steady speed over the travel: what it gives through the losses of the line, less what the coils burn',

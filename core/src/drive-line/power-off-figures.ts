@@ -25,7 +25,7 @@ const backwardOfEfficiency: Law<C> = law({
 const backwardUnknown: Law<C> = law({
   formula: '1',
   source: 'Neither diameter and friction of the thread nor its efficiency is said, so none of its friction is relied on',
-  inputs: { efficiency: field.efficiency },
+  inputs: {},
   compute: () => 1,
 });
 

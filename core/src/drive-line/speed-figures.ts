@@ -105,9 +105,9 @@ export const riseToLimit = figure<C>({
   law: law({
     formula: '−{tau} · ln(1 − {R} · {limit} / {V})',
     source: 'First-order rise of a coil’s current (any circuits textbook)',
-    inputs: { tau: coilTime, R: pathResistance, limit: limitInForce, V: coilVoltage, L: windingInductance },
+    inputs: { tau: coilTime, R: pathResistance, limit: limitInForce, V: coilVoltage },
     refuse: ({ R, limit, V }) => (V <= R * limit ? 'The voltage never drives this current through the coil’s resistance.' : null),
-    compute: ({ R, limit, V, L }) => riseTime(V, R, L, limit),
+    compute: ({ tau, R, limit, V }) => riseTime(V, R, tau * R, limit),
   }),
 });
 
@@ -123,7 +123,7 @@ const baseOfBrushed: Law<C> = law({
   inputs: { K: torqueConstant, R: pathResistance, V: coilVoltage, limit: limitInForce, travel: travelPerMotorTurn },
   compute: ({ K, R, V, limit, travel }) => (Math.max(0, V - R * limit) / K) * (travel / (2 * Math.PI)),
 });
-const baseOfVoltage: Law<C> = law({ formula: '0', source: 'Constant volts bind from rest', inputs: { V: coilVoltage }, compute: () => 0 });
+const baseOfVoltage: Law<C> = law({ formula: '0', source: 'Constant volts bind from rest', inputs: {}, compute: () => 0 });
 
 /** Carriage speed up to which the full current flows. */
 export const bindingSpeed = figure<C>({
