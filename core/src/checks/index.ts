@@ -1,12 +1,25 @@
 export { playAngle, torqueFromScale } from './bench.js';
 export { conformity, GUARD_FACTOR, type Conformity } from './conformity.js';
-export { readingOfTravel, resolutionUncertainty, trueTravel, type InstrumentKind } from './instrument.js';
 export {
+  readingDoubt,
+  readingOfTravel,
+  resolutionUncertainty,
+  scaleDoubt,
+  tiltDoubt,
+  trueTravel,
+  type InstrumentDoubt,
+  type InstrumentKind,
+  type ReadingDoubt,
+  type Squareness,
+} from './instrument.js';
+export {
+  checkPlan,
   plannedMoves,
   plannedReadings,
   RUN_LIMIT,
   spreadTargets,
   stepCheckPlan,
+  takeUpFor,
   TARGET_LIMIT,
   type Approach,
   type Instrument,
@@ -14,8 +27,8 @@ export {
   type PlannedReading,
   type StepCheckPlan,
 } from './plan.js';
-export { judgeReturns, type ReturnJudgement } from './return-to-zero.js';
-export { fitScale, type Estimate, type ScaleFit, type ScalePoint } from './scale-fit.js';
+export { judgeReturns, type ReturnJudgement, type ReturnReading, type ReturnScatter } from './return-to-zero.js';
+export { fitScale, reversalTrend, scatterWithinRuns, wildReading, type Estimate, type FittedScale, type ScaleFit, type ScalePoint } from './scale-fit.js';
 export {
   evaluateStepCheck,
   readingValue,

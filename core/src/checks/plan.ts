@@ -1,4 +1,5 @@
-import { choice, flag, kinds, list, nullable, quantity, record, text, whole, type Of } from '../machine/index.js';
+import type { Result } from '../quantity/index.js';
+import { checkShape, choice, flag, kinds, list, nullable, quantity, record, text, whole, type Of } from '../machine/index.js';
 
 const positive = { isPositive: true } as const;
 
@@ -8,6 +9,9 @@ const STEP_LIMIT = 2_000_000_000;
 export const TARGET_LIMIT = 60;
 export const RUN_LIMIT = 30;
 
+/** How an instrument was set along the motion; what that leaves is common practice. */
+const square = choice('not-said', 'by-eye', 'by-square', 'indicated');
+
 const instrument = kinds({
   linear: {
     name: text(120),
@@ -15,6 +19,11 @@ const instrument = kinds({
     resolution: quantity('length', positive),
     tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })),
     scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })),
+    /** Limit of its own error, either way, as printed or from its calibration. */
+    error: nullable(quantity('length', { least: 0 })),
+    square,
+    /** How far it reads in one setting; longer moves are stepped. */
+    range: nullable(quantity('length', positive)),
   },
   rotary: {
     name: text(120),
@@ -22,6 +31,9 @@ const instrument = kinds({
     resolution: quantity('angle', positive),
     tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })),
     scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })),
+    error: nullable(quantity('angle', { least: 0 })),
+    square,
+    range: nullable(quantity('angle', positive)),
   },
 });
 
@@ -40,6 +52,13 @@ export const stepCheckPlan = record({
 
 export type StepCheckPlan = Of<typeof stepCheckPlan>;
 export type Instrument = StepCheckPlan['instrument'];
+
+/** Checks a plan of this or an earlier version; what has been added to instruments since is left unsaid. */
+export function checkPlan(input: unknown): Result<StepCheckPlan> {
+  const plan = input as { readonly instrument?: unknown } | null;
+  const isOlder = typeof plan === 'object' && plan !== null && typeof plan.instrument === 'object' && plan.instrument !== null;
+  return checkShape(stepCheckPlan, isOlder ? { ...plan, instrument: { error: null, square: 'not-said', range: null, ...plan.instrument } } : input);
+}
 
 /** From below or from above. */
 export type Approach = 'up' | 'down';
@@ -104,14 +123,26 @@ export function plannedMoves(plan: StepCheckPlan): readonly PlannedMove[] {
 }
 
 /**
- * Targets spread over a travel so that none repeats a phase of the screw: multiples of travel/count, each nudged by an
- * irrational share of one motor turn. Deterministic, so that a plan can be repeated.
+ * Targets spread over a whole travel, the last within a motor turn of its end, each at a random phase of the motor turn that
+ * is new at every target, so that nothing periodic is taken for scale (ISO 230-2:2014, target positions, from memory).
  * @param travelSteps usable travel in microsteps @param turnSteps microsteps of one motor turn
+ * @param random from 0 to 1, new at every call
  */
-export function spreadTargets(travelSteps: number, turnSteps: number, count: number): readonly number[] {
-  const golden = (Math.sqrt(5) - 1) / 2;
+export function spreadTargets(travelSteps: number, turnSteps: number, count: number, random: () => number): readonly number[] {
   const spacing = travelSteps / count;
   const nudge = Math.min(turnSteps, spacing / 2);
-  const targets = Array.from({ length: count }, (_, index) => Math.max(1, Math.round((index + 1) * spacing - nudge * ((index * golden) % 1))));
+  const targets = Array.from({ length: count }, (_, index) => Math.max(1, Math.round((index + 1) * spacing - nudge * random())));
   return [...new Set(targets)];
 }
+
+/**
+ * Microsteps to go past a target before coming back to it from the other side: more than any play that is known or to be
+ * expected, and at least a quarter turn of the motor.
+ * @param play lost motion known or expected [SI]; null if nothing is known of it @param stepsPerUnit microsteps a unit of travel
+ */
+export function takeUpFor(play: number | null, stepsPerUnit: number, turnSteps: number): number {
+  return Math.max(1, Math.ceil(Math.max(turnSteps / 4, (play ?? 0) * TAKE_UP_FACTOR * stepsPerUnit) - 1e-6));
+}
+
+/** Times the play that a take-up goes (common practice, no source). */
+const TAKE_UP_FACTOR = 3;

@@ -1,2 +1,3 @@
-export { ratioFaults, type RatioFault } from './ratio-faults.js';
-export { rankFaults, type RankedFault, type Ranking } from './rank.js';
+export { chainSpread, ratioFaults, type RatioFault } from './ratio-faults.js';
+export { withSetting } from './setting-faults.js';
+export { rankFaults, type Certainty, type MeasuredScale, type RankedFault, type Ranking } from './rank.js';

@@ -6,7 +6,9 @@ import { rationalToNumber } from '../quantity/index.js';
 export interface RatioFault {
   readonly id: string;
   /** Where in the chain; motor-side faults change how far the motor's shaft turns, the others do not. */
-  readonly side: 'motor' | 'after-motor' | 'reading';
+  readonly side: 'motor' | 'after-motor' | 'reading' | 'setting';
+  /** What it is about: two mistakes about the same thing cannot both be made. */
+  readonly place: string;
   /** Measured over commanded if this is the fault, alone. */
   readonly factor: number;
   /** How common the mistake is among builders, relative to the others (common practice, no source). */
@@ -42,14 +44,35 @@ const COMMON_PITCHES = [
   '20 tpi',
   '24 tpi',
 ];
-const COMMON_BELT_PITCHES = ['2 mm', '3 mm', '5 mm', '8 mm', '0.08 in', '0.2 in'];
+const COMMON_BELT_PITCHES = ['2 mm', '2.5 mm', '3 mm', '5 mm', '8 mm', '0.08 in', '0.2 in'];
+const ALIKE_PITCHES = /-(?:2|2\.5|3|5) mm$/;
 const COMMON_MODULES = ['0.5 mm', '0.8 mm', '1 mm', '1.25 mm', '1.5 mm', '2 mm', '2.5 mm', '3 mm'];
 const COMMON_STEP_ANGLES = ['0.9 °', '1.8 °', '3.6 °', '3.75 °', '7.5 °', '11.25 °', '15 °'];
 /** How many teeth either way a miscount can be. */
 const MISCOUNT = 2;
 
 /** Teeth found inside small gearheads that are sold by a rounded ratio (common practice, from memory). */
+/** A planetary stage with its ring held, by its sun and ring. */
+const planetary = (...rings: readonly (readonly [sun: number, ring: number])[]): readonly Stage[] => rings.map(([sun, ring]) => blankStage('planetary', sun, ring));
+const LOW = [17, 46] as const;
+const HIGH = [11, 46] as const;
+
 const KNOWN_GEARHEADS: readonly { readonly nominal: number; readonly stages: readonly Stage[] }[] = [
+  // Planetary sets of 46 teeth in the ring, in one to three stages.
+  { nominal: 3.7, stages: planetary(LOW) },
+  { nominal: 3.71, stages: planetary(LOW) },
+  { nominal: 5.2, stages: planetary(HIGH) },
+  { nominal: 5.18, stages: planetary(HIGH) },
+  { nominal: 13.7, stages: planetary(LOW, LOW) },
+  { nominal: 14, stages: planetary(LOW, LOW) },
+  { nominal: 19, stages: planetary(LOW, HIGH) },
+  { nominal: 19.2, stages: planetary(LOW, HIGH) },
+  { nominal: 27, stages: planetary(HIGH, HIGH) },
+  { nominal: 26.9, stages: planetary(HIGH, HIGH) },
+  { nominal: 51, stages: planetary(LOW, LOW, LOW) },
+  { nominal: 71, stages: planetary(LOW, LOW, HIGH) },
+  { nominal: 100, stages: planetary(LOW, HIGH, HIGH) },
+  { nominal: 139, stages: planetary(HIGH, HIGH, HIGH) },
   {
     nominal: 64,
     stages: [blankStage('gear', 9, 32), blankStage('gear', 11, 22), blankStage('gear', 9, 26), blankStage('gear', 10, 31)],
@@ -58,13 +81,34 @@ const KNOWN_GEARHEADS: readonly { readonly nominal: number; readonly stages: rea
 
 /** Every single mistake that would scale an axis' travel, with its factor. */
 export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly RatioFault[] {
-  return [...microstepFaults(axis), ...stepAngleFaults(axis), ...gearheadFaults(axis), ...reductionFaults(axis), ...transmissionFaults(axis), ...readingFaults(axis, machineKind)];
+  const faults = [
+    ...microstepFaults(axis),
+    ...stepAngleFaults(axis),
+    ...gearheadFaults(axis),
+    ...reductionFaults(axis),
+    ...transmissionFaults(axis),
+    ...readingFaults(axis, machineKind),
+  ];
+  return faults.map((fault) => ({ ...fault, place: fault.side === 'reading' ? 'reading' : fault.id.slice(0, fault.id.lastIndexOf('-')) }));
 }
+
+/**
+ * Relative spread that a chain made as said may still show: pitch errors of screws and racks, a belt's pull, the effective
+ * diameter of a roller (common practice, no source). Whole teeth alone have none.
+ */
+const CHAIN_SPREADS: Readonly<Record<TransmissionSpecification['kind'], number>> = { screw: 5e-4, belt: 1.5e-3, rack: 5e-4, roller: 8e-3, rotary: 0 };
+
+export function chainSpread({ transmission }: Axis): number {
+  return CHAIN_SPREADS[transmission.specification.kind];
+}
+
+/** A mistake before its place is named. */
+type Mistake = Omit<RatioFault, 'place'>;
 
 const divisorName = (divisor: number): string => (divisor === 1 ? 'full steps' : `1/${divisor} steps`);
 const timesName = (ratio: number): string => ({ 2: 'twice', 4: 'four times', 8: 'eight times', 16: 'sixteen times' })[ratio] ?? `${ratio} times`;
 
-function microstepFaults({ driver }: Axis): RatioFault[] {
+function microstepFaults({ driver }: Axis): Mistake[] {
   const believed = driver.microsteps;
   return MICROSTEP_DIVISORS.filter((real) => real !== believed).map((real) => {
     const coarser = believed / real;
@@ -80,7 +124,7 @@ function microstepFaults({ driver }: Axis): RatioFault[] {
   });
 }
 
-function stepAngleFaults({ motor }: Axis): RatioFault[] {
+function stepAngleFaults({ motor }: Axis): Mistake[] {
   const believed = motor.specification.stepAngle;
   if (!believed) return [];
   const angle = readQuantity(believed, 'angle').value;
@@ -100,7 +144,7 @@ function stepAngleFaults({ motor }: Axis): RatioFault[] {
   });
 }
 
-function gearheadFaults({ motor }: Axis): RatioFault[] {
+function gearheadFaults({ motor }: Axis): Mistake[] {
   const { gearhead } = motor.specification;
   if (!gearhead?.nominal) return [];
   const nominal = readQuantity(gearhead.nominal, 'ratio').value;
@@ -130,7 +174,7 @@ const STAGE_WORDS: Readonly<Record<Stage['kind'], { readonly driver: string; rea
 
 const turnsOf = (stage: Stage): number => rationalToNumber(trainRatio([stage]));
 
-function reductionFaults({ reduction }: Axis): RatioFault[] {
+function reductionFaults({ reduction }: Axis): Mistake[] {
   const withStage =
     (index: number, change: Partial<Pick<Stage, 'driver' | 'driven'>>) =>
     (axis: Axis): Axis => ({
@@ -143,7 +187,7 @@ function reductionFaults({ reduction }: Axis): RatioFault[] {
     const miscounts = (teeth: number): number[] => (stage.kind === 'worm' && teeth <= 4 ? [1, 2, 3, 4] : around(teeth)).filter((real) => real !== teeth);
     const unitOf = (end: 'driver' | 'driven'): string => (stage.kind === 'worm' && end === 'driver' ? 'starts' : words.unit);
     const ends = (['driver', 'driven'] as const).flatMap((end) =>
-      miscounts(stage[end]).map((real): RatioFault => ({
+      miscounts(stage[end]).map((real): Mistake => ({
         id: `reduction-${index}-${end}-${real}`,
         side: 'after-motor',
         factor: turnsOf(stage) / turnsOf({ ...stage, [end]: real }),
@@ -152,7 +196,7 @@ function reductionFaults({ reduction }: Axis): RatioFault[] {
         correct: withStage(index, { [end]: real }),
       })),
     );
-    const inverse: RatioFault = {
+    const inverse: Mistake = {
       id: `reduction-${index}-inverted`,
       side: 'after-motor',
       factor: turnsOf(stage) / turnsOf({ ...stage, driver: stage.driven, driven: stage.driver }),
@@ -168,7 +212,7 @@ function around(teeth: number): number[] {
   return Array.from({ length: 2 * MISCOUNT + 1 }, (_, place) => teeth - MISCOUNT + place).filter((count) => count >= 1);
 }
 
-function transmissionFaults({ transmission }: Axis): RatioFault[] {
+function transmissionFaults({ transmission }: Axis): Mistake[] {
   const { specification } = transmission;
   const replace =
     (change: TransmissionSpecification) =>
@@ -177,7 +221,7 @@ function transmissionFaults({ transmission }: Axis): RatioFault[] {
     case 'screw': {
       const starts = [1, 2, 3, 4, 6, 8]
         .filter((real) => real !== specification.starts)
-        .map((real): RatioFault => ({
+        .map((real): Mistake => ({
           id: `starts-${real}`,
           side: 'after-motor',
           factor: real / specification.starts,
@@ -190,7 +234,11 @@ function transmissionFaults({ transmission }: Axis): RatioFault[] {
     case 'belt':
       return [
         ...toothFaults('pulley', specification.teeth, (teeth) => replace({ ...specification, teeth })),
-        ...sizeFaults('belt-pitch', 'belt’s pitch', specification.pitch, COMMON_BELT_PITCHES, (pitch) => replace({ ...specification, pitch })),
+        ...sizeFaults('belt-pitch', 'belt’s pitch', specification.pitch, COMMON_BELT_PITCHES, (pitch) => replace({ ...specification, pitch })).map((fault) => ({
+          ...fault,
+          // Round-toothed belts of these pitches look alike.
+          commonness: ALIKE_PITCHES.test(fault.id) ? 3 : fault.commonness,
+        })),
       ];
     case 'rack':
       return [
@@ -211,7 +259,7 @@ function transmissionFaults({ transmission }: Axis): RatioFault[] {
   }
 }
 
-function toothFaults(name: string, believed: number, correct: (teeth: number) => (axis: Axis) => Axis): RatioFault[] {
+function toothFaults(name: string, believed: number, correct: (teeth: number) => (axis: Axis) => Axis): Mistake[] {
   const usual = [10, 12, 14, 15, 16, 18, 20, 22, 24, 25, 28, 30, 32, 36, 40, 48, 60];
   return [...new Set([...around(believed), ...usual])]
     .filter((real) => real !== believed)
@@ -227,7 +275,7 @@ function toothFaults(name: string, believed: number, correct: (teeth: number) =>
 
 type Size = ReturnType<typeof quantityOf>;
 
-function sizeFaults(id: string, name: string, believed: Size | null, usual: readonly string[], correct: (size: Size) => (axis: Axis) => Axis): RatioFault[] {
+function sizeFaults(id: string, name: string, believed: Size | null, usual: readonly string[], correct: (size: Size) => (axis: Axis) => Axis): Mistake[] {
   if (!believed) return [];
   const size = readQuantity(believed, 'length').value;
   return usual.flatMap((text) => {
@@ -238,23 +286,37 @@ function sizeFaults(id: string, name: string, believed: Size | null, usual: read
   });
 }
 
-function readingFaults(axis: Axis, machineKind: MachineKind): RatioFault[] {
-  if (axis.job.kind !== 'linear') return [];
-  const faults: RatioFault[] = [
-    { id: 'read-in-inches', side: 'reading', factor: 1 / 25.4, commonness: 4, sentence: 'Inches were entered as millimetres, or the controller works in inches.', correct: null },
-    {
-      id: 'read-in-millimetres',
-      side: 'reading',
-      factor: 25.4,
-      commonness: 4,
-      sentence: 'Millimetres were entered as inches, or the controller works in millimetres.',
-      correct: null,
-    },
-  ];
-  if (machineKind !== 'lathe') return faults;
-  return [
-    ...faults,
-    { id: 'diameter-for-radius', side: 'reading', factor: 2, commonness: 8, sentence: 'A diameter was read where the slide moves by a radius.', correct: null },
-    { id: 'radius-for-diameter', side: 'reading', factor: 0.5, commonness: 8, sentence: 'A radius was read where the controller counts diameters.', correct: null },
-  ];
+const SLIPS: readonly Mistake[] = [
+  { id: 'read-slip-10', side: 'reading', factor: 10, commonness: 2, sentence: 'A decimal place slipped: ten times too much was read or entered.', correct: null },
+  { id: 'read-slip-tenth', side: 'reading', factor: 0.1, commonness: 2, sentence: 'A decimal place slipped: a tenth was read or entered.', correct: null },
+];
+const LENGTHS: readonly Mistake[] = [
+  { id: 'read-in-inches', side: 'reading', factor: 1 / 25.4, commonness: 4, sentence: 'Inches were entered as millimetres, or the controller works in inches.', correct: null },
+  {
+    id: 'read-in-millimetres',
+    side: 'reading',
+    factor: 25.4,
+    commonness: 4,
+    sentence: 'Millimetres were entered as inches, or the controller works in millimetres.',
+    correct: null,
+  },
+];
+/** A gon is a hundredth of a right angle. */
+const ANGLES: readonly Mistake[] = [
+  { id: 'read-in-gon', side: 'reading', factor: 10 / 9, commonness: 2, sentence: 'Gon were entered as degrees, 400 to a turn in place of 360.', correct: null },
+  { id: 'read-in-degrees', side: 'reading', factor: 9 / 10, commonness: 1, sentence: 'Degrees were entered as gon, 360 to a turn in place of 400.', correct: null },
+  { id: 'read-in-radians', side: 'reading', factor: Math.PI / 180, commonness: 2, sentence: 'Radians were entered as degrees.', correct: null },
+  { id: 'read-for-radians', side: 'reading', factor: 180 / Math.PI, commonness: 2, sentence: 'Degrees were entered as radians.', correct: null },
+];
+const DIAMETERS: readonly Mistake[] = [
+  { id: 'diameter-for-radius', side: 'reading', factor: 2, commonness: 8, sentence: 'A diameter was read where the slide moves by a radius.', correct: null },
+  { id: 'radius-for-diameter', side: 'reading', factor: 0.5, commonness: 8, sentence: 'A radius was read where the controller counts diameters.', correct: null },
+];
+
+/** Of a lathe only the slide across the bed is read in diameters. */
+const isCrossSlide = ({ letter, name }: Axis): boolean => letter.toUpperCase() === 'X' || /cross/i.test(name);
+
+function readingFaults(axis: Axis, machineKind: MachineKind): readonly Mistake[] {
+  const units = axis.job.kind === 'linear' ? LENGTHS : ANGLES;
+  return [...units, ...SLIPS, ...(machineKind === 'lathe' && axis.job.kind === 'linear' && isCrossSlide(axis) ? DIAMETERS : [])];
 }

@@ -1,2 +1,2 @@
-export { coverageFactor, incompleteBeta, logGamma, studentCdf } from './student-t.js';
+export { coverageFactor, fisherTail, incompleteBeta, logGamma, studentCdf, studentDensity } from './student-t.js';
 export { leastSquares, type LeastSquares } from './least-squares.js';

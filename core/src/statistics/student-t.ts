@@ -74,3 +74,16 @@ export function coverageFactor(confidence: number, degreesOfFreedom: number): nu
   }
   return (low + high) / 2;
 }
+
+/** Probability that Fisher's F with these degrees of freedom is greater than a ratio of variances (incomplete beta function). */
+export function fisherTail(ratio: number, numerator: number, denominator: number): number {
+  if (ratio <= 0) return 1;
+  return incompleteBeta(denominator / (denominator + numerator * ratio), denominator / 2, numerator / 2);
+}
+
+/** Density of Student's t with its degrees of freedom (may be Infinity). */
+export function studentDensity(t: number, degreesOfFreedom: number): number {
+  if (degreesOfFreedom > 1e6) return Math.exp((-t * t) / 2) / Math.sqrt(2 * Math.PI);
+  const n = degreesOfFreedom;
+  return Math.exp(logGamma((n + 1) / 2) - logGamma(n / 2) - 0.5 * Math.log(n * Math.PI) - ((n + 1) / 2) * Math.log1p((t * t) / n));
+}
