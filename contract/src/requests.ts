@@ -1,4 +1,4 @@
-import { stepCheckPlan } from '@crisp-notch/core/checks';
+import { checkPlan } from '@crisp-notch/core/checks';
 import { checkShape, nullable, openMachine, record, text, whole } from '@crisp-notch/core/machine';
 import { checkPart } from '@crisp-notch/core/parts';
 import { array, number, object, string, type InferType, type StringSchema } from 'yup';
@@ -29,7 +29,7 @@ const moment = string()
 
 /** Of this or an earlier version; the server brings older ones up to date. */
 const machineDocument = fromCore(openMachine);
-const plan = fromCore((input) => checkShape(stepCheckPlan, input));
+const plan = fromCore(checkPlan);
 const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)) });
 const reading = fromCore((input) => checkShape(readingShape, input));
 

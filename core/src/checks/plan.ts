@@ -99,21 +99,19 @@ export interface PlannedMove {
 }
 
 /**
- * The moves of a plan in order. A target is always reached from the side its reading names: the carriage first goes
+ * The moves of a plan in order. The carriage begins a take-up before zero, so that it never has to go behind its start, and
+ * comes to zero from below. A target is always reached from the side its reading names: the carriage first goes
  * past it by the take-up when it would come from the wrong side.
  */
 export function plannedMoves(plan: StepCheckPlan): readonly PlannedMove[] {
   const moves: PlannedMove[] = [];
-  let position = 0;
+  let position = -plan.takeUp;
   const go = (to: number, reading: PlannedReading | null): void => {
     if (to === position && reading === null) return;
     moves.push({ to, reading });
     position = to;
   };
-  if (plan.takeUp > 0) {
-    go(-plan.takeUp, null);
-    go(0, null);
-  }
+  go(0, null);
   for (const reading of plannedReadings(plan)) {
     if (reading.approach === 'up' && position >= reading.target) go(reading.target - plan.takeUp, null);
     if (reading.approach === 'down' && position <= reading.target) go(reading.target + plan.takeUp, null);

@@ -296,7 +296,7 @@ describe('readings file', () => {
         ['mm', 'metric'],
         ['in', 'inch'],
       ] as const) {
-        const program = writeMoveList(plan, { letter: 'X', stepsPerUnit, unit: preferredUnit('length', system), feed: 300, title: 'Step check (X) – “fine”' });
+        const program = writeMoveList(plan, { letter: 'X', stepsPerUnit, unit: preferredUnit('length', system), feed: 300, travel: null, title: 'Step check (X) – “fine”' });
         if (!program.ok) throw new Error(program.error);
         const words = program.value
           .replace(/\([^)]*\)/g, '')
@@ -312,7 +312,22 @@ describe('readings file', () => {
     });
 
     it('refuses a letter that is no axis word', () => {
-      expect(writeMoveList(plan, { letter: 'Q', stepsPerUnit, unit: millimetre, feed: 300, title: '' }).ok).toBeFalse();
+      expect(writeMoveList(plan, { letter: 'Q', stepsPerUnit, unit: millimetre, feed: 300, travel: null, title: '' }).ok).toBeFalse();
+    });
+
+    it('begins a take-up before zero, announces where it goes, and never leaves the travel', () => {
+      const options = { letter: 'X', stepsPerUnit, unit: millimetre, feed: 300, title: '' };
+      const program = writeMoveList(plan, { ...options, travel: 300 });
+      if (!program.ok) throw new Error(program.error);
+      const [start = ''] = /G92 X(\S+)/.exec(program.value)?.slice(1) ?? [];
+      const coordinates = [...program.value.matchAll(/G1 X(\S+)/g)].map((match) => Number(match[1]));
+      expect(Number(start)).toBeLessThan(0);
+      expect(Math.min(...coordinates)).toBeGreaterThanOrEqual(Number(start));
+      expect(program.value.indexOf('M0 (next it moves from')).toBeLessThan(program.value.indexOf('G1 X'));
+      const reach = Math.max(...coordinates) - Number(start);
+      expect(writeMoveList(plan, { ...options, travel: reach * 1.01 }).ok).toBeTrue();
+      const refused = writeMoveList(plan, { ...options, travel: reach * 0.99 });
+      expect(refused.ok ? '' : refused.error).toContain('nearer targets');
     });
   });
 });

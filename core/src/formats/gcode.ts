@@ -13,6 +13,8 @@ export interface MoveListOptions {
   readonly unit: Unit;
   /** Feed in the unit a minute. */
   readonly feed: number;
+  /** Travel of the axis in the unit, within which the moves have to stay; null if it is not known. */
+  readonly travel: number | null;
   readonly title: string;
 }
 
@@ -46,15 +48,24 @@ export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Re
   const coordinate = (steps: number): number => inUnit(travelOfSteps(steps, stepsPerUnit), unit);
   const decimals = coordinateDecimals(Math.abs(coordinate(1)));
   const total = plannedReadings(plan).length;
+  const steps = plannedMoves(plan).map(({ to }) => to);
+  const [first, last] = [coordinate(Math.min(-plan.takeUp, ...steps)), coordinate(Math.max(...steps))];
+  if (options.travel !== null && last - first > options.travel * (1 + 1e-9))
+    return failure(
+      `These moves take ${trimmed(last - first, 3)} ${unit.symbol} with their take-up; the axis has ${trimmed(options.travel, 3)} ${unit.symbol} of travel. Take nearer targets.`,
+    );
   const lines = [
     comment(options.title),
-    comment(`${total} readings in ${unit.symbol === '°' ? 'degrees' : unit.symbol}. Zero the indicator at the first stop; start again at each stop.`),
+    comment(
+      `${total} readings in ${unit.symbol === '°' ? 'degrees' : unit.symbol}. Begin with the carriage at the start of its travel. Zero the indicator at the second stop; start again at each stop.`,
+    ),
     comment('Keep hands clear while it moves and an emergency stop within reach.'),
     ...(unit.symbol === '°' ? [] : [unit.symbol === 'in' ? 'G20' : 'G21']),
     'G90',
     'G94',
-    `G92 ${letter}0`,
+    `G92 ${letter}${trimmed(coordinate(-plan.takeUp), decimals)}`,
     `F${trimmed(feed, 3)}`,
+    `M0 ${comment(`next it moves from ${trimmed(first, 3)} to ${trimmed(last, 3)} at most: clear the way, the indicator too`)}`,
   ];
   let isZeroed = false;
   for (const move of plannedMoves(plan)) {

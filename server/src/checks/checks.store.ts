@@ -1,5 +1,5 @@
 import type { Check, CheckSummary, MachineCopy, StoredReading } from '@crisp-notch/contract';
-import { evaluateStepCheck, plannedReadings, readingValue, travelDimension, type EnteredReading, type StepCheckEvaluation, type StepCheckPlan } from '@crisp-notch/core/checks';
+import { checkPlan, evaluateStepCheck, plannedReadings, readingValue, travelDimension, type EnteredReading, type StepCheckEvaluation, type StepCheckPlan } from '@crisp-notch/core/checks';
 import { axisContext, sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
 import type { Machine } from '@crisp-notch/core/machine';
 import { stepLines } from '@crisp-notch/core/route-card';
@@ -25,6 +25,13 @@ function contextOf(document: Machine, axisId: string): AxisContext {
   return context;
 }
 
+/** A plan as this version has it, whatever version wrote it. @throws ApiProblem for one that was never a plan */
+export function openedPlan(kept: StepCheckPlan): StepCheckPlan {
+  const checked = checkPlan(kept);
+  if (!checked.ok) throw new ApiProblem('conflict', 'The plan of this check cannot be read.');
+  return checked.value;
+}
+
 /** @throws ApiProblem if the plan measures in other quantities than the axis moves in, or nothing could be commanded */
 function judge(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): StepCheckEvaluation {
   if (plan.instrument.kind !== context.axis.job.kind || plan.tolerance.kind !== context.axis.job.kind) {
@@ -44,12 +51,13 @@ export interface StartCheck {
 /** Starts a check on the design as it stands: the design is kept as a revision and the check names it. */
 export async function startCheck(database: Database, machineId: string, request: StartCheck): Promise<Check> {
   const id = newId();
+  const plan = openedPlan(request.plan);
   await inTransaction(database, async (session) => {
     const row = await lockMachine(session, machineId);
     demandVersion(row, request.version);
     const document = opened(row.document);
     const context = contextOf(document, request.axisId);
-    const evaluation = judge(context, request.plan, []);
+    const evaluation = judge(context, plan, []);
     const { letter } = context.axis;
     const cut = await cutRevision(session, row, document, `Step check on ${letter}`);
     await session.insert(check).values({
@@ -59,7 +67,7 @@ export async function startCheck(database: Database, machineId: string, request:
       axisId: request.axisId,
       axisLetter: letter,
       kind: 'step-check',
-      plan: request.plan,
+      plan,
       verdict: evaluation.verdict,
       sentence: evaluation.sentence,
       at: new Date(),
@@ -97,7 +105,7 @@ export async function loadCheck(database: Database, machineId: string, checkId: 
     sentence: row.sentence,
     at: row.at.toISOString(),
     basis: basisFor(document, row.axisId),
-    plan: row.plan,
+    plan: openedPlan(row.plan),
     document,
     readings: await readingsOf(database, checkId),
   };
@@ -135,7 +143,7 @@ export async function addReadings(database: Database, machineId: string, checkId
   await inTransaction(database, async (session) => {
     const { row, document } = await findCheck(session, machineId, checkId, true);
     const context = contextOf(document, row.axisId);
-    demandReadings(entered, row.plan, context);
+    demandReadings(entered, openedPlan(row.plan), context);
     const [last] = await session
       .select({ sequence: max(reading.sequence) })
       .from(reading)
@@ -146,7 +154,7 @@ export async function addReadings(database: Database, machineId: string, checkId
     await session
       .insert(reading)
       .values(entered.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
-    const evaluation = judge(context, row.plan, await readingsOf(session, checkId));
+    const evaluation = judge(context, openedPlan(row.plan), await readingsOf(session, checkId));
     await session.update(check).set({ verdict: evaluation.verdict, sentence: evaluation.sentence }).where(eq(check.id, checkId));
     if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {
       const text = `Step check on ${row.axisLetter}: ${VERDICT_WORDS[evaluation.verdict]}. ${evaluation.sentence}`;

@@ -6,6 +6,7 @@ import { inTransaction, type Database, type Session } from '../database/connecti
 import { newId } from '../database/identity';
 import { check, logEntry, machine, reading, revision } from '../database/schema';
 import { ApiProblem } from '../problem';
+import { openedPlan } from '../checks/checks.store';
 import { loadMachine, opened } from './machines.store';
 
 const say = sayIn('metric');
@@ -32,7 +33,7 @@ export async function exportHistory(database: Database, machineId: string): Prom
       reference: row.id,
       axisId: row.axisId,
       revision: numberOf.get(row.revisionId) ?? 1,
-      plan: row.plan,
+      plan: openedPlan(row.plan),
       at: row.at.toISOString(),
       readings: readings.filter((item) => item.checkId === row.id).map(({ index, text, excluded, at }) => ({ index, text, excluded, at: at.toISOString() })),
     })),
@@ -73,8 +74,9 @@ export async function importHistory(database: Database, imported: MachineHistory
     const revisionOf = (number: number): string => revisionIds[number - 1] as string;
     for (const item of history.checks) {
       const context = axisContext((history.revisions[item.revision - 1] as MachineHistory['revisions'][number]).document, item.axisId);
-      const fits = context !== null && context.axis.job.kind === item.plan.instrument.kind && context.axis.job.kind === item.plan.tolerance.kind;
-      const evaluation = fits ? evaluateStepCheck(context, item.plan, item.readings, say) : null;
+      const plan = openedPlan(item.plan);
+      const fits = context !== null && context.axis.job.kind === plan.instrument.kind && context.axis.job.kind === plan.tolerance.kind;
+      const evaluation = fits ? evaluateStepCheck(context, plan, item.readings, say) : null;
       if (!context || !evaluation) throw inconsistent(`check ${item.reference} does not fit the design it names`);
       const id = checkIds.get(item.reference) as string;
       await session.insert(check).values({
@@ -84,7 +86,7 @@ export async function importHistory(database: Database, imported: MachineHistory
         axisId: item.axisId,
         axisLetter: context.axis.letter,
         kind: 'step-check',
-        plan: item.plan,
+        plan,
         verdict: evaluation.verdict,
         sentence: evaluation.sentence,
         at: new Date(item.at),

@@ -6,7 +6,7 @@ import type { Check } from '@crisp-notch/contract';
 import { evaluateStepCheck, plannedReadings, readingValue, type EnteredReading, type PlannedReading, type StepCheckEvaluation } from '@crisp-notch/core/checks';
 import { axisContext, sayIn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
 import { readReadingsCsv, writeMoveList, writeReadingsCsv } from '@crisp-notch/core/formats';
-import { quantityOf, type Axis, type Machine, type Setting } from '@crisp-notch/core/machine';
+import { quantityOf, readQuantity, type Axis, type Machine, type Setting } from '@crisp-notch/core/machine';
 import { exact, findUnit, formatNumber, inUnit, parseQuantity, preferredUnit, rationalFromNumber, showQuantity, type Exact } from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { isCurrentCheck } from '@crisp-notch/core/route-card';
@@ -25,7 +25,19 @@ import { deviationChart, deviationUnit } from './deviation-chart.options';
 import { readingRows, type ReadingRow } from './readings.state';
 
 const FEED_SHARE = 0.5;
+/** Fastest that a check moves [m/s, rad/s] (common practice, no source). */
+const SLIDING_MOST = 5e-3;
+const TURNING_MOST = Math.PI / 12;
 const CHANCES_SHOWN = 5;
+/** Other explanations below this chance are not worth a line. */
+const OTHERS_LEAST = 0.005;
+const chanceWords = (chance: number): string => `${Math.min(99, Math.max(1, Math.round(chance * 100)))} in 100`;
+/** What the width of the interval comes from. */
+const RULED_BY = {
+  scatter: 'The scatter of the readings decides how wide that is: more runs narrow it.',
+  digit: 'The digit of the instrument decides how wide that is.',
+  instrument: 'The instrument’s own error and how square it was set decide how wide that is.',
+} as const;
 
 /** One step check: its moves, its readings, what they come to, and what to set. */
 @Component({
@@ -81,6 +93,7 @@ export class CheckPage {
       stepsPerUnit: steps,
       unit,
       feed: this.feed(check.document, check.axisId),
+      travel: this.travel(check.document, check.axisId),
       title: `Step check on ${check.axisLetter}, ${check.document.name}`,
     });
     return list.ok ? list.value : list.error;
@@ -94,14 +107,28 @@ export class CheckPage {
     const fit = this.evaluation()?.fit;
     if (fit?.kind !== 'fitted') return fit?.reason ?? '';
     const percent = (value: number): string => `${formatNumber(value * 100, { significant: 2 })} %`;
-    const freedom = fit.effectiveDegreesOfFreedom === Infinity ? 'the digit of the instrument decides' : `${fit.effectiveDegreesOfFreedom} effective degrees of freedom`;
-    return `Scale ${formatNumber(fit.scale.value, { uncertainty: fit.scale.expanded })} ± ${percent(fit.scale.expanded)} at 95 %, ${freedom}.`;
+    return `Scale ${formatNumber(fit.scale.value, { uncertainty: fit.scale.expanded })} ± ${percent(fit.scale.expanded)} at 95 %. ${RULED_BY[fit.ruledBy]}`;
   });
-  protected readonly causes = computed(() =>
-    (this.evaluation()?.ranking?.faults ?? [])
-      .slice(0, CHANCES_SHOWN)
-      .map((item) => ({ ...item, words: item.chance > 0.995 ? 'nearly certain' : `${Math.max(1, Math.round(item.chance * 100))} in 100` })),
-  );
+  protected readonly causes = computed(() => {
+    const ranking = this.evaluation()?.ranking;
+    return (ranking?.faults ?? []).slice(0, CHANCES_SHOWN).map((item, place) => ({
+      ...item,
+      words: place === 0 && ranking?.certainty === 'nearly-certain' ? 'nearly certain' : chanceWords(item.chance),
+    }));
+  });
+  /** What is no single mistake: in words, with its chance. */
+  protected readonly others = computed(() => {
+    const ranking = this.evaluation()?.ranking;
+    if (!ranking) return [];
+    const pair = ranking.together;
+    return [
+      { name: 'A dimension is a little off; a corrected setting mends it.', chance: ranking.littleOff },
+      ...(pair ? [{ name: `Two mistakes together, e.g.: ${pair.first.sentence} ${pair.second.sentence}`, chance: pair.chance }] : []),
+      { name: 'Something else.', chance: ranking.somethingElse },
+    ]
+      .filter((item) => item.chance >= OTHERS_LEAST)
+      .map(({ name, chance }) => ({ name, words: chanceWords(chance) }));
+  });
   protected readonly correctedWords = computed(() => {
     const corrected = this.correctedSetting();
     return corrected ? corrected.stepsPerUnit.text : '';
@@ -142,12 +169,17 @@ export class CheckPage {
     this.api.check(machineId, id).subscribe({ next: (check) => this.check.set(check), error: (error: unknown) => this.failure.set(messageOf(error)) });
   }
 
-  /** Half the speed asked for, in the unit a minute. */
+  /** Half the speed asked for and never fast, in the unit a minute: someone stands beside it with an indicator. */
   private feed(document: Machine, axisId: string): number {
     const job = document.axes.find((axis) => axis.id === axisId)?.job;
-    if (!job?.speed) return 300;
-    const parsed = parseQuantity(job.speed.text, job.kind === 'linear' ? 'speed' : 'angular-speed', preferredUnit('speed', 'metric'), 'kept');
-    return parsed.ok ? Math.max(1, Math.round(inUnit(parsed.value.value * FEED_SHARE * 60, this.unit()))) : 300;
+    const most = job?.kind === 'rotary' ? TURNING_MOST : SLIDING_MOST;
+    const asked = job?.speed ? readQuantity(job.speed, job.kind === 'linear' ? 'speed' : 'angular-speed').value * FEED_SHARE : most;
+    return Math.max(1, Math.round(inUnit(Math.min(asked, most) * 60, this.unit())));
+  }
+
+  private travel(document: Machine, axisId: string): number | null {
+    const job = document.axes.find((axis) => axis.id === axisId)?.job;
+    return job?.kind === 'linear' && job.travel ? inUnit(readQuantity(job.travel, 'length').value, this.unit()) : null;
   }
 
   protected draftOf(row: ReadingRow): string {

@@ -28,6 +28,11 @@ const FORMS: readonly ChoiceOption[] = [
   { value: 'indicator', label: 'indicator: moves with the carriage' },
   { value: 'scale', label: 'scale: lies along the motion' },
 ];
+const SQUARES: readonly ChoiceOption[] = [
+  { value: 'by-eye', label: 'by eye, within 4°' },
+  { value: 'by-square', label: 'by a square, within 1°' },
+  { value: 'indicated', label: 'along an indicated edge, within 0.2°' },
+];
 const TILT_BOUNDS = { least: -1.2, most: 1.2 };
 
 /** Operation 70: the checks made so far, and the plan of a new one. */
@@ -61,11 +66,20 @@ export class ChecksPage {
   private readonly state = toSignal(this.store.state$);
   private readonly chosen = signal<string | null>(null);
   private readonly edited = signal<{ readonly axisId: string; readonly draft: PlanDraft } | null>(null);
+  /** Phases of the motor turn for the targets of this visit: random, and the same while the design is edited. */
+  private readonly drawn = Array.from({ length: 12 }, Math.random);
+  private phases(): () => number {
+    let next = 0;
+    return () => this.drawn[next++ % this.drawn.length] ?? 0;
+  }
+
   protected readonly message = signal('');
   protected readonly isStarting = signal(false);
 
   protected readonly approaches = APPROACHES;
   protected readonly forms = FORMS;
+  protected readonly squares = SQUARES;
+  protected readonly errorBounds = { least: 0 };
   protected readonly tiltBounds = TILT_BOUNDS;
   protected readonly figures = { stepsPerUnit, stepsPerMotorTurn };
   protected readonly machineId = computed(() => this.state()?.id ?? '');
@@ -80,7 +94,7 @@ export class ChecksPage {
     const view = this.view();
     const edited = this.edited();
     if (!view) return null;
-    return edited?.axisId === view.axis.id ? edited.draft : firstDraft(view, this.units());
+    return edited?.axisId === view.axis.id ? edited.draft : firstDraft(view, this.units(), this.phases());
   });
   protected readonly targets = computed(() => readTargets(this.draft()?.targets ?? ''));
   protected readonly distances = computed(() => {
@@ -115,6 +129,10 @@ export class ChecksPage {
   protected change(change: Partial<PlanDraft>): void {
     const [view, draft] = [this.view(), this.draft()];
     if (view && draft) this.edited.set({ axisId: view.axis.id, draft: { ...draft, ...change } });
+  }
+
+  protected setSquare(value: string): void {
+    if (value === 'by-eye' || value === 'by-square' || value === 'indicated') this.change({ square: value });
   }
 
   protected async start(): Promise<void> {

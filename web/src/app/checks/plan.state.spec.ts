@@ -18,14 +18,17 @@ function viewOf(stepAngle: string | null): AxisView {
 }
 
 describe('the plan of a step check', () => {
-  it('begins with targets that an indicator reaches', () => {
-    const draft = firstDraft(viewOf('1.8 °'), 'metric');
+  it('begins with targets over the whole travel, and reads zero again', () => {
+    const draft = firstDraft(viewOf('1.8 °'), 'metric', () => 0.3);
     const { targets, message } = readTargets(draft.targets);
     expect(message).toBe('');
     expect(targets.length).toBe(4);
+    expect(draft.returnToZero).toBeTrue();
+    // 300 mm of travel, less a take-up at both ends.
     expect(Math.max(...targets) / 1600)
       .withContext('millimetres')
-      .toBeLessThanOrEqual(20);
+      .toBeGreaterThan(290);
+    expect((Math.max(...targets) + 800) / 1600).toBeLessThan(300);
   });
 
   it('reads targets in any spacing and says which word is wrong', () => {
@@ -38,13 +41,13 @@ describe('the plan of a step check', () => {
 
   it('becomes a plan in the quantities of its axis', () => {
     const view = viewOf('1.8 °');
-    const made = planOf({ ...firstDraft(view, 'inch'), targets: '200, 600' }, view);
+    const made = planOf({ ...firstDraft(view, 'inch', () => 0.5), targets: '200, 600' }, view);
     expect('plan' in made && [made.plan.targets, made.plan.instrument.kind, made.plan.instrument.resolution.text, made.plan.takeUp]).toEqual([
       [200, 600],
       'linear',
       '0.0005 in',
       800,
     ]);
-    expect(planOf({ ...firstDraft(view, 'metric'), targets: 'x' }, view)).toEqual({ message: jasmine.any(String) as unknown as string });
+    expect(planOf({ ...firstDraft(view, 'metric', () => 0.5), targets: 'x' }, view)).toEqual({ message: jasmine.any(String) as unknown as string });
   });
 });

@@ -1,6 +1,6 @@
-import { spreadTargets, stepCheckPlan, type StepCheckPlan } from '@crisp-notch/core/checks';
-import { axisField, stepsPerMotorTurn, stepsPerUnit } from '@crisp-notch/core/drive-line';
-import { checkShape, quantityOf, type Quantity } from '@crisp-notch/core/machine';
+import { checkPlan, spreadTargets, takeUpFor, type Instrument, type StepCheckPlan } from '@crisp-notch/core/checks';
+import { axisField, backlashTotal, stepsPerMotorTurn, stepsPerUnit } from '@crisp-notch/core/drive-line';
+import { quantityOf, type Quantity } from '@crisp-notch/core/machine';
 import { parseWhole, type UnitSystem } from '@crisp-notch/core/quantity';
 import type { AxisView } from '../data/design-store';
 
@@ -14,31 +14,47 @@ export interface PlanDraft {
   readonly form: 'indicator' | 'scale';
   readonly resolution: Quantity;
   readonly tilt: Quantity | null;
+  /** Limit of the instrument's own error, how it was set, and how far it reads. */
+  readonly error: Quantity | null;
+  readonly square: Instrument['square'];
+  readonly range: Quantity | null;
   readonly tolerance: Quantity;
 }
 
 const TARGET_COUNT = 4;
 const TARGET_MOST = 2_000_000_000;
-/** Reach of a usual dial indicator, so that the first plan can be measured with one. */
+/** Travel that is read where nobody has said how far the axis goes: that of a usual dial indicator. */
 const INDICATOR_REACH = 0.02;
 
-/** A first plan: a few targets within an indicator's reach that are no whole motor turns. */
-export function firstDraft(view: AxisView, units: UnitSystem): PlanDraft {
+/** Microsteps that lost motion takes up, from what is known of it. */
+function takeUpOf({ reckoner }: AxisView): number {
+  return takeUpFor(reckoner.value(backlashTotal), reckoner.value(stepsPerUnit) ?? 0, reckoner.value(stepsPerMotorTurn) ?? 4);
+}
+
+/**
+ * A first plan: a few targets over the whole travel at random phases of the motor turn, and a return to zero. What is
+ * guessed of the instrument is the usual: an indicator set by a square.
+ */
+export function firstDraft(view: AxisView, units: UnitSystem, random: () => number): PlanDraft {
   const { reckoner, axis } = view;
   const isLinear = axis.job.kind === 'linear';
   const steps = reckoner.value(stepsPerUnit) ?? 0;
   const travel = reckoner.reading(axisField.travel)?.value ?? (isLinear ? INDICATOR_REACH : 2 * Math.PI);
-  const reach = isLinear ? Math.min(travel, INDICATOR_REACH) : travel;
+  // The take-up needs its room at both ends.
+  const room = isLinear ? 2 * takeUpOf(view) : 0;
   const turn = reckoner.value(stepsPerMotorTurn) ?? 1;
   return {
-    targets: spreadTargets(reach * steps, turn, TARGET_COUNT).join(', '),
+    targets: spreadTargets(Math.max(1, travel * steps - room), turn, TARGET_COUNT, random).join(', '),
     runs: 1,
     approach: 'one-way',
-    returnToZero: false,
+    returnToZero: true,
     instrument: isLinear ? 'dial indicator' : 'graduated ring',
     form: isLinear ? 'indicator' : 'scale',
     resolution: quantityOf(isLinear ? (units === 'metric' ? '0.01 mm' : '0.0005 in') : '0.05 °', 'assumed'),
     tilt: null,
+    error: quantityOf(isLinear ? (units === 'metric' ? '0.02 mm' : '0.001 in') : '0.05 °', 'assumed'),
+    square: 'by-square',
+    range: null,
     tolerance: axis.job.tolerance ?? quantityOf(isLinear ? '0.05 mm' : '0.1 °', 'assumed'),
   };
 }
@@ -73,11 +89,21 @@ export function planOf(draft: PlanDraft, view: AxisView): { readonly plan: StepC
     runs: draft.runs,
     approach: draft.approach,
     returnToZero: draft.returnToZero,
-    takeUp: Math.max(1, Math.round((view.reckoner.value(stepsPerMotorTurn) ?? 4) / 4)),
-    instrument: { kind, name: draft.instrument, form: draft.form, resolution: draft.resolution, tilt: draft.tilt, scaleUncertainty: null },
+    takeUp: takeUpOf(view),
+    instrument: {
+      kind,
+      name: draft.instrument,
+      form: draft.form,
+      resolution: draft.resolution,
+      tilt: draft.tilt,
+      scaleUncertainty: null,
+      error: draft.error,
+      square: draft.square,
+      range: draft.range,
+    },
     tolerance: { kind, value: draft.tolerance },
   };
-  const checked = checkShape(stepCheckPlan, plan);
+  const checked = checkPlan(plan);
   if (checked.ok) return { plan: checked.value };
   const [problem] = checked.error;
   return { message: `${problem?.path ?? 'plan'} ${problem?.message ?? 'is not complete'}` };

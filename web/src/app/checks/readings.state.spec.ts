@@ -13,7 +13,7 @@ const plan: StepCheckPlan = {
   approach: 'both-ways',
   returnToZero: true,
   takeUp: 200,
-  instrument: { kind: 'linear', name: '', form: 'indicator', resolution: quantityOf('0.01 mm'), tilt: null, scaleUncertainty: null },
+  instrument: { kind: 'linear', name: '', form: 'indicator', resolution: quantityOf('0.01 mm'), tilt: null, scaleUncertainty: null, error: null, square: 'by-square', range: null },
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 const millimetre = preferredUnit('length', 'metric');

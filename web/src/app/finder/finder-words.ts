@@ -27,6 +27,7 @@ export const REASON_WORDS: Readonly<Record<Reason, string>> = {
   whirl: 'a screw that whips',
   buckling: 'a screw that buckles',
   falls: 'a weight that drops with the power off',
+  'motor-speed': 'a motor faster than such motors are run',
   force: 'force at speed',
   lag: 'the load pushing it off its notch',
   microsteps: 'steps finer than the driver has',

@@ -4,15 +4,24 @@ import { confirmed, type Axis, type Job, type Quantity } from '@crisp-notch/core
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { CautionComponent } from '../ui/caution.component';
+import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { jobFields, type JobField } from './job-fields';
+
+type LinearJob = Extract<Job, { kind: 'linear' }>;
+const GUIDES: readonly ChoiceOption[] = [
+  { value: 'unknown', label: 'not said: a tenth of the weight is taken' },
+  { value: 'rolling', label: 'rolling guides' },
+  { value: 'wheels', label: 'wheels' },
+  { value: 'sliding', label: 'sliding guides' },
+];
 
 type JobValues = Readonly<Record<string, Quantity | null | undefined>>;
 
 /** What one axis is asked to do; guesses are dashed until they are confirmed. */
 @Component({
   selector: 'cn-axis-job',
-  imports: [CautionComponent, QuantityFieldComponent],
+  imports: [CautionComponent, ChoiceFieldComponent, QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './axis-job.component.html',
   styles: `
@@ -45,6 +54,18 @@ export class AxisJobComponent {
     const { job, carriage } = this.axis();
     return [...Object.values(job as unknown as JobValues), carriage.mass, carriage.inertia].filter((item) => typeof item === 'object' && item?.from === 'assumed').length;
   });
+
+  /** Asked only while the friction itself is not said. */
+  protected readonly guides = computed(() => {
+    const { job } = this.axis();
+    return job.kind === 'linear' && job.friction === null ? job.guides : null;
+  });
+  protected readonly guideKinds = GUIDES;
+
+  protected setGuides(value: string): void {
+    const guides = GUIDES.find((item) => item.value === value)?.value as LinearJob['guides'] | undefined;
+    if (guides) this.store.editAxis(this.axis().id, 'job.guides', (axis) => (axis.job.kind === 'linear' ? { ...axis, job: { ...axis.job, guides } } : axis));
+  }
 
   protected valueOf(item: JobField): Quantity | null {
     return (this.axis().job as unknown as JobValues)[item.key] ?? null;

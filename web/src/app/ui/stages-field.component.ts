@@ -12,6 +12,9 @@ const KINDS: readonly { readonly kind: Stage['kind']; readonly label: string; re
   { kind: 'planetary', label: 'planetary, ring held', driver: 'sun teeth', driven: 'ring teeth' },
 ];
 
+/** What can be said of a stage; a lead angle and friction of a worm alone. */
+type StageChange = Partial<Pick<Stage, 'driver' | 'driven' | 'efficiency' | 'backlash' | 'inertia'> & Pick<Extract<Stage, { kind: 'worm' }>, 'leadAngle' | 'friction'>>;
+
 /** A chain of gear, belt and worm stages, each by its teeth. */
 @Component({
   selector: 'cn-stages-field',
@@ -69,13 +72,17 @@ export class StagesFieldComponent {
     this.changed.emit(this.stages().filter((_stage, place) => place !== index));
   }
 
-  protected change(index: number, change: Partial<Stage>): void {
-    this.changed.emit(this.stages().map((stage, place): Stage => (place === index ? { ...stage, ...change } : stage)));
+  protected change(index: number, change: StageChange): void {
+    this.changed.emit(this.stages().map((stage, place) => (place === index ? ({ ...stage, ...change } as Stage) : stage)));
   }
 
   protected setKind(index: number, kind: string): void {
     const found = KINDS.find((item) => item.kind === kind);
-    if (found) this.change(index, found.kind === 'worm' ? { kind: 'worm', driver: 1 } : { kind: found.kind });
+    const stage = this.stages()[index];
+    if (!found || !stage) return;
+    const { efficiency, backlash, inertia } = stage;
+    const fresh = blankStage(found.kind, found.kind === 'worm' ? 1 : stage.driver, stage.driven);
+    this.changed.emit(this.stages().map((item, place) => (place === index ? { ...fresh, efficiency, backlash, inertia } : item)));
   }
 
   protected setTeeth(index: number, end: 'driver' | 'driven', field: HTMLInputElement): void {

@@ -36,7 +36,7 @@ export class WorkingPanelComponent {
   );
   protected readonly schools = computed(() => {
     const { schools } = this.figure();
-    return schools && { ...schools, inForce: schools.inForce(this.view().context) };
+    return schools && (schools.applies?.(this.view().context) ?? true) && { ...schools, inForce: schools.inForce(this.view().context) };
   });
   protected readonly trouble = computed(() => {
     const { outcome } = this.working();

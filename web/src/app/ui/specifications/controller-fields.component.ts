@@ -9,6 +9,11 @@ const RAMPS: readonly ChoiceOption[] = [
   { value: 'no', label: 'jumps to speed' },
 ];
 
+const DECIMALS: readonly ChoiceOption[] = [
+  { value: 'null', label: 'as typed' },
+  ...[0, 1, 2, 3, 4, 5, 6].map((count) => ({ value: String(count), label: count === 0 ? 'whole numbers' : `${count} ${count === 1 ? 'decimal' : 'decimals'}` })),
+];
+
 /** What the controller can send. */
 @Component({
   selector: 'cn-controller-fields',
@@ -32,6 +37,7 @@ const RAMPS: readonly ChoiceOption[] = [
       remark="Its grain makes some speeds impossible."
     />
     <cn-whole-field label="Timer bits" [least]="8" [most]="64" [value]="specification().timerBits" (changed)="change({ timerBits: $event })" />
+    <cn-choice-field label="Steps a unit" [options]="decimals" [value]="'' + specification().decimals" (changed)="setDecimals($event)" />
   `,
   styles: `
     :host {
@@ -44,6 +50,11 @@ export class ControllerFieldsComponent {
   readonly specification = input.required<ControllerSpecification>();
   readonly changed = output<ControllerSpecification>();
   protected readonly ramps = RAMPS;
+  protected readonly decimals = DECIMALS;
+
+  protected setDecimals(value: string): void {
+    this.change({ decimals: value === 'null' ? null : Number(value) });
+  }
 
   protected change(change: Partial<ControllerSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });

@@ -12,6 +12,14 @@ import { QuantityFieldComponent } from '../quantity-field.component';
     <cn-quantity-field label="Driven side bore" dimension="length" [value]="specification().drivenBore" (changed)="change({ drivenBore: $event })" />
     <cn-quantity-field label="Keyway" dimension="length" [value]="specification().keyWidth" (changed)="change({ keyWidth: $event })" remark="Its width; empty where it clamps." />
     <cn-quantity-field label="Bears" dimension="torque" [value]="specification().torqueMost" (changed)="change({ torqueMost: $event })" />
+    <cn-quantity-field
+      label="Inertia"
+      dimension="inertia"
+      [bounds]="{ least: 0 }"
+      [value]="specification().inertia"
+      (changed)="change({ inertia: $event })"
+      remark="Empty: not counted."
+    />
   `,
   styles: `
     :host {

@@ -20,7 +20,7 @@ const SWITCHINGS: readonly ChoiceOption[] = [
 ];
 const READS: readonly ChoiceOption[] = [
   { value: 'peak', label: 'the crest' },
-  { value: 'rms', label: 'the effective value' },
+  { value: 'rms', label: 'RMS' },
 ];
 
 /** What a driver is: its limits and how its current is set. */
@@ -40,12 +40,12 @@ const READS: readonly ChoiceOption[] = [
     }
     @if (specification().type !== 'chopper') {
       <cn-quantity-field
-        label="Voltage kept"
+        label="Saturation drop"
         dimension="voltage"
         [bounds]="{ least: 0 }"
         [value]="specification().drop"
         (changed)="change({ drop: $event })"
-        remark="What the switches keep in saturation, all in the path together."
+        remark="Of all switches in a coil’s path together; takes the place of their resistance."
       />
     } @else {
       <cn-choice-field label="Current is set by" [options]="formulas" [value]="formulaKind()" (changed)="setFormula($event)" />
@@ -83,6 +83,16 @@ const READS: readonly ChoiceOption[] = [
       }
     }
     <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().currentMost" (changed)="change({ currentMost: $event })" />
+    @if (specification().type === 'chopper') {
+      <cn-choice-field label="Which is" [options]="reads" [value]="specification().currentReads" (changed)="change({ currentReads: $event === 'rms' ? 'rms' : 'peak' })" />
+      <cn-quantity-field
+        label="Least current"
+        dimension="current"
+        [value]="specification().currentLeast"
+        (changed)="change({ currentLeast: $event })"
+        remark="That it can be set to, if it says so."
+      />
+    }
     <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
     <cn-quantity-field label="Greatest supply" dimension="voltage" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
     <cn-whole-field
@@ -104,7 +114,7 @@ const READS: readonly ChoiceOption[] = [
           remark="Of one switch, at 25 °C."
         />
         @if (specification().type === 'chopper') {
-          <cn-quantity-field label="Voltage kept" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().drop" (changed)="change({ drop: $event })" />
+          <cn-quantity-field label="Saturation drop" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().drop" (changed)="change({ drop: $event })" />
         }
         <cn-quantity-field
           label="Junction to air"
@@ -114,7 +124,7 @@ const READS: readonly ChoiceOption[] = [
           remark="With the heat sink that it has."
         />
         <cn-quantity-field
-          label="Draws itself"
+          label="Quiescent power"
           dimension="power"
           [bounds]="{ least: 0 }"
           [isOptional]="false"
@@ -122,7 +132,7 @@ const READS: readonly ChoiceOption[] = [
           (changed)="$event && change({ quiescent: $event })"
         />
         <cn-quantity-field
-          label="Passes on"
+          label="Efficiency"
           dimension="ratio"
           [bounds]="{ isPositive: true, most: 1 }"
           [isOptional]="false"

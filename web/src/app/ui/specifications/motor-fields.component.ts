@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { readQuantity, type Gearhead, type MotorSpecification, type Quantity } from '@crisp-notch/core/machine';
+import { BLANK_GEARHEAD, readQuantity, type Gearhead, type MotorSpecification } from '@crisp-notch/core/machine';
 import { keyFor } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -61,6 +61,7 @@ export class MotorFieldsComponent {
     return width === null ? 'Its width.' : `Its width; ${width * 1000} mm by ISO/R 773 for this shaft.`;
   });
   protected readonly quotes = computed(() => QUOTES.filter(({ value }) => this.specification().leads === 8 || value !== 'parallel'));
+  protected readonly blankGearhead = BLANK_GEARHEAD;
   protected readonly shareBounds = { least: 0, most: 1 };
 
   protected change(change: Partial<MotorSpecification>): void {
@@ -85,7 +86,7 @@ export class MotorFieldsComponent {
     this.change({ encoder: change && { counts: 4000, followingLimit: null, ...this.specification().encoder, ...change } });
   }
 
-  protected setNominal(gearhead: Gearhead, nominal: Quantity | null): void {
-    this.change({ gearhead: { ...gearhead, nominal } });
+  protected setGearhead(gearhead: Gearhead, change: Partial<Gearhead>): void {
+    this.change({ gearhead: { ...gearhead, ...change } });
   }
 }

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { TransmissionKind, TransmissionSpecification } from '@crisp-notch/core/machine';
+import { withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { InertiaEstimateComponent } from '../inertia-estimate.component';
 import { WholeFieldComponent } from '../whole-field.component';
 
 export const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = {
@@ -33,12 +34,21 @@ const ENDS: readonly ChoiceOption[] = [
 /** Where each is driven. */
 const SHAFT_LABELS: Readonly<Record<TransmissionKind, string>> = { screw: 'Driven end', belt: 'Pulley bore', rack: 'Pinion bore', roller: 'Roller bore', rotary: 'Table’s shaft' };
 
+/** Whose inertia turns with the last shaft. */
+const WHEEL_LABELS: Readonly<Record<TransmissionKind, string>> = {
+  screw: '',
+  belt: 'Pulleys’ inertia',
+  rack: 'Pinion’s inertia',
+  roller: 'Roller’s inertia',
+  rotary: 'Hub’s inertia',
+};
+
 type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecification, { kind: K }>;
 
 /** What turns turning into travel. */
 @Component({
   selector: 'cn-transmission-fields',
-  imports: [QuantityFieldComponent, ChoiceFieldComponent, WholeFieldComponent],
+  imports: [QuantityFieldComponent, ChoiceFieldComponent, InertiaEstimateComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './transmission-fields.component.html',
   styles: `
@@ -72,10 +82,22 @@ export class TransmissionFieldsComponent {
   protected readonly rack = computed(() => this.only('rack'));
   protected readonly roller = computed(() => this.only('roller'));
   protected readonly shaftLabel = computed(() => SHAFT_LABELS[this.specification().kind]);
+  protected readonly wheelLabel = computed(() => WHEEL_LABELS[this.specification().kind]);
+  /** Of whatever turns with the last shaft; a screw's follows from its size. */
+  protected readonly wheelInertia = computed(() => {
+    const item = this.specification();
+    return item.kind === 'screw' ? null : { value: item.inertia };
+  });
   protected readonly ratioBounds = { isPositive: true, most: 1 };
 
   protected change(change: object): void {
     this.changed.emit({ ...this.specification(), ...change });
+  }
+
+  /** Another form of thread brings its own usual efficiency where that is only a guess. */
+  protected setForm(screw: SpecificationOf<'screw'>, value: string): void {
+    const form = FORMS.find((item) => item.value === value)?.value;
+    if (form) this.changed.emit(withThreadForm(screw, form as SpecificationOf<'screw'>['form']));
   }
 
   protected setKind(kind: string): void {
