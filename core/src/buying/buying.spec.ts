@@ -26,9 +26,9 @@ describe('the parts list', () => {
     expect(lines.map((line) => [line.kind, line.name, line.places, line.needed])).toEqual([
       ['motor', 'Motor 48', 'X, Y', 3],
       ['driver', 'Driver, 2 A', 'X, Y', 3],
-      ['transmission', 'Screw', 'X, Y', 2],
+      ['transmission', 'Screw', 'X, Y', 3],
       ['capacitor', 'Capacitor, 100 µF', 'X, Y', 3],
-      ['wire', 'Wire, AWG 18, two cores, 1.2 m', 'X, Y', 2],
+      ['wire', 'Wire, AWG 18, two cores, 1.2 m', 'X, Y', 3],
     ]);
   });
 

@@ -70,13 +70,14 @@ function axisNeeds(axis: Axis): readonly Need[] {
   return [
     ...needOf('motor', motor, letter, motor.count),
     ...needOf('driver', axis.driver, letter, motor.count),
-    ...axis.reduction.map((stage) => simple('reduction', stageName(stage), letter)),
-    ...needOf('transmission', axis.transmission, letter),
+    ...axis.reduction.map((stage) => simple('reduction', stageName(stage), letter, motor.count)),
+    // Each motor of an axis drives a line of its own.
+    ...needOf('transmission', axis.transmission, letter, motor.count),
     ...(axis.coupling ? needOf('coupling', axis.coupling, letter, motor.count) : []),
     ...(axis.mount ? needOf('mount', axis.mount, letter, motor.count) : []),
     ...(feed.capacitance ? [simple('capacitor', `Capacitor, ${feed.capacitance.text}${feed.capacitorVoltage ? `, ${feed.capacitorVoltage.text}` : ''}`, letter, motor.count)] : []),
     ...(feed.fuse ? [simple('fuse', `Fuse, ${feed.fuse.text}`, letter)] : []),
-    ...(feed.wire && feed.length ? [simple('wire', `Wire, ${wireText(feed.wire)}, two cores, ${feed.length.text}`, letter)] : []),
+    ...(feed.wire && feed.length ? [simple('wire', `Wire, ${wireText(feed.wire)}, two cores, ${feed.length.text}`, letter, motor.count)] : []),
   ];
 }
 

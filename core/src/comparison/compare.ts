@@ -64,7 +64,7 @@ const FIGURES: readonly Figure<AxisContext>[] = [
 ];
 
 /** Keys that name no property of the machine, or whose words would only be noise. */
-const PASSED_OVER = new Set(['id', 'part', 'from', 'on', 'plusMinus', 'card', 'note', 'format', 'version', 'kind', 'supply']);
+const PASSED_OVER = new Set(['id', 'part', 'from', 'on', 'plusMinus', 'card', 'note', 'format', 'version', 'kind', 'supply', 'guessed']);
 const SILENT = new Set(['specification', 'text', 'job', 'faults', 'setting']);
 
 const words = (key: string): string => key.replace(/([A-Z])/g, ' $1').toLowerCase();

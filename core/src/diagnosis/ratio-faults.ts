@@ -1,5 +1,5 @@
 import { trainRatio } from '../drive-line/index.js';
-import { blankStage, quantityOf, readQuantity, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import { blankStage, quantityOf, readQuantity, withCount, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 
 /** Something that could make every move wrong by one factor, and what to change if it is so. */
@@ -119,7 +119,7 @@ function microstepFaults({ driver }: Axis): Mistake[] {
       factor: coarser,
       commonness: 10,
       sentence: `The driver runs ${how} than set: ${divisorName(real)} where ${divisorName(believed)} are believed.`,
-      correct: (axis) => ({ ...axis, driver: { ...axis.driver, microsteps: real }, setting: null }),
+      correct: (axis) => ({ ...axis, driver: withCount(axis.driver, 'microsteps', real), setting: null }),
     };
   });
 }
@@ -183,6 +183,7 @@ function reductionFaults({ reduction }: Axis): Mistake[] {
       setting: null,
     });
   return reduction.flatMap((stage, index) => {
+    if (stage.guessed.length > 0) return [];
     const words = STAGE_WORDS[stage.kind];
     const miscounts = (teeth: number): number[] => (stage.kind === 'worm' && teeth <= 4 ? [1, 2, 3, 4] : around(teeth)).filter((real) => real !== teeth);
     const unitOf = (end: 'driver' | 'driven'): string => (stage.kind === 'worm' && end === 'driver' ? 'starts' : words.unit);
@@ -227,13 +228,13 @@ function transmissionFaults({ transmission }: Axis): Mistake[] {
           factor: real / specification.starts,
           commonness: specification.starts === 1 && (real === 2 || real === 4) ? 4 : 1,
           sentence: `The screw has ${real} ${real === 1 ? 'start' : 'starts'}, not ${specification.starts}: lead is starts times pitch.`,
-          correct: replace({ ...specification, starts: real }),
+          correct: replace({ ...specification, starts: real, guessed: [] }),
         }));
       return [...starts, ...sizeFaults('pitch', 'screw’s pitch', specification.pitch, COMMON_PITCHES, (pitch) => replace({ ...specification, pitch }))];
     }
     case 'belt':
       return [
-        ...toothFaults('pulley', specification.teeth, (teeth) => replace({ ...specification, teeth })),
+        ...toothFaults('pulley', specification.teeth, (teeth) => replace({ ...specification, teeth, guessed: [] })),
         ...sizeFaults('belt-pitch', 'belt’s pitch', specification.pitch, COMMON_BELT_PITCHES, (pitch) => replace({ ...specification, pitch })).map((fault) => ({
           ...fault,
           // Round-toothed belts of these pitches look alike.
@@ -242,7 +243,7 @@ function transmissionFaults({ transmission }: Axis): Mistake[] {
       ];
     case 'rack':
       return [
-        ...toothFaults('pinion', specification.teeth, (teeth) => replace({ ...specification, teeth })),
+        ...toothFaults('pinion', specification.teeth, (teeth) => replace({ ...specification, teeth, guessed: [] })),
         ...sizeFaults('rack-tooth', `rack’s ${specification.size}`, specification.tooth, COMMON_MODULES, (tooth) => replace({ ...specification, tooth })),
         {
           id: 'rack-module-or-pitch',
@@ -314,7 +315,7 @@ const DIAMETERS: readonly Mistake[] = [
 ];
 
 /** Of a lathe only the slide across the bed is read in diameters. */
-const isCrossSlide = ({ letter, name }: Axis): boolean => letter.toUpperCase() === 'X' || /cross/i.test(name);
+const isCrossSlide = ({ letter, name }: Axis): boolean => letter.toUpperCase() === 'X' || /\bcross/i.test(name);
 
 function readingFaults(axis: Axis, machineKind: MachineKind): readonly Mistake[] {
   const units = axis.job.kind === 'linear' ? LENGTHS : ANGLES;

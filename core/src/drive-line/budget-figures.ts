@@ -122,7 +122,7 @@ export const stretchError = part(
 
 export const warmthError = part(
   'error-warmth',
-  'Growing with warmth',
+  'Thermal growth',
   'e_w',
   law({
     formula: '{expansion} · {warming} · {travel}',
@@ -154,6 +154,18 @@ export function knownErrorParts(context: C): readonly Figure<C>[] {
     [warmthError, faults.kind === 'linear' && faults.warming !== null],
   ]);
   return ERROR_PARTS.filter((item) => needed.get(item) ?? true);
+}
+
+/** What nobody has said of the mechanics, so that the sum is a least: play, lead error, give. */
+export function uncountedErrors(context: C): readonly string[] {
+  const known = knownErrorParts(context);
+  const { transmission, job } = context.axis;
+  const canStretch = job.kind === 'linear' && ['screw', 'belt'].includes(transmission.specification.kind);
+  return [
+    ...(known.includes(backlashError) ? [] : ['backlash']),
+    ...(known.includes(pitchError) ? [] : ['lead error']),
+    ...(known.includes(stretchError) || !canStretch ? [] : ['stretch']),
+  ];
 }
 
 const totals = new Map<string, Law<C>>();

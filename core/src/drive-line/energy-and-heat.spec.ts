@@ -171,7 +171,7 @@ describe('a brushed motor', () => {
           noLoadCurrent: q('0.1 A'),
           ratedCurrent: q('1.4 A'),
           resistance: q('2.3 Ω'),
-          encoder: { counts: 2048, followingLimit: null },
+          encoder: { counts: 2048, followingLimit: null, guessed: [] },
         })(withDriver({ ...BARE, ...driver }, { currentLimit: limit === null ? null : q(limit) })(axis)),
         currentSchool: 'rms',
       }),

@@ -33,7 +33,12 @@ export function quantityField({ id, name, symbol, dimension, read }: QuantityFie
 }
 
 /** A count or a train of teeth: exact and without a unit. */
-export function exactField(id: string, name: string, symbol: string, read: (context: AxisContext) => { readonly ratio: Rational; readonly text: string } | null): AxisField {
+export function exactField(
+  id: string,
+  name: string,
+  symbol: string,
+  read: (context: AxisContext) => { readonly ratio: Rational; readonly text: string; readonly isAssumed?: boolean } | null,
+): AxisField {
   return {
     kind: 'field',
     id,
@@ -42,12 +47,18 @@ export function exactField(id: string, name: string, symbol: string, read: (cont
     dimension: 'ratio',
     read(context): Reading | null {
       const item = read(context);
-      return item && { value: rationalToNumber(item.ratio), exact: exact(item.ratio), text: item.text, from: 'typed', on: null, tolerance: null };
+      return (
+        item && { value: rationalToNumber(item.ratio), exact: exact(item.ratio), text: item.text, from: item.isAssumed === true ? 'assumed' : 'typed', on: null, tolerance: null }
+      );
     },
   };
 }
 
-export const count = (value: number): { ratio: Rational; text: string } => ({ ratio: { numerator: BigInt(value), denominator: 1n }, text: String(value) });
+export const count = (value: number, isAssumed = false): { ratio: Rational; text: string; isAssumed: boolean } => ({
+  ratio: { numerator: BigInt(value), denominator: 1n },
+  text: String(value),
+  isAssumed,
+});
 
 /** A value that the document gives rise to without a quantity of its own, such as the efficiency of a whole train. */
 export function derivedField(

@@ -1,19 +1,21 @@
-import { quantityOf, usualScrewEfficiency, type Quantity, type TransmissionSpecification } from '../machine/index.js';
+import { isGuessed, quantityOf, usualScrewEfficiency, type Quantity, type TransmissionSpecification } from '../machine/index.js';
 import { exactToNumber } from '../quantity/index.js';
 import { count, exactField, quantityField, type AxisField, type QuantityField } from './field-kinds.js';
-import { trainRatio, trainText } from './gear-train.js';
+import { hasTeeth, isTrainKnown, trainRatio, trainText } from './gear-train.js';
 
 export * from './job-fields.js';
 export * from './motor-fields.js';
 export * from './fit-fields.js';
 
 export const gearheadTeeth = exactField('motor.gearhead-teeth', 'Gearhead teeth', 'Π z₂/z₁', ({ axis }) => {
-  const stages = axis.motor.specification.gearhead?.stages ?? [];
-  return stages.length === 0 ? null : { ratio: trainRatio(stages), text: trainText(stages) };
+  const { gearhead } = axis.motor.specification;
+  return gearhead && hasTeeth(gearhead) ? { ratio: trainRatio(gearhead.stages), text: trainText(gearhead.stages) } : null;
 });
-export const reductionTeeth = exactField('reduction.teeth', 'Reduction teeth', 'Π z₂/z₁', ({ axis }) => ({ ratio: trainRatio(axis.reduction), text: trainText(axis.reduction) }));
+export const reductionTeeth = exactField('reduction.teeth', 'Reduction teeth', 'Π z₂/z₁', ({ axis }) =>
+  isTrainKnown(axis.reduction) ? { ratio: trainRatio(axis.reduction), text: trainText(axis.reduction) } : null,
+);
 
-export const microsteps = exactField('driver.microsteps', 'Microsteps a full step', 'm', ({ axis }) => count(axis.driver.microsteps));
+export const microsteps = exactField('driver.microsteps', 'Microsteps a full step', 'm', ({ axis }) => count(axis.driver.microsteps, isGuessed(axis.driver, 'microsteps')));
 export const currentLimit = quantityField({
   id: 'driver.current-limit',
   name: 'Current limit, crest',
@@ -163,11 +165,11 @@ export const tensileStiffness = transmissionField(
 );
 
 export const screwStarts = exactField('screw.starts', 'Thread starts', 'n', ({ axis }) =>
-  axis.transmission.specification.kind === 'screw' ? count(axis.transmission.specification.starts) : null,
+  axis.transmission.specification.kind === 'screw' ? count(axis.transmission.specification.starts, isGuessed(axis.transmission.specification, 'starts')) : null,
 );
 export const pinionTeeth = exactField('transmission.teeth', 'Pulley or pinion teeth', 'z', ({ axis }) => {
   const { specification } = axis.transmission;
-  return specification.kind === 'belt' || specification.kind === 'rack' ? count(specification.teeth) : null;
+  return specification.kind === 'belt' || specification.kind === 'rack' ? count(specification.teeth, isGuessed(specification, 'teeth')) : null;
 });
 
 export const setting = quantityField({

@@ -72,7 +72,7 @@ describe('pulleys and mounts', () => {
         ...made,
         transmission: {
           ...made.transmission,
-          specification: { kind: 'belt', pitch: q('2 mm'), teeth: 20, efficiency: q('0.95'), loop: null, tensileStiffness: null, shaft: q('8 mm'), inertia: null },
+          specification: { kind: 'belt', pitch: q('2 mm'), teeth: 20, guessed: [], efficiency: q('0.95'), loop: null, tensileStiffness: null, shaft: q('8 mm'), inertia: null },
         },
       };
     };

@@ -136,9 +136,14 @@ export function gearheadTurns(gearhead: Gearhead | null): number {
   return gearhead.nominal ? readQuantity(gearhead.nominal, 'ratio').value : 1;
 }
 
+/** Whether somebody has counted all teeth of a train. */
+export function isTrainKnown(stages: readonly Stage[]): boolean {
+  return stages.every((stage) => stage.guessed.length === 0);
+}
+
 /** Whether the teeth are known, so that the printed ratio need not be believed. */
 export function hasTeeth(gearhead: Gearhead): boolean {
-  return gearhead.stages.length > 0;
+  return gearhead.stages.length > 0 && isTrainKnown(gearhead.stages);
 }
 
 /**

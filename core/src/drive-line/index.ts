@@ -1,6 +1,18 @@
 export { axisContext, type AxisContext } from './axis-context.js';
 export * as axisField from './fields.js';
-export { chainBackward, gearheadLosses, hasTeeth, printedRounding, trainBacklash, trainInertia, trainLosses, trainRatio, trainText, type TrainLosses } from './gear-train.js';
+export {
+  chainBackward,
+  gearheadLosses,
+  hasTeeth,
+  isTrainKnown,
+  printedRounding,
+  trainBacklash,
+  trainInertia,
+  trainLosses,
+  trainRatio,
+  trainText,
+  type TrainLosses,
+} from './gear-train.js';
 export {
   driftPerTurn,
   exactStepsPerUnit,
@@ -96,8 +108,9 @@ export {
   voltsByCoilMost,
   voltsByInductance,
 } from './speed-figures.js';
-export { backlashTotal, errorShares, errorTotal, knownErrorParts, type ErrorShare } from './budget-figures.js';
+export { backlashTotal, errorShares, errorTotal, knownErrorParts, uncountedErrors, type ErrorShare } from './budget-figures.js';
 export {
+  driverDraw,
   energyBraking,
   energyLowering,
   energyReturned,
@@ -119,4 +132,5 @@ export { rigSetup, type RigChoices } from './rig-setup.js';
 export { sayIn, type Finding, type Rule, type Say, type Severity, type Station } from './judgement.js';
 export { AXIS_RULES, judgeAxis, powerOff, rankRemedies, type PowerOff, type RankedRemedy } from './judge-axis.js';
 export { WIRING_WORDS } from './rules-electric.js';
+export { headlineOf, type Headline } from './headline.js';
 export type { Remedy } from './remedies.js';

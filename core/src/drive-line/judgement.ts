@@ -33,6 +33,8 @@ type RuleInputs = Readonly<Record<string, Field<AxisContext> | Figure<AxisContex
 export interface Rule {
   readonly id: string;
   readonly station: Station;
+  /** Someone can be hurt: it comes before whatever else is no stop. */
+  readonly isDanger: boolean;
   readonly inputs: RuleInputs;
   readonly judge: (values: Readonly<Record<string, number>>, say: Say, context: AxisContext) => Judged | null;
 }
@@ -41,15 +43,16 @@ export interface Rule {
 export function rule<const I extends RuleInputs>(declaration: {
   readonly id: string;
   readonly station: Station;
+  readonly isDanger?: boolean;
   readonly inputs: I;
   readonly judge: (values: { readonly [K in keyof I]: number }, say: Say, context: AxisContext) => Judged | null;
 }): Rule {
-  return { ...declaration, judge: declaration.judge as Rule['judge'] };
+  return { isDanger: false, ...declaration, judge: declaration.judge as Rule['judge'] };
 }
 
-/** Every finding on an axis, stops first, in the order of the rules. */
+/** Every finding on an axis: stops, then what can hurt someone, then the rest, each in the order of the rules. */
 export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>, say: Say): readonly Finding[] {
-  const found: Finding[] = [];
+  const found: (Finding & { readonly rank: number })[] = [];
   for (const item of rules) {
     const values: Record<string, number> = {};
     let isKnown = true;
@@ -59,7 +62,10 @@ export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>,
       else isKnown = false;
     }
     const judged = isKnown ? item.judge(values, say, reckoner.context) : null;
-    if (judged) found.push({ ruleId: item.id, station: item.station, ...judged, figures: Object.values(item.inputs).filter((input) => input.kind === 'figure') });
+    if (!judged) continue;
+    const rank = judged.severity === 'stop' ? 0 : item.isDanger ? 1 : 2;
+    found.push({ ruleId: item.id, station: item.station, ...judged, figures: Object.values(item.inputs).filter((input) => input.kind === 'figure'), rank });
   }
-  return [...found.filter((finding) => finding.severity === 'stop'), ...found.filter((finding) => finding.severity === 'caution')];
+  // Sorting keeps the order of equals.
+  return found.sort((a, b) => a.rank - b.rank).map(({ rank: _rank, ...finding }) => finding);
 }

@@ -204,7 +204,7 @@ describe('load and speed', () => {
 
   it('keeps a brushed motor’s steps by its encoder and its torque by its constant', () => {
     const brushed = wholeMachine(
-      withMotor({ type: 'brushed', torqueConstant: quantityOf('50 mN·m/A'), noLoadCurrent: quantityOf('0.1 A'), encoder: { counts: 4096, followingLimit: null } }),
+      withMotor({ type: 'brushed', torqueConstant: quantityOf('50 mN·m/A'), noLoadCurrent: quantityOf('0.1 A'), encoder: { counts: 4096, followingLimit: null, guessed: [] } }),
     );
     expect(of(brushed, stepsPerMotorTurn)).toBe(4096);
     expect(of(brushed, torqueAvailable)).toBeLessThanOrEqual(0.05 * 1.5);

@@ -1,4 +1,4 @@
-import { readQuantity, type Quantity } from '../machine/index.js';
+import { isGuessed, readQuantity, type Quantity } from '../machine/index.js';
 import { wireArea } from '../power/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -95,7 +95,7 @@ export const followingLimit = quantityField({
 });
 export const encoderCounts = exactField('motor.encoder-counts', 'Encoder counts a turn of the motor', 'N', ({ axis }) => {
   const { encoder } = axis.motor.specification;
-  return encoder && count(encoder.counts);
+  return encoder && count(encoder.counts, isGuessed(encoder, 'counts'));
 });
 
 export const onResistance = quantityField({

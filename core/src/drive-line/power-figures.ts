@@ -184,6 +184,22 @@ export const supplyPeak = figure<C>({
   law: law({ formula: '{power} / {V}', source: 'Definition of power', inputs: { power: peakPower, V: field.supplyVoltage }, compute: ({ power, V }) => power / V }),
 });
 
+const drawOfVector: Law<C> = law({
+  formula: '√2 · {limit} · {motors}',
+  source: 'Both bridges switched fully on with the current between them: cos 45° + sin 45° of the crest',
+  inputs: { limit: limitInForce, motors: field.motorCount },
+  compute: ({ limit, motors }) => Math.SQRT2 * limit * motors,
+});
+/** What drivers can draw at most, whatever the load does: what a fuse has to let through. */
+export const driverDraw = figure<C>({
+  id: 'driver-draw',
+  name: 'Current that the drivers can draw',
+  symbol: 'I_d',
+  dimension: 'current',
+  significant: 3,
+  law: (context) => (isBrushed(context) ? sumOfWindings : isConstantVoltage(context) ? sumOfCoils : drawOfVector),
+});
+
 export const kineticEnergy = figure<C>({
   id: 'kinetic-energy',
   name: 'Energy of the moving axis',

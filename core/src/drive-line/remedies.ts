@@ -1,4 +1,4 @@
-import { readQuantity, blankStage, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification } from '../machine/index.js';
+import { readQuantity, blankStage, withCount, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification } from '../machine/index.js';
 import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { USUAL_VOLTAGES } from './limits.js';
@@ -73,7 +73,7 @@ export function currentLimitOf({ axis }: AxisContext, limit: number, words: stri
 export function microstepsOf({ axis }: AxisContext, microsteps: number): Remedy {
   return {
     words: microsteps === 1 ? 'Run it in full steps.' : `Set 1/${microsteps} steps.`,
-    change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, microsteps } })),
+    change: onAxis(axis.id, (item) => ({ ...item, driver: withCount(item.driver, 'microsteps', microsteps) })),
   };
 }
 
@@ -104,7 +104,7 @@ export function gearedDown({ axis }: AxisContext): Remedy {
 export function finerTransmission({ axis }: AxisContext): readonly Remedy[] {
   const { specification } = axis.transmission;
   if (specification.kind === 'screw' && specification.starts > 1)
-    return [{ words: 'Take a screw with a single start.', change: onAxis(axis.id, (item) => withSpecification(item, { starts: 1 })) }];
+    return [{ words: 'Take a screw with a single start.', change: onAxis(axis.id, (item) => withSpecification(item, { starts: 1, guessed: [] })) }];
   if (specification.kind === 'screw' && specification.pitch) {
     const pitch = typed(readQuantity(specification.pitch, 'length').value / 2, 'length');
     return [{ words: `Take a screw of ${pitch.text} pitch.`, change: onAxis(axis.id, (item) => withSpecification(item, { pitch })) }];
@@ -116,7 +116,7 @@ export function coarserTransmission({ axis }: AxisContext): readonly Remedy[] {
   const { specification } = axis.transmission;
   if (specification.kind !== 'screw') return [];
   const starts = specification.starts * 2;
-  return [{ words: `Take a screw with ${starts} starts.`, change: onAxis(axis.id, (item) => withSpecification(item, { starts })) }];
+  return [{ words: `Take a screw with ${starts} starts.`, change: onAxis(axis.id, (item) => withSpecification(item, { starts, guessed: [] })) }];
 }
 
 export function stiffer({ axis }: AxisContext): readonly Remedy[] {

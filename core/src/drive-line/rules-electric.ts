@@ -25,6 +25,8 @@ function supplyTooHigh(volts: number, most: number, say: Say, context: AxisConte
   return null;
 }
 
+/** How far rated volts, amperes and ohms may disagree by rounding and warmth (common practice, no source). */
+const SHEET_DOUBT = 0.15;
 /** Step angles by which motors of more phases are known (common practice, no source). */
 const OTHER_PHASES = [
   { degrees: 0.72, phases: 'five' },
@@ -141,6 +143,19 @@ export const ELECTRIC_RULES: readonly Rule[] = [
             severity: 'stop',
             reason: `Limit ${say(limit, 'current')} is below the ${say(least, 'current')} that the driver can be set to.`,
             remedies: [advice('Choose a driver for less current, or a motor for more.')],
+          }
+        : null,
+  }),
+  rule({
+    id: 'sheet-disagrees',
+    station: 'motor',
+    inputs: { printed: field.ratedVoltage, resistance: field.resistance, current: field.ratedCurrent },
+    judge: ({ printed, resistance, current }, say) =>
+      Math.abs(printed / (resistance * current) - 1) > SHEET_DOUBT
+        ? {
+            severity: 'caution',
+            reason: `Its sheet prints ${say(printed, 'voltage')}, but ${say(resistance, 'resistance')} and ${say(current, 'current')} make ${say(resistance * current, 'voltage')}: one of the three is misread or for another wiring.`,
+            remedies: [advice('Measure the resistance of a coil.'), advice('See which connection the sheet’s numbers are for.')],
           }
         : null,
   }),

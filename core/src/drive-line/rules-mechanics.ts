@@ -3,7 +3,7 @@ import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { rule, type Rule } from './judgement.js';
 import { BUCKLING_SAFETY, NOTHING, ROUNDING, WHIRL_SHARE } from './limits.js';
-import { printedRounding } from './gear-train.js';
+import { hasTeeth, printedRounding } from './gear-train.js';
 import { gravityLoad } from './load-figures.js';
 import { fallTorque, isThreadKnown } from './power-off-figures.js';
 import { bucklingLimit, screwPush, whirlLimit } from './structure-figures.js';
@@ -20,6 +20,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
   rule({
     id: 'falls-with-power-off',
     station: 'transmission',
+    isDanger: true,
     inputs: { fall: fallTorque, weight: gravityLoad },
     judge: ({ fall, weight }, say, context) => {
       const detent = field.detentTorque.read(context)?.value ?? 0;
@@ -146,7 +147,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
     inputs: { nominal: field.gearheadNominal },
     judge: ({ nominal }, say, { axis }) => {
       const { gearhead } = axis.motor.specification;
-      if (!gearhead?.nominal || gearhead.stages.length > 0) return null;
+      if (!gearhead?.nominal || hasTeeth(gearhead)) return null;
       const off = printedRounding(gearhead.nominal);
       const [least, most] = [nominal - off, nominal + off].map((item) => Number(item.toPrecision(6)));
       const spread =

@@ -316,7 +316,7 @@ describe('lag behind the command', () => {
 
   it('stops a drive whose following error is smaller than that lag, where its load angle alone is not', () => {
     const closed = (limit: string): Machine =>
-      wholeMachine((axis) => withMotor({ encoder: { counts: 4096, followingLimit: q(limit) } })(withJob({ speed: q('150 mm/s'), load: q('5 N') })(axis)));
+      wholeMachine((axis) => withMotor({ encoder: { counts: 4096, followingLimit: q(limit), guessed: [] } })(withJob({ speed: q('150 mm/s'), load: q('5 N') })(axis)));
     const lag = (of(closed('1.8 °'), followingLag) * 180) / Math.PI;
     expect(lag).toBeGreaterThan(1);
     expect(findings(closed(`${lag * 0.95} °`))).toContain('stop following-alarm');

@@ -17,7 +17,7 @@ import {
 } from '../motor/index.js';
 import { figure, law, type Figure, type Law, type Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingCurrent, windingInductance, windingResistance } from './electric-figures.js';
+import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingCurrent, windingInductance, windingResistance, windingTorque } from './electric-figures.js';
 import { isBrushed, isConstantVoltage, isStepper } from './axis-kind.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
@@ -137,17 +137,17 @@ export const bindingSpeed = figure<C>({
 
 const availableOfChopper = (crest: number, words: string): Law<C> =>
   law({
-    formula: 'K · i_q at {speed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
-    source: `${DQ}; ${words}`,
-    inputs: { ...driveInputs, limit: limitInForce, speed: motorSpeed },
-    compute: ({ limit, speed, ...values }) => pullOut(driveOf(values, limit, crest), speed).torque,
+    formula: 'least of {most} and K · i_q at {speed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
+    source: `${DQ}; ${words}; no more than the sheet’s holding torque, beyond which the iron saturates`,
+    inputs: { ...driveInputs, limit: limitInForce, speed: motorSpeed, most: windingTorque },
+    compute: ({ limit, speed, most, ...values }) => Math.min(most, pullOut(driveOf(values, limit, crest), speed).torque),
   });
 const availableOfVoltage = (crest: number, words: string): Law<C> =>
   law({
-    formula: 'K · V/Z − K² · ω · R/Z², ω = {speed}, Z² = R² + (pωL)²; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}',
+    formula: 'least of {most} and K · V/Z − K² · ω · R/Z², ω = {speed}, Z² = R² + (pωL)²; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}',
     source: `${DQ}; ${words}`,
-    inputs: { ...driveInputs, speed: motorSpeed },
-    compute: ({ speed, ...values }) => constantVoltagePullOut(driveOf(values, Infinity, crest), speed),
+    inputs: { ...driveInputs, speed: motorSpeed, most: windingTorque },
+    compute: ({ speed, most, ...values }) => Math.min(most, constantVoltagePullOut(driveOf(values, Infinity, crest), speed)),
   });
 const availableOfBrushed: Law<C> = law({
   formula: '{K} · (min({limit}, ({V} − {K} · {speed}) / {R}) − {idle})',
@@ -155,8 +155,8 @@ const availableOfBrushed: Law<C> = law({
   inputs: { K: torqueConstant, R: pathResistance, V: coilVoltage, limit: limitInForce, speed: motorSpeed, idle: field.noLoadCurrent },
   compute: ({ K, R, V, limit, speed, idle }) => brushedTorque({ torqueConstant: K, resistance: R, voltage: V, currentLimit: limit, noLoadCurrent: idle }, speed),
 });
-const SINE = 'the supply’s voltage taken as the crest of a sine, the careful edge of the band';
-const SQUARE = 'the bridge switched fully, a fundamental of 4/π of the voltage, the hopeful edge of the band';
+const SINE = 'the supply’s voltage taken as the crest of a sine, the sine limit';
+const SQUARE = 'the bridge switched fully, a fundamental of 4/π of the voltage, the square-wave limit';
 const lowLaws = { chopper: availableOfChopper(1, SINE), voltage: availableOfVoltage(1, SINE) };
 const highLaws = { chopper: availableOfChopper(SQUARE_WAVE_CREST, SQUARE), voltage: availableOfVoltage(SQUARE_WAVE_CREST, SQUARE) };
 const pick =
@@ -166,7 +166,7 @@ const pick =
 
 export const torqueAvailable = figure<C>({
   id: 'torque-available',
-  name: 'Torque at the speed asked for, careful',
+  name: 'Torque at the speed asked for, sine limit',
   symbol: 'T_p',
   dimension: 'torque',
   significant: 3,
@@ -174,7 +174,7 @@ export const torqueAvailable = figure<C>({
 });
 export const torqueAvailableHigh = figure<C>({
   id: 'torque-available-high',
-  name: 'Torque at the speed asked for, hopeful',
+  name: 'Torque at the speed asked for, square-wave limit',
   symbol: 'T_p+',
   dimension: 'torque',
   significant: 3,
@@ -183,7 +183,7 @@ export const torqueAvailableHigh = figure<C>({
 
 export const speedMargin = figure<C>({
   id: 'speed-margin',
-  name: 'Torque in hand at speed',
+  name: 'Torque margin at speed',
   symbol: 'M_v',
   dimension: 'ratio',
   significant: 2,

@@ -179,11 +179,11 @@ const brushedTorqueAtLimit: Law<C> = law({
   compute: ({ K, peak }) => K * peak,
 });
 const stepperTorqueAtLimit: Law<C> = law({
-  formula: '{hold} · {peak} / (√2 · {rated})',
+  formula: '{hold} · least of 1 and {peak} / (√2 · {rated})',
   source:
-    'Holding torque is stated with two phases on at rated current, which is a current vector of √2 · I_rated; torque is proportional to it (two-phase hybrid motor without saturation, standard derivation)',
+    'Holding torque is stated with two phases on at rated current, which is a current vector of √2 · I_rated; below it torque is proportional to the current (standard derivation). Beyond it the iron saturates, and no more than the sheet says is counted',
   inputs: { hold: windingTorque, peak: limitInForce, rated: windingCurrent },
-  compute: ({ hold, peak, rated }) => (hold * peak) / (Math.SQRT2 * rated),
+  compute: ({ hold, peak, rated }) => hold * Math.min(1, peak / (Math.SQRT2 * rated)),
 });
 
 export const torqueAtLimit = figure<C>({

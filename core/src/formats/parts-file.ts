@@ -21,7 +21,10 @@ const quantityText = (item: Quantity | null | undefined): string => item?.text ?
 function specificationText(kind: PartKind, key: string): (part: Part) => string {
   return (part) => {
     if (part.kind !== kind) return '';
-    const value = (part.specification as Readonly<Record<string, unknown>>)[key];
+    const specification = part.specification as Readonly<Record<string, unknown>>;
+    const value = specification[key];
+    // A count that nobody has said is no fact to hand on.
+    if (typeof value === 'number' && Array.isArray(specification['guessed']) && specification['guessed'].includes(key)) return '';
     return typeof value === 'object' ? quantityText(value as Quantity | null) : typeof value === 'number' || typeof value === 'string' ? String(value) : '';
   };
 }
@@ -36,6 +39,7 @@ function saidText(kind: PartKind, key: string): (part: Part) => string {
 
 const TRANSMISSION_QUANTITIES = ['pitch', 'tooth', 'diameter', 'stock', 'efficiency'] as const;
 const SUPPLY_QUANTITIES = [
+  ['power', 'power'],
   ['adjust_least', 'adjustLeast'],
   ['adjust_most', 'adjustMost'],
   ['voltage_borne', 'voltageBorne'],
@@ -159,10 +163,10 @@ const STAGE_MARKS = [
 
 /** `32/9` for a pair of gears, with the kind in front where it is not a gear, and `@0.97~1°` for efficiency and play behind. */
 function stageText(stage: Stage): string {
-  const said: Readonly<Partial<Record<string, Quantity | string | number | null>>> = stage;
+  const said: Readonly<Partial<Record<string, unknown>>> = stage;
   const more = STAGE_MARKS.map(([mark, key]) => {
-    const item = said[key];
-    return typeof item === 'object' && item !== null ? `${mark}${compact(item)}` : '';
+    const item = said[key] as Quantity | null | undefined;
+    return item ? `${mark}${compact(item)}` : '';
   });
   return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${stage.driven}/${stage.driver}${more.join('')}`;
 }
@@ -225,6 +229,12 @@ const wholeOf = (text: string, fallback: number): unknown => {
   return number ? rationalToNumber(number) : text;
 };
 
+/** Counts that a table leaves empty are guesses. */
+const guessedOf = (cells: Cells, columns: Readonly<Record<string, string>>): readonly string[] =>
+  Object.entries(columns)
+    .filter(([, column]) => cell(cells, column) === '')
+    .map(([key]) => key);
+
 function stockOfCells(cells: Cells): unknown {
   const typed = (name: string): Quantity | null => (cell(cells, name) === '' ? null : { text: cell(cells, name), from: 'typed', on: null, plusMinus: null });
   return {
@@ -251,7 +261,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         torqueConstant: of('torque_constant'),
         noLoadCurrent: of('no_load_current'),
         stepError: of('step_error') ?? '',
-        encoder: cell(cells, 'encoder_counts') === '' ? null : { counts: wholeOf(cell(cells, 'encoder_counts'), 1), followingLimit: of('following_limit') },
+        encoder: cell(cells, 'encoder_counts') === '' ? null : { counts: wholeOf(cell(cells, 'encoder_counts'), 1), followingLimit: of('following_limit'), guessed: [] },
         ratedCurrent: of('rated_current'),
         resistance: of('resistance'),
         inductance: of('inductance'),
@@ -285,6 +295,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         voltageLeast: of('voltage_least'),
         voltageMost: of('voltage_most'),
         finestMicrosteps: wholeOf(cell(cells, 'finest_microsteps'), 16),
+        guessed: guessedOf(cells, { finestMicrosteps: 'finest_microsteps' }),
         quiescent: of('quiescent') ?? '',
         efficiency: of('driver_efficiency') ?? '',
       });
@@ -311,6 +322,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
       return known({
         pulseRateMost: of('pulse_rate_most'),
         outputs: wholeOf(cell(cells, 'outputs'), 4),
+        guessed: guessedOf(cells, { outputs: 'outputs', timerBits: 'timer_bits' }),
         ramps: cell(cells, 'ramps'),
         timerClock: of('timer_clock'),
         timerBits: wholeOf(cell(cells, 'timer_bits'), 16),
@@ -347,6 +359,7 @@ function transmissionOfCells(cells: Cells): unknown {
         kind,
         pitch: fromPart(cell(cells, 'pitch')),
         starts: wholeOf(cell(cells, 'starts'), 1),
+        guessed: guessedOf(cells, { starts: 'starts' }),
         efficiency,
         form: cell(cells, 'thread_form'),
         diameter: fromPart(cell(cells, 'diameter')),
@@ -364,13 +377,22 @@ function transmissionOfCells(cells: Cells): unknown {
         kind,
         pitch: fromPart(cell(cells, 'pitch')),
         teeth,
+        guessed: guessedOf(cells, { teeth: 'teeth' }),
         efficiency,
         loop: fromPart(cell(cells, 'belt_loop')),
         tensileStiffness: fromPart(cell(cells, 'tensile_stiffness')),
         ...wheel,
       };
     case 'rack':
-      return { kind, size: cell(cells, 'rack_size') || 'module', tooth: fromPart(cell(cells, 'tooth')), teeth, efficiency, ...wheel };
+      return {
+        kind,
+        size: cell(cells, 'rack_size') || 'module',
+        tooth: fromPart(cell(cells, 'tooth')),
+        teeth,
+        guessed: guessedOf(cells, { teeth: 'teeth' }),
+        efficiency,
+        ...wheel,
+      };
     case 'roller':
       return { kind, diameter: fromPart(cell(cells, 'diameter')), stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'), efficiency, ...wheel };
     default:
@@ -390,6 +412,6 @@ function stagesOfText(text: string): unknown {
       const said = new Map((rest.match(/[@~#^&][^@~#^&]+/g) ?? []).map((piece) => [piece[0], piece.slice(1)]));
       // A lead angle is a worm's alone; of anything else it is handed on for the check to refuse.
       const asked = STAGE_MARKS.filter(([mark, key]) => kind === 'worm' || (key !== 'leadAngle' && key !== 'friction') || said.has(mark));
-      return { kind, driver: Number(driver), driven: Number(driven), ...Object.fromEntries(asked.map(([mark, key]) => [key, fromPart(said.get(mark) ?? '')])) };
+      return { kind, driver: Number(driver), driven: Number(driven), guessed: [], ...Object.fromEntries(asked.map(([mark, key]) => [key, fromPart(said.get(mark) ?? '')])) };
     });
 }

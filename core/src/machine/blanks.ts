@@ -56,17 +56,27 @@ export const BLANK_DRIVER: DriverSpecification = {
   voltageLeast: null,
   voltageMost: null,
   finestMicrosteps: 16,
+  guessed: ['finestMicrosteps'],
   // Logic of a carrier board and losses of its switching (common practice, no source).
   quiescent: quantityOf('0.5 W', 'assumed'),
   efficiency: quantityOf('95 %', 'assumed'),
 };
 
-export const BLANK_CONTROLLER: ControllerSpecification = { pulseRateMost: null, outputs: 4, ramps: 'yes', timerClock: null, timerBits: 16, decimals: null };
+export const BLANK_CONTROLLER: ControllerSpecification = {
+  pulseRateMost: null,
+  outputs: 4,
+  guessed: ['outputs', 'timerBits'],
+  ramps: 'yes',
+  timerClock: null,
+  timerBits: 16,
+  decimals: null,
+};
 
 export const BLANK_SUPPLY: SupplySpecification = {
   type: 'mains',
   voltage: null,
   current: null,
+  power: null,
   adjustLeast: null,
   adjustMost: null,
   voltageBorne: null,
@@ -84,8 +94,13 @@ export const BLANK_AUXILIARY: AuxiliarySpecification = { use: 'other', voltage: 
 export const BLANK_FEED: Feed = { wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null };
 
 export function blankStage(kind: Stage['kind'], driver: number, driven: number): Stage {
-  const common = { driver, driven, efficiency: null, backlash: null, inertia: null };
+  const common = { driver, driven, efficiency: null, backlash: null, inertia: null, guessed: [] };
   return kind === 'worm' ? { kind, ...common, leadAngle: null, friction: null } : { kind, ...common };
+}
+
+/** A stage of which no tooth is known yet. */
+export function unknownStage(kind: Stage['kind']): Stage {
+  return { ...blankStage(kind, 1, 1), guessed: kind === 'worm' ? ['driven'] : ['driver', 'driven'] };
 }
 
 /** A gearhead of which nothing is known. */

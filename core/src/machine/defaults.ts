@@ -51,6 +51,7 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
         kind,
         pitch: null,
         starts: 1,
+        guessed: ['starts'],
         efficiency: assumed('0.3'),
         form: 'trapezoidal',
         diameter: null,
@@ -64,9 +65,9 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
         shaft: null,
       };
     case 'belt':
-      return { kind, pitch: null, teeth: 20, efficiency: assumed('0.95'), loop: null, tensileStiffness: null, shaft: null, inertia: null };
+      return { kind, pitch: null, teeth: 20, guessed: ['teeth'], efficiency: assumed('0.95'), loop: null, tensileStiffness: null, shaft: null, inertia: null };
     case 'rack':
-      return { kind, size: 'module', tooth: null, teeth: 20, efficiency: assumed('0.9'), shaft: null, inertia: null };
+      return { kind, size: 'module', tooth: null, teeth: 20, guessed: ['teeth'], efficiency: assumed('0.9'), shaft: null, inertia: null };
     case 'roller':
       return { kind, diameter: null, stock: assumed('0 mm'), efficiency: assumed('0.9'), shaft: null, inertia: null };
     case 'rotary':
@@ -96,7 +97,15 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     name: '',
     job: defaultJob(kind),
     supply,
-    driver: { part: null, name: '', specification: { ...BLANK_DRIVER, finestMicrosteps: 256 }, microsteps: 16, currentLimit: null, idleShare: assumed('100 %') },
+    driver: {
+      part: null,
+      name: '',
+      specification: { ...BLANK_DRIVER, finestMicrosteps: 256 },
+      microsteps: 16,
+      guessed: ['microsteps'],
+      currentLimit: null,
+      idleShare: assumed('100 %'),
+    },
     motor: { part: null, name: '', specification: BLANK_MOTOR, wiring: 'coil', count: 1 },
     reduction: [],
     transmission: { part: null, name: '', specification: defaultTransmission(transmission) },
@@ -163,10 +172,9 @@ export function newAuxiliary(
   return { id, ...station, specification, rail: machine.supplies[0]?.id ?? null, duty: assumed('100 %'), on, off };
 }
 
-/** A new machine of a kind with one supply and its first axis to begin on. */
+/** A new machine of a kind with one supply, the axes that it usually has, and usual values as guesses. */
 export function newMachine(name: string, kind: MachineKind): Machine {
-  const [first] = presetAxes(kind);
-  return {
+  return withUsualValues({
     format: 'crisp-notch/machine',
     version: 4,
     name,
@@ -178,9 +186,9 @@ export function newMachine(name: string, kind: MachineKind): Machine {
     auxiliaries: [],
     purchases: [],
     controller: { part: null, name: '', specification: BLANK_CONTROLLER },
-    axes: [newAxis('axis-1', first?.letter ?? 'X', first?.transmission ?? 'screw', 'supply-1')],
+    axes: [],
     card: [],
-  };
+  });
 }
 
 /** Local identity for one more axis. */

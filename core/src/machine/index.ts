@@ -101,7 +101,9 @@ export {
   BLANK_MOUNT,
   blankStage,
   BLANK_SUPPLY,
+  unknownStage,
 } from './blanks.js';
+export { isGuessed, withCount, type WithGuesses } from './guesses.js';
 export { completedSpecification } from './upgrade.js';
 
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';

@@ -6,6 +6,7 @@ import {
   converterSpecification,
   couplingSpecification,
   driverSpecification,
+  guesses,
   mountSpecification,
   motorSpecification,
   notNegative,
@@ -43,6 +44,7 @@ const driver = record({
   name: label,
   specification: driverSpecification,
   microsteps: whole(1, 1024),
+  ...guesses,
   /** Crest of the phase current that the limit is set to. */
   currentLimit: nullable(quantity('current', positive)),
   /** Share of the current that stays while the axis rests. */
@@ -293,6 +295,17 @@ export function checkMachine(input: unknown): Result<Machine> {
   return problems.length === 0 ? checked : failure(problems);
 }
 
+/** Whether following what feeds a converter comes round to it. */
+function isFedByItself(converters: readonly { readonly id: string; readonly from: string }[], id: string): boolean {
+  let at = converters.find((item) => item.id === id)?.from;
+  for (let count = 0; count < converters.length && at !== undefined; count += 1) {
+    if (at === id) return true;
+    const rail = at;
+    at = converters.find((item) => item.id === rail)?.from;
+  }
+  return false;
+}
+
 function referenceProblems(machine: Machine): Problem[] {
   const problems: Problem[] = [];
   const supplyIds = machine.supplies.map((item) => item.id);
@@ -313,7 +326,8 @@ function referenceProblems(machine: Machine): Problem[] {
     'purchases',
   );
   machine.converters.forEach((item, index) => {
-    if (!supplyIds.includes(item.from)) problems.push({ path: `converters.${index}.from`, message: 'names a supply that is not there' });
+    if (!railIds.includes(item.from)) problems.push({ path: `converters.${index}.from`, message: 'names a rail that is not there' });
+    else if (isFedByItself(machine.converters, item.id)) problems.push({ path: `converters.${index}.from`, message: 'is fed by itself in the end' });
   });
   machine.auxiliaries.forEach((item, index) => {
     if (item.rail !== null && !railIds.includes(item.rail)) problems.push({ path: `auxiliaries.${index}.rail`, message: 'names a rail that is not there' });

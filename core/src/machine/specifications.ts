@@ -1,15 +1,23 @@
-import { choice, kinds, list, nullable, quantity, record, whole } from './shape.js';
+import { choice, kinds, list, nullable, quantity, record, text, whole } from './shape.js';
 
 export const positive = { isPositive: true } as const;
 export const notNegative = { least: 0 } as const;
 
 export const share = { isPositive: true, most: 1 } as const;
 
+/** Names of counts beside it that nobody has said: they are guesses, and of a stage they are not known at all. */
+export const guesses = { guessed: list(text(30, 1), 6) };
+
 /**
  * Losses of a stage: efficiency, and play of the driven shaft; null while only the usual is known. Its inertia is that of
  * its wheels as it is felt at its first shaft, the way gearheads are quoted.
  */
-const losses = { efficiency: nullable(quantity('ratio', share)), backlash: nullable(quantity('angle', notNegative)), inertia: nullable(quantity('inertia', notNegative)) };
+const losses = {
+  efficiency: nullable(quantity('ratio', share)),
+  backlash: nullable(quantity('angle', notNegative)),
+  inertia: nullable(quantity('inertia', notNegative)),
+  ...guesses,
+};
 
 /** Teeth of a pair; of a worm its starts and the wheel; of a planetary set with its ring held the sun and the ring. */
 export const stage = kinds({
@@ -43,7 +51,7 @@ export const gearhead = record({
 export const wiring = choice('coil', 'half', 'series', 'parallel', 'unipolar');
 
 /** An encoder on the motor; the drive alarms when the rotor hangs further behind than its limit. */
-const encoder = record({ counts: whole(1, 10_000_000), followingLimit: nullable(quantity('angle', positive)) });
+const encoder = record({ counts: whole(1, 10_000_000), followingLimit: nullable(quantity('angle', positive)), ...guesses });
 
 /** The published frame sizes; `other` gives its own circle and pilot. */
 export const frame = choice('unknown', 'other', '8', '11', '14', '17', '23', '34', '42');
@@ -116,6 +124,7 @@ export const driverSpecification = record({
   voltageLeast: nullable(quantity('voltage', notNegative)),
   voltageMost: nullable(quantity('voltage', positive)),
   finestMicrosteps: whole(1, 1024),
+  ...guesses,
   /** What its logic and switching draw from the motor supply while it is on. */
   quiescent: quantity('power', notNegative),
   /** Share of the power drawn that reaches coils and switches. */
@@ -126,6 +135,8 @@ export const supplySpecification = record({
   type: choice('mains', 'battery', 'other'),
   voltage: nullable(quantity('voltage', positive)),
   current: nullable(quantity('current', positive)),
+  /** Of a supply that is sold by its watts. */
+  power: nullable(quantity('power', positive)),
   /** Where its output can be set, between these. */
   adjustLeast: nullable(quantity('voltage', positive)),
   adjustMost: nullable(quantity('voltage', positive)),
@@ -141,6 +152,7 @@ export const supplySpecification = record({
 export const controllerSpecification = record({
   pulseRateMost: nullable(quantity('frequency', positive)),
   outputs: whole(1, 64),
+  ...guesses,
   /** Whether it speeds up and slows down by ramps. */
   ramps: choice('yes', 'no'),
   /** What times the pulses. */
@@ -161,6 +173,7 @@ export const transmissionSpecification = kinds({
   screw: {
     pitch: nullable(quantity('length', positive)),
     starts: whole(1, 24),
+    ...guesses,
     /** With the efficiency only assumed, form, diameter and friction give it. */
     efficiency,
     form: choice('trapezoidal', 'square', 'v', 'ball'),
@@ -180,6 +193,7 @@ export const transmissionSpecification = kinds({
   belt: {
     pitch: nullable(quantity('length', positive)),
     teeth: whole(1, 10_000),
+    ...guesses,
     efficiency,
     /** Whole length of the loop, and force for a unit of strain. */
     loop: nullable(quantity('length', positive)),
@@ -187,7 +201,7 @@ export const transmissionSpecification = kinds({
     ...driven,
     ...wheel,
   },
-  rack: { size: choice('module', 'pitch'), tooth: nullable(quantity('length', positive)), teeth: whole(1, 10_000), efficiency, ...driven, ...wheel },
+  rack: { size: choice('module', 'pitch'), tooth: nullable(quantity('length', positive)), teeth: whole(1, 10_000), efficiency, ...driven, ...wheel, ...guesses },
   roller: { diameter: nullable(quantity('length', positive)), stock: quantity('length', notNegative), efficiency, ...driven, ...wheel },
   rotary: { efficiency, ...driven, ...wheel },
 });

@@ -18,10 +18,13 @@ const completedStage = (stage: Json): Json => ({
   efficiency: null,
   backlash: null,
   inertia: null,
+  guessed: [],
   ...(stage['kind'] === 'worm' ? { leadAngle: null, friction: null } : {}),
   ...stage,
 });
 
+/** Those whose counts may be guesses; older documents said all of theirs. */
+const COUNTED: readonly string[] = ['screw', 'belt', 'rack'];
 const TRANSMISSION_KINDS: readonly string[] = ['screw', 'belt', 'rack', 'roller', 'rotary'] satisfies readonly TransmissionKind[];
 
 /**
@@ -37,11 +40,12 @@ export function completedSpecification(kind: string, specification: unknown): un
           ...BLANK_MOTOR,
           quotedFor: usual,
           ...older,
+          encoder: within(older['encoder'] ?? null, (encoder) => ({ guessed: [], ...encoder })),
           gearhead: within(older['gearhead'] ?? null, (gearhead) => ({ ...BLANK_GEARHEAD, ...gearhead, stages: each(gearhead['stages'], completedStage) })),
         };
       }
       case 'driver':
-        return { ...BLANK_DRIVER, ...older };
+        return { ...BLANK_DRIVER, guessed: [], ...older };
       case 'supply':
         return { ...BLANK_SUPPLY, ...older };
       case 'coupling':
@@ -51,10 +55,12 @@ export function completedSpecification(kind: string, specification: unknown): un
       case 'auxiliary':
         return { ...BLANK_AUXILIARY, ...older };
       case 'controller':
-        return { ...BLANK_CONTROLLER, ...older };
+        return { ...BLANK_CONTROLLER, guessed: [], ...older };
       case 'transmission': {
         const known = TRANSMISSION_KINDS.find((item) => item === older['kind']);
-        return known === undefined ? older : withUsualEfficiency({ ...defaultTransmission(known as TransmissionKind), ...older });
+        return known === undefined
+          ? older
+          : withUsualEfficiency({ ...defaultTransmission(known as TransmissionKind), ...(COUNTED.includes(known) ? { guessed: [] } : {}), ...older });
       }
       default:
         return older;
@@ -151,7 +157,7 @@ function toVersion4(machine: Json): Record<string, unknown> {
         ...job,
         ...(isAssumedZero(job['friction']) ? { friction: null } : {}),
       })),
-      driver: completedStation('driver', axis['driver']),
+      driver: within(completedStation('driver', axis['driver']), (item) => ({ guessed: [], ...item })),
       motor: completedStation('motor', axis['motor']),
       reduction: each(axis['reduction'], completedStage),
       transmission: completedStation('transmission', axis['transmission']),

@@ -75,6 +75,8 @@ export function designOf(space: Space, combination: Combination): Machine {
       driver: {
         ...(kept(driver, axis.driver.specification) ? axis.driver : { ...axis.driver, part: linkOf(driver), name: driver.name, specification: driver.specification }),
         microsteps: at(space.microsteps, combination.microsteps),
+        // What the search chose is no guess; what it kept stays what it was.
+        guessed: at(space.microsteps, combination.microsteps) === axis.driver.microsteps ? axis.driver.guessed : [],
         currentLimit: limit === null ? axis.driver.currentLimit : quantityOf(`${limit} A`),
       },
       reduction: reduction.specification,

@@ -4,6 +4,7 @@ import {
   bucklingLimit,
   fallTorque,
   gearheadLosses,
+  isTrainKnown,
   pathResistance,
   reductionRatio,
   ROUNDING,
@@ -252,7 +253,9 @@ function mechanicRows(space: Space, present: Axis): { readonly rows: readonly Me
       fall: reckoner.value(fallTorque),
     };
   });
+  const known = space.reductions.map(({ specification }) => isTrainKnown(specification));
   const rows = space.reductions.flatMap(({ specification: stages }, reduction) => {
+    if (known[reduction] !== true) return [];
     const [ratio, losses, stagesInertia] = [rationalToNumber(trainRatio(stages)), trainLosses(stages), trainInertia(stages)];
     return ofTransmission.flatMap((item, transmission): readonly MechanicRow[] => {
       if (!item) return [];
@@ -272,7 +275,8 @@ function mechanicRows(space: Space, present: Axis): { readonly rows: readonly Me
       ];
     });
   });
-  return { rows, unknown: ofTransmission.filter((item) => item === null).length * space.reductions.length };
+  const uncounted = known.filter((item) => !item).length;
+  return { rows, unknown: ofTransmission.filter((item) => item === null).length * (space.reductions.length - uncounted) + ofTransmission.length * uncounted };
 }
 
 /** Both halves of a space, each reckoned once. */

@@ -1,9 +1,9 @@
-import { feedDrop, feedWarming, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
+import { driverDraw, feedDrop, feedWarming, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
 import { readQuantity, valueOf, type Machine } from '../machine/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import type { SupplyPlan } from './plan.js';
-import { converterLoad, railVoltage } from './rails.js';
+import { converterLoad, convertersOn, railVoltage } from './rails.js';
 
 export interface SupplyFinding {
   readonly id: string;
@@ -90,7 +90,7 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
   const { axis } = reckoner.context;
   const { feed, letter } = axis;
   const found: SupplyFinding[] = [];
-  const [drop, warming, current] = [feedDrop, feedWarming, supplyPeak].map((item) => reckoner.value(item));
+  const [drop, warming, current, draw] = [feedDrop, feedWarming, supplyPeak, driverDraw].map((item) => reckoner.value(item));
   if (drop != null && voltage !== null && drop > DROP_MOST * voltage)
     found.push({
       id: `drop-${axis.id}`,
@@ -119,7 +119,7 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
       id: `fuse-below-load-${axis.id}`,
       severity: 'caution',
       reason: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} all day; the axis draws ${say(current, 'current')} on a ramp.`,
-      advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(current, wireMost, say),
+      advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(Math.max(current, draw ?? 0), wireMost, say),
     });
   const bulk = valueOf(feed.capacitance, 'capacitance');
   if (bulk !== null && bulk < BULK_LEAST)
@@ -145,18 +145,19 @@ function fuseAdvice(current: number, wireMost: number, say: Say): string {
   return fit === null ? 'No usual fuse carries this load and protects this wire: take thicker wire.' : `Take a fuse of ${say(fit, 'current')}.`;
 }
 
-function railFindings(machine: Machine, { supply, voltage }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
-  const converters = machine.converters.filter((item) => item.from === supply.id);
+function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+  const converters = convertersOn(machine, supply.id);
   const found: SupplyFinding[] = [];
   for (const item of converters) {
     const name = item.name || 'Converter';
     const [volts, most] = [valueOf(item.specification.voltage, 'voltage'), valueOf(item.specification.current, 'current')];
     const { most: power } = converterLoad(machine, item);
-    if (volts !== null && voltage !== null && volts >= voltage)
+    const fed = railVoltage(machine, item.from);
+    if (volts !== null && fed !== null && volts >= fed)
       found.push({
         id: `converter-up-${item.id}`,
         severity: 'caution',
-        reason: `${name}: it makes ${say(volts, 'voltage')} from ${say(voltage, 'voltage')}.`,
+        reason: `${name}: it makes ${say(volts, 'voltage')} from ${say(fed, 'voltage')}.`,
         advice: 'That takes a step-up converter.',
       });
     if (volts !== null && most !== null && power !== null && power / volts > most)

@@ -161,6 +161,12 @@ function brakingOf(machine: Machine, supply: Supply, voltage: number, reckoners:
   };
 }
 
+/** What a supply gives [A]: its printed amperes or what its watts make at its voltage, whichever is less. */
+function availableOf(current: number | null, power: number | null, voltage: number | null): number | null {
+  const byPower = power === null || voltage === null ? null : power / voltage;
+  return current === null ? byPower : byPower === null ? current : Math.min(current, byPower);
+}
+
 function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
   const voltage = railVoltage(machine, supply.id);
   const reckoners = machine.axes
@@ -172,7 +178,7 @@ function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
   const lines = voltage === null ? [] : [...reckoners.map((reckoner) => axisLine(reckoner, voltage)), ...auxiliaryLines(machine, supply, voltage)];
   const totals = totalsOf(lines);
   const bySchool = { computed: totals.computed, 'two-thirds': totals.twoThirds, sum: totals.sum }[supply.school];
-  const { charge, depth, type, current } = supply.specification;
+  const { charge, depth, type, current, power } = supply.specification;
   const coulombs = valueOf(charge, 'charge');
   const plan = {
     supply,
@@ -180,7 +186,7 @@ function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
     lines,
     totals,
     needed: bySchool * readQuantity(supply.headroom, 'ratio').value,
-    available: valueOf(current, 'current'),
+    available: availableOf(valueOf(current, 'current'), valueOf(power, 'power'), voltage),
     braking: voltage === null ? null : brakingOf(machine, supply, voltage, reckoners),
     runTime: type === 'battery' && coulombs !== null && voltage !== null ? batteryRunTime(coulombs, voltage, readQuantity(depth, 'ratio').value, totals.mean * voltage) : null,
   };

@@ -14,11 +14,25 @@ export function auxiliaryPower(machine: Machine, item: Auxiliary): number | null
   return volts === null || current === null ? null : volts * current;
 }
 
+/** Converters behind a rail, one behind the other. */
+export function convertersOn(machine: Machine, rail: string): readonly Converter[] {
+  return machine.converters.filter((item) => item.from === rail).flatMap((item) => [item, ...convertersOn(machine, item.id)]);
+}
+
 /** What hangs on a converter: power that its loads take [W], at most and on average; null while one is not known. */
 export function converterLoad(machine: Machine, converter: Converter): { readonly most: number | null; readonly mean: number | null } {
   const loads = machine.auxiliaries.filter((item) => item.rail === converter.id);
   const powers = loads.map((item) => auxiliaryPower(machine, item));
-  if (powers.some((power) => power === null)) return { most: null, mean: null };
+  // A converter behind this one is a load like any other, by what it takes in.
+  const behind = machine.converters
+    .filter((item) => item.from === converter.id)
+    .map((item) => {
+      const { most, mean } = converterLoad(machine, item);
+      const efficiency = readQuantity(item.specification.efficiency, 'ratio').value;
+      return { most: most === null ? null : most / efficiency, mean: mean === null ? null : mean / efficiency };
+    });
+  if (powers.some((power) => power === null) || behind.some(({ most }) => most === null)) return { most: null, mean: null };
   const sum = (weight: (item: Auxiliary) => number): number => loads.reduce((total, item, index) => total + (powers[index] ?? 0) * weight(item), 0);
-  return { most: sum(() => 1), mean: sum((item) => readQuantity(item.duty, 'ratio').value) };
+  const more = (of: 'most' | 'mean'): number => behind.reduce((total, item) => total + (item[of] ?? 0), 0);
+  return { most: sum(() => 1) + more('most'), mean: sum((item) => readQuantity(item.duty, 'ratio').value) + more('mean') };
 }

@@ -1,10 +1,22 @@
 import { axisContext, type AxisContext } from '../drive-line/index.js';
-import { BLANK_GEARHEAD, blankStage, defaultTransmission, newMachine, quantityOf, type Axis, type Machine, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import {
+  BLANK_GEARHEAD,
+  blankStage,
+  defaultTransmission,
+  newAxis,
+  newMachine,
+  quantityOf,
+  withCount,
+  type Axis,
+  type Machine,
+  type Stage,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 
 /** A one-axis router for tests: 1.8° motor, quarter steps, 20-per-inch single-start screw. */
 export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Machine {
   const machine = newMachine('Test router', 'router');
-  const axis = machine.axes[0] as Axis;
+  const axis = newAxis('axis-1', 'X', 'screw', 'supply-1');
   return {
     ...machine,
     axes: [
@@ -12,7 +24,7 @@ export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Mac
         ...axis,
         // Without friction, so that the arithmetic of the load is plain.
         job: { ...axis.job, friction: quantityOf('0 N') } as Axis['job'],
-        driver: { ...axis.driver, microsteps: 4 },
+        driver: withCount(axis.driver, 'microsteps', 4),
         motor: {
           ...axis.motor,
           specification: { ...axis.motor.specification, stepAngle: quantityOf('1.8 °'), holdingTorque: quantityOf('0.45 N·m'), ratedCurrent: quantityOf('1.5 A') },
@@ -26,14 +38,14 @@ export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Mac
 /** A turning axis whose can-stack motor of 32 steps sits behind a gearhead printed 64:1. */
 export function cannedMotorMachine(): Machine {
   const machine = newMachine('Test table', 'dividing-table');
-  const axis = machine.axes[0] as Axis;
+  const axis = newAxis('axis-1', 'A', 'rotary', 'supply-1');
   const gear = (driven: number, driver: number): Stage => blankStage('gear', driver, driven);
   return {
     ...machine,
     axes: [
       {
         ...axis,
-        driver: { ...axis.driver, microsteps: 1 },
+        driver: withCount(axis.driver, 'microsteps', 1),
         motor: {
           ...axis.motor,
           specification: {
@@ -52,7 +64,7 @@ type KindOf<K extends TransmissionSpecification['kind']> = Extract<TransmissionS
 
 /** A transmission of a kind with some of it said and the rest as any has it. */
 export function exampleTransmission<K extends TransmissionSpecification['kind']>(kind: K, said: Partial<KindOf<K>>): KindOf<K> {
-  return { ...(defaultTransmission(kind) as KindOf<K>), ...said };
+  return { ...(defaultTransmission(kind) as KindOf<K>), ...('guessed' in defaultTransmission(kind) ? { guessed: [] } : {}), ...said };
 }
 
 /** The first axis of a machine in its context. */
