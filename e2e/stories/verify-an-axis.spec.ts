@@ -174,9 +174,9 @@ test.describe('a builder verifies an axis', () => {
     await page.getByRole('combobox', { name: /Choose a motor/ }).click();
     await page.getByRole('option', { name: /Can-stack motor, 32 steps/ }).click();
     const line = page.locator('cn-drive-line');
-    await expect(line).toContainText('2048 by the print');
-    await expect(line).toContainText('2037.8864 exact, by the teeth');
-    await expect(line).toContainText('1.787 ° too far each turn');
+    await expect(line).toContainText('1408 by the print');
+    await expect(line).toContainText('1410.3704 exact, by the teeth');
+    await expect(line).toContainText('0.605 ° too short each turn');
     await expect(page.getByRole('banner')).toContainText('revision 2');
   });
 
@@ -185,11 +185,11 @@ test.describe('a builder verifies an axis', () => {
     await builder.makeMachine('Current slide');
     await builder.station('Driver');
     await page.getByRole('combobox', { name: /Choose a driver/ }).click();
-    await page.getByRole('option', { name: 'Chopper driver, 2 A, 1/16, gain 8, 0.1 Ω' }).click();
+    await page.getByRole('option', { name: 'Chopper driver, 2 A, 1/16, gain 6, 0.15 Ω' }).click();
     await builder.goTo('Current');
-    await builder.fill('Limit, crest', '0.875');
-    await expect(page.getByText('Turn the trimmer to').locator('..')).toContainText('0.7 V');
-    await builder.fill('Trimmer reads', '0.8');
+    await builder.fill('Limit, crest', '0.9');
+    await expect(page.getByText('Turn the trimmer to').locator('..')).toContainText('0.81 V');
+    await builder.fill('Trimmer reads', '0.9');
     await expect(page.getByLabel('Limit, crest')).toHaveValue('1');
     await expect(page.getByText('or an ammeter in one coil').locator('..')).toContainText('0.7071 A');
   });

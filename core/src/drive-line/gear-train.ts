@@ -147,7 +147,7 @@ export function hasTeeth(gearhead: Gearhead): boolean {
 }
 
 /**
- * How far a printed ratio may be from the exact one: half of its last printed digit, 0.5 for “64” and 0.05 for “38.4”.
+ * How far a printed ratio may be from the exact one: half of its last printed digit, 0.5 for “51” and 0.05 for “50.9”.
  * A fraction such as 172/25 is exact.
  */
 export function printedRounding({ text }: Quantity): number {

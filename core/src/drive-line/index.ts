@@ -80,6 +80,7 @@ export {
   totalInertia,
   transmissionEfficiency,
 } from './load-figures.js';
+export { isBrushed, isConstantVoltage, isRegulated } from './axis-kind.js';
 export { bucklingLimit, lineStiffness, screwCore, screwPush, whirlLimit } from './structure-figures.js';
 export { fallTorque, pathBackward, transmissionBackward } from './power-off-figures.js';
 export {
@@ -111,6 +112,7 @@ export {
 export { backlashTotal, errorShares, errorTotal, knownErrorParts, uncountedErrors, type ErrorShare } from './budget-figures.js';
 export {
   driverDraw,
+  fuseLoad,
   energyBraking,
   energyLowering,
   energyReturned,

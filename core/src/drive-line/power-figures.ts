@@ -1,6 +1,6 @@
 import { bridgeMeanCurrent, unipolarMeanCurrent } from '../motor/index.js';
 import { loweredEnergy, pairResistance, returnedEnergy, wireRise } from '../power/index.js';
-import { figure, law, type Law } from '../reckoner/index.js';
+import { figure, law, type Law, type Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isConstantVoltage } from './axis-kind.js';
 import { coilVoltage, pathResistance, rotorTeeth, torqueConstant, windingInductance } from './electric-figures.js';
@@ -199,6 +199,12 @@ export const driverDraw = figure<C>({
   significant: 3,
   law: (context) => (isBrushed(context) ? sumOfWindings : isConstantVoltage(context) ? sumOfCoils : drawOfVector),
 });
+
+/** What a fuse before an axis' drivers has to let through [A]: its draw on a ramp, and never less than the drivers can draw. */
+export function fuseLoad(reckoner: Reckoner<C>): number | null {
+  const known = [reckoner.value(supplyPeak), reckoner.value(driverDraw)].filter((item) => item !== null);
+  return known.length === 0 ? null : Math.max(...known);
+}
 
 export const kineticEnergy = figure<C>({
   id: 'kinetic-energy',

@@ -293,8 +293,14 @@ const motorSpeedTop = figure<C>({
   }),
 });
 
+/** A speed that an axis is not to go beyond, and what that is by. */
+interface SpeedTop {
+  readonly figure: Figure<C>;
+  readonly words: string;
+}
+
 /** What ends the speed of an axis, as far as the design says it; a whip that cannot be reckoned yet is not among them. */
-function speedTops(context: C): readonly Figure<C>[] {
+function speedTops(context: C): readonly SpeedTop[] {
   const { specification } = context.axis.transmission;
   const isScrewKnown =
     specification.kind === 'screw' &&
@@ -302,10 +308,10 @@ function speedTops(context: C): readonly Figure<C>[] {
     specification.diameter !== null &&
     (specification.form === 'ball' ? specification.ballDiameter !== null : specification.pitch !== null);
   return [
-    torqueSpeedTop,
-    ...(field.motorSpeedMost.read(context) === null ? [] : [motorSpeedTop]),
-    ...(isStepper(context) && field.pulseRateMost.read(context) !== null ? [pulseSpeedTop] : []),
-    ...(isScrewKnown ? [whirlSpeedTop] : []),
+    { figure: torqueSpeedTop, words: 'the torque ends it' },
+    ...(field.motorSpeedMost.read(context) === null ? [] : [{ figure: motorSpeedTop, words: 'the motor’s own limit ends it' }]),
+    ...(isStepper(context) && field.pulseRateMost.read(context) !== null ? [{ figure: pulseSpeedTop, words: 'the controller’s pulses end it' }] : []),
+    ...(isScrewKnown ? [{ figure: whirlSpeedTop, words: 'the screw’s whip ends it' }] : []),
   ];
 }
 
@@ -319,7 +325,7 @@ export const recommendedSpeed = figure<C>({
   dimension: speedDimension,
   significant: 2,
   law: (context) => {
-    const tops = speedTops(context);
+    const tops = speedTops(context).map((item) => item.figure);
     const key = tops.map((item) => item.id).join();
     const known = leastLaws.get(key);
     if (known) return known;
@@ -339,11 +345,11 @@ export const recommendedSpeed = figure<C>({
   },
 });
 
-/** Which of them binds first; null while the highest speed is not known. */
-export function speedEnd(reckoner: Reckoner<C>): { readonly figure: Figure<C>; readonly speed: number } | null {
+/** Which of them binds first, and at what speed; null while the highest speed is not known. */
+export function speedEnd(reckoner: Reckoner<C>): (SpeedTop & { readonly speed: number }) | null {
   const speed = reckoner.value(recommendedSpeed);
-  const found = speed === null ? undefined : speedTops(reckoner.context).find((item) => reckoner.value(item) === speed);
-  return speed === null || !found ? null : { figure: found, speed };
+  const found = speed === null ? undefined : speedTops(reckoner.context).find((item) => reckoner.value(item.figure) === speed);
+  return speed === null || !found ? null : { ...found, speed };
 }
 
 export const recommendedAcceleration = figure<C>({

@@ -103,6 +103,7 @@ export {
   BLANK_SUPPLY,
   unknownStage,
 } from './blanks.js';
+export { MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
 export { isGuessed, withCount, type WithGuesses } from './guesses.js';
 export { completedSpecification } from './upgrade.js';
 

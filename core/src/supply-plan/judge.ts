@@ -1,4 +1,4 @@
-import { driverDraw, feedDrop, feedWarming, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
+import { feedDrop, feedWarming, fuseLoad, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
 import { readQuantity, valueOf, type Machine } from '../machine/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
@@ -90,7 +90,8 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
   const { axis } = reckoner.context;
   const { feed, letter } = axis;
   const found: SupplyFinding[] = [];
-  const [drop, warming, current, draw] = [feedDrop, feedWarming, supplyPeak, driverDraw].map((item) => reckoner.value(item));
+  const [drop, warming, current] = [feedDrop, feedWarming, supplyPeak].map((item) => reckoner.value(item));
+  const draw = fuseLoad(reckoner);
   if (drop != null && voltage !== null && drop > DROP_MOST * voltage)
     found.push({
       id: `drop-${axis.id}`,
@@ -119,7 +120,7 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
       id: `fuse-below-load-${axis.id}`,
       severity: 'caution',
       reason: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} all day; the axis draws ${say(current, 'current')} on a ramp.`,
-      advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(Math.max(current, draw ?? 0), wireMost, say),
+      advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(draw ?? current, wireMost, say),
     });
   const bulk = valueOf(feed.capacitance, 'capacitance');
   if (bulk !== null && bulk < BULK_LEAST)

@@ -1,4 +1,17 @@
-import { axisContext, energyReturned, holdPower, idlePower, meanPower, movingPower, peakPower, phaseSum, phaseTwoThirds, type AxisContext, type Say } from '../drive-line/index.js';
+import {
+  axisContext,
+  energyReturned,
+  fuseLoad,
+  holdPower,
+  idlePower,
+  meanPower,
+  movingPower,
+  peakPower,
+  phaseSum,
+  phaseTwoThirds,
+  type AxisContext,
+  type Say,
+} from '../drive-line/index.js';
 import { readQuantity, valueOf, type Machine, type Supply } from '../machine/index.js';
 import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
@@ -63,6 +76,8 @@ export interface SupplyPlan {
   /** By the school in force, with the headroom [A]. */
   readonly needed: number;
   readonly available: number | null;
+  /** What its fuse has to let through: never less than the drivers behind it can draw [A]. */
+  readonly fuseLoad: number;
   readonly braking: Braking | null;
   /** Of a battery [s]. */
   readonly runTime: number | null;
@@ -180,6 +195,10 @@ function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
   const bySchool = { computed: totals.computed, 'two-thirds': totals.twoThirds, sum: totals.sum }[supply.school];
   const { charge, depth, type, current, power } = supply.specification;
   const coulombs = valueOf(charge, 'charge');
+  const drawnMost = reckoners.reduce(
+    (sum, reckoner) => sum + Math.max(0, (fuseLoad(reckoner) ?? 0) - (lines.find((line) => line.id === reckoner.context.axis.id)?.computed ?? 0)),
+    totals.computed,
+  );
   const plan = {
     supply,
     voltage,
@@ -187,6 +206,7 @@ function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
     totals,
     needed: bySchool * readQuantity(supply.headroom, 'ratio').value,
     available: availableOf(valueOf(current, 'current'), valueOf(power, 'power'), voltage),
+    fuseLoad: drawnMost,
     braking: voltage === null ? null : brakingOf(machine, supply, voltage, reckoners),
     runTime: type === 'battery' && coulombs !== null && voltage !== null ? batteryRunTime(coulombs, voltage, readQuantity(depth, 'ratio').value, totals.mean * voltage) : null,
   };

@@ -1,6 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { advisedLimit, coilAmmeter, limitFromReference, limitInForce, limitRms, torqueAtLimit, trimmerVoltage } from '@crisp-notch/core/drive-line';
+import {
+  advisedLimit,
+  coilAmmeter,
+  isBrushed,
+  isRegulated,
+  limitFromReference,
+  limitInForce,
+  limitRms,
+  stallCurrent,
+  torqueAtLimit,
+  trimmerVoltage,
+  windingCurrent,
+} from '@crisp-notch/core/drive-line';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
 import { today } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -31,8 +43,18 @@ export class CurrentPage {
   private readonly views = toSignal(this.store.axes$, { initialValue: [] });
   private readonly readings = signal<Readonly<Record<string, Quantity>>>({});
   protected readonly schools = SCHOOLS;
-  protected readonly figures = { advisedLimit, coilAmmeter, limitInForce, limitRms, torqueAtLimit, trimmerVoltage };
-  protected readonly items = computed(() => this.views().map((view) => ({ view, findings: view.findings.filter((finding) => finding.station === 'driver') })));
+  protected readonly figures = { advisedLimit, coilAmmeter, limitInForce, limitRms, stallCurrent, torqueAtLimit, trimmerVoltage, windingCurrent };
+  protected readonly items = computed(() =>
+    this.views().map((view) => ({
+      view,
+      isRegulated: isRegulated(view.context),
+      isBrushed: isBrushed(view.context),
+      hasTrimmer: isRegulated(view.context) && view.axis.driver.specification.formula !== null,
+      findings: view.findings.filter((finding) => finding.station === 'driver'),
+    })),
+  );
+  protected readonly hasLimits = computed(() => this.items().some((item) => item.isRegulated));
+  protected readonly hasTrimmers = computed(() => this.items().some((item) => item.hasTrimmer));
 
   protected setLimit(view: AxisView, currentLimit: Quantity | null): void {
     this.store.editAxis(view.axis.id, 'driver.current-limit', (axis) => ({ ...axis, driver: { ...axis.driver, currentLimit } }));
@@ -46,9 +68,15 @@ export class CurrentPage {
 
   /** A voltage read at the trimmer says which limit is really set. */
   protected setFromReference(view: AxisView, reading: Quantity | null): void {
-    const reference = reading && readQuantity(reading, 'voltage').value;
-    const limit = reference === null ? null : limitFromReference(view.axis.driver.specification, reference);
-    if (!reading || limit === null) return;
+    if (!reading) {
+      // The limit that came of the reading goes with it.
+      const wasMeasured = this.measured(view) !== null;
+      this.readings.update((readings) => Object.fromEntries(Object.entries(readings).filter(([id]) => id !== view.axis.id)));
+      if (wasMeasured) this.setLimit(view, null);
+      return;
+    }
+    const limit = limitFromReference(view.axis.driver.specification, readQuantity(reading, 'voltage').value);
+    if (limit === null) return;
     this.readings.update((readings) => ({ ...readings, [view.axis.id]: reading }));
     this.setLimit(view, quantityOf(`${Number(limit.toPrecision(4))} A`, 'measured', today()));
   }

@@ -4,9 +4,9 @@ import { RouterLink } from '@angular/router';
 import type { StoredPart } from '@crisp-notch/contract';
 import { newAxis, nextAxisId, type Axis } from '@crisp-notch/core/machine';
 import { choosePart, fitsAxis, type Part } from '@crisp-notch/core/parts';
-import { stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
+import { headlineOf, stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
 import { Api, messageOf } from '../data/api';
-import { DesignStore } from '../data/design-store';
+import { DesignStore, type AxisView } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { TabsComponent, type TabOption } from '../ui/tabs.component';
@@ -18,6 +18,7 @@ import { MotionPlanComponent } from './motion-plan.component';
 import { PushCurveComponent } from './push-curve.component';
 import { RunBenchComponent } from './run-bench.component';
 import { StationEditorComponent } from './station-editor.component';
+import { headlineText, type HeadlineText } from '../ui/drive-line/headline-text';
 import { stationOf, STATIONS, type LineStation } from '../ui/drive-line/stations';
 import { TrialsComponent } from './trials.component';
 
@@ -87,10 +88,8 @@ export class DriveLinesPage {
     this.chosenAxis.set(id);
   }
 
-  protected worst(view: ReturnType<typeof this.axes>[number]): { readonly mark: string; readonly tone: string; readonly words: string } {
-    const [finding] = view.findings;
-    if (finding) return finding.severity === 'stop' ? { mark: '⬢', tone: 'stop', words: finding.reason } : { mark: '▲', tone: 'caution', words: finding.reason };
-    return view.reckoner.value(stepsPerUnit) === null ? { mark: '○', tone: 'open', words: 'not known yet' } : { mark: '●', tone: 'good', words: 'holds' };
+  protected worst(view: AxisView): HeadlineText {
+    return headlineText(headlineOf(view.reckoner, view.findings));
   }
 
   protected openTab(id: string): void {

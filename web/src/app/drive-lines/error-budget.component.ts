@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { axisField, backlashTotal, errorShares, errorTotal, stepSize } from '@crisp-notch/core/drive-line';
+import { axisField, backlashTotal, errorShares, errorTotal, stepSize, uncountedErrors } from '@crisp-notch/core/drive-line';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
@@ -48,23 +48,13 @@ export class ErrorBudgetComponent {
     const [total, tolerance] = [this.total(), this.tolerance()];
     if (total === null || tolerance === null) return null;
     const say = (value: number): string => showQuantity(value, preferredUnit(this.dimension(), this.units()), { significant: 2 });
+    if (total <= tolerance && this.unsaid() !== '')
+      return { tone: 'open', words: `○ At least ±${say(total)} of ±${say(tolerance)}: ${this.unsaid()} ${this.uncounted().length === 1 ? 'is' : 'are'} not counted yet.` };
     return total <= tolerance
       ? { tone: 'good', words: `● Within what is asked: ±${say(total)} of ±${say(tolerance)}.` }
       : { tone: 'caution', words: `▲ Beyond what is asked: ±${say(total)}, and ±${say(tolerance)} is wanted.` };
   });
   /** What nobody has said yet, and therefore is not in the sum. */
-  protected readonly unsaid = computed(() => {
-    const { faults, transmission } = this.view().axis;
-    const kind = transmission.specification;
-    return [
-      faults.backlash === null ? 'backlash' : '',
-      faults.leadError === null ? 'lead error' : '',
-      faults.kind === 'linear' && faults.warming === null ? 'warmth' : '',
-      (kind.kind === 'screw' && (kind.diameter === null || kind.length === null)) || (kind.kind === 'belt' && (kind.loop === null || kind.tensileStiffness === null))
-        ? 'stretch'
-        : '',
-    ]
-      .filter((word) => word !== '')
-      .join(', ');
-  });
+  private readonly uncounted = computed(() => uncountedErrors(this.view().context));
+  protected readonly unsaid = computed(() => this.uncounted().join(', '));
 }

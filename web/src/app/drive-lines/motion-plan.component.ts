@@ -3,11 +3,14 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import {
   accelerationInForce,
   axisField,
+  brakingInForce,
   edgeDelay,
+  isBrushed,
   moveDuration,
   rampTravel,
   recommendedAcceleration,
   recommendedSpeed,
+  speedEnd,
   startSpeed,
   timerError,
 } from '@crisp-notch/core/drive-line';
@@ -95,6 +98,8 @@ export class MotionPlanComponent {
   protected readonly figures = { edgeDelay, moveDuration, rampTravel, recommendedAcceleration, recommendedSpeed, startSpeed, timerError };
   protected readonly lengthDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'length' : 'angle'));
   private readonly speedDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'speed' : 'angular-speed'));
+  protected readonly endWords = computed(() => speedEnd(this.view().reckoner)?.words ?? '');
+  protected readonly isStepper = computed(() => !isBrushed(this.view().context));
   private readonly limits = computed(() => limitsOf(this.view()));
   private readonly profile = computed(() => {
     const [limits, travel] = [this.limits(), this.view().reckoner.reading(axisField.travel)?.value];
@@ -202,5 +207,9 @@ export class MotionPlanComponent {
 function limitsOf({ reckoner }: AxisView): Limits | null {
   const [speed, acceleration] = [reckoner.reading(axisField.speed)?.value, reckoner.value(accelerationInForce)];
   if (speed === undefined || acceleration === null) return null;
-  return { speed, acceleration, jerk: reckoner.reading(axisField.jerk)?.value ?? null };
+  const jerk = reckoner.reading(axisField.jerk)?.value ?? null;
+  // A move with a jerk limit has neither jumps nor a braking of its own.
+  return jerk === null
+    ? { speed, acceleration, jerk, braking: reckoner.value(brakingInForce), start: reckoner.reading(axisField.startJump)?.value ?? null }
+    : { speed, acceleration, jerk };
 }

@@ -109,7 +109,7 @@ export class PushCurveComponent implements OnDestroy {
     const curve = this.curve();
     if (!curve) return '';
     const { speed, speedFactor } = this.scale();
-    const say = (value: number): string => showQuantity(value * speedFactor, speed, { significant: 2 });
+    const say = (value: number): string => showQuantity(value * speedFactor, speed, { significant: 3 });
     return bindingStretches(curve)
       .map((item) => `${BINDING_WORDS[item.binding]} from ${say(item.from)}`)
       .join(', ')

@@ -17,10 +17,15 @@ export interface BindingStretch {
 
 /** What binds, from rest to the end of the curve, without gaps. */
 export function bindingStretches(curve: PushCurve): readonly BindingStretch[] {
+  // The curve is a grid; where something begins to bind is known exactly.
+  const begins: Partial<Readonly<Record<Binding, number | null>>> = { volts: curve.bindsFrom, pulses: curve.pulseLimit, whirl: curve.whirl };
   return curve.points.reduce<BindingStretch[]>((stretches, { speed, binding }) => {
     const last = stretches.at(-1);
     if (last?.binding === binding) return [...stretches.slice(0, -1), { ...last, to: speed }];
-    return [...stretches, { binding, from: last ? last.to : speed, to: speed }];
+    if (!last) return [{ binding, from: speed, to: speed }];
+    const exact = begins[binding];
+    const from = exact != null && exact >= last.to && exact <= speed ? exact : last.to;
+    return [...stretches.slice(0, -1), { ...last, to: from }, { binding, from, to: speed }];
   }, []);
 }
 

@@ -2,8 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import {
+  isGuessed,
+  MICROSTEP_DIVISORS,
   newSupply,
   nextSupplyId,
+  withCount,
   withTransmissionKind,
   type Axis,
   type ControllerSpecification,
@@ -43,7 +46,7 @@ export interface AxisChange {
   readonly change: (axis: Axis) => Axis;
 }
 
-const MICROSTEPS: readonly ChoiceOption[] = [1, 2, 4, 8, 16, 32, 64, 128, 256].map((count) => ({ value: String(count), label: count === 1 ? 'full steps' : `1/${count} step` }));
+const MICROSTEPS: readonly ChoiceOption[] = MICROSTEP_DIVISORS.map((count) => ({ value: String(count), label: count === 1 ? 'full steps' : `1/${count} step` }));
 const COUNTS: readonly ChoiceOption[] = [
   { value: '1', label: 'one motor' },
   { value: '2', label: 'two alike, one on each side' },
@@ -93,7 +96,13 @@ export class StationEditorComponent {
   private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
   protected readonly shelved = signal('');
-  protected readonly microsteps = MICROSTEPS;
+  /** As fine as the driver goes, so far as that is said. */
+  protected readonly microsteps = computed(() => {
+    const { driver } = this.axis();
+    const most = isGuessed(driver.specification, 'finestMicrosteps') ? Infinity : driver.specification.finestMicrosteps;
+    return MICROSTEPS.filter(({ value }) => Number(value) <= most || Number(value) === driver.microsteps);
+  });
+  protected readonly isMicrostepsGuessed = computed(() => isGuessed(this.axis().driver, 'microsteps'));
   protected readonly axis = computed(() => this.view().axis);
   protected readonly title = computed(() => TITLES[this.station()]);
   protected readonly partKind = computed(() => PART_OF[this.station()] ?? null);
@@ -157,7 +166,7 @@ export class StationEditorComponent {
   }
 
   protected setMicrosteps(value: string): void {
-    this.edit('driver.microsteps', (axis) => ({ ...axis, driver: { ...axis.driver, microsteps: Number(value) } }));
+    this.edit('driver.microsteps', (axis) => ({ ...axis, driver: withCount(axis.driver, 'microsteps', Number(value)) }));
   }
 
   protected setTransmission(specification: TransmissionSpecification): void {

@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { playAngle, torqueFromScale } from '@crisp-notch/core/checks';
 import { stepsPerMotorTurn, stepsPerOutputTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
 import { coordinateDecimals, writeDividingList } from '@crisp-notch/core/formats';
-import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
+import { valueOf, type Quantity } from '@crisp-notch/core/machine';
 import { closingErrorOfRoundedMoves, indexPosition, pulseLoopRate } from '@crisp-notch/core/motion';
 import { formatNumber, preferredUnit, rationalFromNumber, rationalToNumber, showQuantity } from '@crisp-notch/core/quantity';
 import { DesignStore } from '../data/design-store';
@@ -29,21 +29,24 @@ export class MovesPage {
   private readonly units = inject(PreferencesStore).units;
   protected readonly axes = toSignal(inject(DesignStore).axes$, { initialValue: [] });
   protected readonly figures = { stepsPerMotorTurn, travelPerMotorTurn };
-  protected readonly stops = signal(60);
-  protected readonly edgeDelay = signal<Quantity>(quantityOf('500 µs'));
-  protected readonly scaleReading = signal<Quantity>(quantityOf('33 g'));
-  protected readonly arm = signal<Quantity>(quantityOf('100 mm'));
-  protected readonly play = signal<Quantity>(quantityOf('7 mm'));
+  protected readonly stops = signal<number | null>(null);
+  protected readonly edgeDelay = signal<Quantity | null>(null);
+  protected readonly scaleReading = signal<Quantity | null>(null);
+  protected readonly arm = signal<Quantity | null>(null);
+  protected readonly play = signal<Quantity | null>(null);
 
-  protected readonly rate = computed(() => showQuantity(pulseLoopRate(readQuantity(this.edgeDelay(), 'time').value), preferredUnit('frequency', this.units())));
-  protected readonly torque = computed(() =>
-    showQuantity(torqueFromScale(readQuantity(this.scaleReading(), 'mass').value, readQuantity(this.arm(), 'length').value), preferredUnit('torque', this.units()), {
-      significant: 3,
-    }),
-  );
-  protected readonly backlash = computed(() =>
-    showQuantity(playAngle(readQuantity(this.play(), 'length').value, readQuantity(this.arm(), 'length').value), preferredUnit('angle', this.units()), { significant: 2 }),
-  );
+  protected readonly rate = computed(() => {
+    const delay = valueOf(this.edgeDelay(), 'time');
+    return delay === null ? null : showQuantity(pulseLoopRate(delay), preferredUnit('frequency', this.units()));
+  });
+  protected readonly torque = computed(() => {
+    const [reading, arm] = [valueOf(this.scaleReading(), 'mass'), valueOf(this.arm(), 'length')];
+    return reading === null || arm === null ? null : showQuantity(torqueFromScale(reading, arm), preferredUnit('torque', this.units()), { significant: 3 });
+  });
+  protected readonly backlash = computed(() => {
+    const [play, arm] = [valueOf(this.play(), 'length'), valueOf(this.arm(), 'length')];
+    return play === null || arm === null ? null : showQuantity(playAngle(play, arm), preferredUnit('angle', this.units()), { significant: 2 });
+  });
 
   /** A turning axis divided into equal stops. */
   protected readonly divided = computed(() => {
@@ -52,17 +55,13 @@ export class MovesPage {
     if (!view || turn?.kind !== 'value') return null;
     const exactTurn = turn.exact?.ratio ?? rationalFromNumber(turn.value);
     const count = this.stops();
+    if (count === null) return { letter: view.axis.letter, list: null };
     const all = Array.from({ length: count }, (_, index) => {
       const steps = Number(indexPosition(index + 1, count, exactTurn));
       return { stop: index + 1, steps, degrees: (steps * 360) / turn.value };
     });
-    return {
-      letter: view.axis.letter,
-      turn: turn.value,
-      all,
-      shown: all.slice(0, STOPS_SHOWN),
-      closing: rationalToNumber(closingErrorOfRoundedMoves(count, exactTurn)),
-    };
+    const closing = rationalToNumber(closingErrorOfRoundedMoves(count, exactTurn));
+    return { letter: view.axis.letter, list: { turn: turn.value, all, shown: all.slice(0, STOPS_SHOWN), closing } };
   });
 
   protected degrees(value: number): string {
@@ -77,8 +76,9 @@ export class MovesPage {
 
   protected download(): void {
     const divided = this.divided();
-    if (!divided) return;
-    const list = writeDividingList(divided.all, divided.letter, coordinateDecimals(360 / divided.turn));
-    if (list.ok) downloadText(fileName(`${divided.letter} ${divided.all.length} stops`, 'nc'), list.value, 'text/plain');
+    if (!divided?.list) return;
+    const { all, turn } = divided.list;
+    const list = writeDividingList(all, divided.letter, coordinateDecimals(360 / turn));
+    if (list.ok) downloadText(fileName(`${divided.letter} ${all.length} stops`, 'nc'), list.value, 'text/plain');
   }
 }

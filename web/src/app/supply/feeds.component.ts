@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { feedDrop, feedWarming, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
+import { feedDrop, feedWarming, fuseLoad, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
 import { quantityOf, type Feed, type WireSize } from '@crisp-notch/core/machine';
 import { WIRE_AREAS, WIRE_GAUGES } from '@crisp-notch/core/parts';
 import { fuseFor, wireArea, wireCurrentMost } from '@crisp-notch/core/power';
@@ -142,7 +142,7 @@ export class FeedsComponent {
     return this.axes().map((view) => {
       const { wire } = view.axis.feed;
       const most = wire ? wireCurrentMost(wireArea(wire)) : null;
-      const draw = view.reckoner.value(supplyPeak);
+      const draw = fuseLoad(view.reckoner);
       const fit = draw === null ? null : fuseFor(draw, most ?? Infinity);
       const value = valueOf(wire);
       return {
@@ -156,7 +156,7 @@ export class FeedsComponent {
             ? ''
             : fit === null
               ? 'No usual fuse carries the load and protects this wire: take a thicker one.'
-              : `${say(fit, 'current')} carries its load${most === null ? '' : ' and protects this wire'}.`,
+              : `${say(fit, 'current')} carries all that its drivers can draw${most === null ? '' : ' and protects this wire'}.`,
       };
     });
   });

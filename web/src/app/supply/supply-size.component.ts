@@ -64,9 +64,9 @@ export class SupplySizeComponent {
   });
   /** What the fuse at its output should be rated; the wire from it to the terminals is taken to bear it. */
   protected readonly fuseAdvice = computed(() => {
-    const fuse = fuseFor(this.plan().totals.computed, Infinity);
-    return this.plan().totals.computed > 0 && fuse !== null
-      ? `${this.say()(fuse, 'current')} carries the draw all day; take no more than its thinnest wire bears.`
+    const fuse = fuseFor(this.plan().fuseLoad, Infinity);
+    return this.plan().fuseLoad > 0 && fuse !== null
+      ? `${this.say()(fuse, 'current')} carries all that its loads can draw; take no more than its thinnest wire bears.`
       : 'Close to its output.';
   });
   protected readonly braking = computed(() => {

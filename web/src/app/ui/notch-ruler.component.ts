@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
+import { showQuantity, type Dimension } from '@crisp-notch/core/quantity';
 import { PreferencesStore } from '../data/preferences';
 import { layOutRuler, type RulerContent } from './notch-ruler.layout';
 
@@ -23,7 +23,7 @@ export class NotchRulerComponent {
   private readonly units = inject(PreferencesStore).units;
   protected readonly width = WIDTH;
   protected readonly layout = computed(() => layOutRuler(this.content(), WIDTH, this.dimension(), this.units()));
-  protected readonly unitWords = computed(() => UNIT_WORDS[this.layout().unit] ?? this.layout().unit);
+  protected readonly unitWords = computed(() => UNIT_WORDS[this.layout().unit.symbol] ?? this.layout().unit.symbol);
   protected readonly stepWords = computed(() => this.say(this.content().step));
   protected readonly toleranceWords = computed(() => {
     const { tolerance } = this.content();
@@ -47,6 +47,6 @@ export class NotchRulerComponent {
   );
 
   protected say(value: number): string {
-    return showQuantity(value, preferredUnit(this.dimension(), this.units()), { significant: 3 });
+    return showQuantity(value, this.layout().unit, { significant: 3 });
   }
 }

@@ -27,12 +27,17 @@ describe('the notch ruler', () => {
     expect(wide.window).toEqual(jasmine.objectContaining({ isWider: true, width: 1000 }));
   });
 
-  it('leaves gaps between bars that would run into each other', () => {
-    const heavy = layOutRuler({ ...content, lag: 14e-6 }, 1000, 'length', 'metric');
-    heavy.holds.slice(1).forEach((hold, index) => {
-      const before = heavy.holds[index];
-      expect(hold.x).toBeGreaterThan((before?.x ?? 0) + (before?.width ?? 0));
+  it('draws a band around every notch, with the true gaps between', () => {
+    expect(ruler.holds.length).toBe(ruler.notches.length);
+    ruler.holds.slice(1, -1).forEach((hold, index) => {
+      expect(hold.x + hold.width / 2).toBeCloseTo(ruler.notches[index + 1] ?? 0, 6);
     });
+  });
+
+  it('joins bands that overlap to one without a gap', () => {
+    expect(layOutRuler({ ...content, lag: 2.6e-6 }, 1000, 'length', 'metric').holds).toEqual([{ x: 0, width: 1000 }]);
+    expect(layOutRuler({ ...content, lag: 14e-6 }, 1000, 'length', 'metric').holds).toEqual([{ x: 0, width: 1000 }]);
+    expect(layOutRuler({ ...content, lag: 2.4e-6 }, 1000, 'length', 'metric').holds.length).toBe(ruler.notches.length);
   });
 
   it('labels round numbers in a handy unit', () => {

@@ -26,14 +26,20 @@ export interface RulerDot {
   readonly deviation: number;
 }
 
+export interface RulerBar {
+  /** Left edge. */
+  readonly x: number;
+  readonly width: number;
+}
+
 export interface RulerLayout {
   readonly notches: readonly number[];
-  /** Left edge and width of where the motor holds, one for each notch. */
-  readonly holds: readonly { readonly x: number; readonly width: number }[];
-  readonly window: { readonly x: number; readonly width: number; readonly isWider: boolean } | null;
+  /** Where the motor holds around every notch; bands that overlap are one. */
+  readonly holds: readonly RulerBar[];
+  readonly window: (RulerBar & { readonly isWider: boolean }) | null;
   readonly dots: readonly RulerDot[];
   readonly ticks: readonly RulerTick[];
-  readonly unit: string;
+  readonly unit: Unit;
   readonly scale: number;
 }
 
@@ -77,17 +83,23 @@ export function layOutRuler(content: RulerContent, width: number, dimension: Dim
   const span = notchCount * step;
   const x = (position: number): number => (position / span) * width;
   const notches = Array.from({ length: notchCount + 1 }, (_, index) => x(index * step));
-  // Bars that would run into each other tell nothing, so only so many notches carry one as leave gaps between.
-  const every = lag === null ? 1 : Math.ceil((2 * lag) / step + 0.2);
-  const holds =
-    lag === null ? [] : notches.filter((_notch, index) => (index - Math.round(notchCount / 2)) % every === 0).map((notch) => clip(notch - x(lag), notch + x(lag), width));
+  const holds = lag === null ? [] : joined(notches.map((notch) => clip(notch - x(lag), notch + x(lag), width)));
   const middle = x(Math.round(notchCount / 2) * step);
   const asked = tolerance === null ? null : { ...clip(middle - x(tolerance), middle + x(tolerance), width), isWider: 2 * tolerance > span };
   const unit = rulerUnit(span, dimension, system);
-  return { notches, holds, window: asked, dots: dotsOf(content.deviations, notches, x, width), ticks: ticksOf(span, unit, x), unit: unit.symbol, scale: width / span };
+  return { notches, holds, window: asked, dots: dotsOf(content.deviations, notches, x, width), ticks: ticksOf(span, unit, x), unit, scale: width / span };
 }
 
-function clip(left: number, right: number, width: number): { x: number; width: number } {
+/** Bars that touch or overlap as one: a gap would say that the carriage cannot rest there. */
+function joined(bars: readonly RulerBar[]): readonly RulerBar[] {
+  return bars.reduce<readonly RulerBar[]>((merged, bar) => {
+    const last = merged.at(-1);
+    if (!last || bar.x > last.x + last.width) return [...merged, bar];
+    return [...merged.slice(0, -1), { x: last.x, width: Math.max(last.width, bar.x + bar.width - last.x) }];
+  }, []);
+}
+
+function clip(left: number, right: number, width: number): RulerBar {
   const from = Math.max(0, left);
   return { x: from, width: Math.max(0, Math.min(width, right) - from) };
 }

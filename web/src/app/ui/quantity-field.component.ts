@@ -1,11 +1,11 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
 import type { Bounds, Quantity } from '@crisp-notch/core/machine';
-import { findUnit, parseQuantity, preferredUnit, type Dimension } from '@crisp-notch/core/quantity';
+import { findUnit, parseQuantity, preferredUnit, type Dimension, type Unit } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
 import { PreferencesStore } from '../data/preferences';
 import { shortDay } from '../data/dates';
-import { fieldText, hintFor, understand } from './quantity-field.state';
+import { bareUnitHint, fieldText, hintFor, understand, type Doubt } from './quantity-field.state';
 
 let count = 0;
 
@@ -29,6 +29,8 @@ export class QuantityFieldComponent {
   readonly isOptional = input(true);
   /** A remark under the field, e.g. what follows from it. */
   readonly remark = input('');
+  /** Asks about a bare number that could mean two things. */
+  readonly doubt = input<Doubt>(() => null);
   readonly changed = output<Quantity | null>();
 
   private readonly units = inject(PreferencesStore).units;
@@ -52,6 +54,11 @@ export class QuantityFieldComponent {
     return item?.from === 'part' ? 'from the part' : '';
   });
   protected readonly hint = computed(() => {
+    const draft = this.draft();
+    if (draft !== null) {
+      const taken = bareUnitHint(draft, this.dimension(), this.unitOfBare(), this.units());
+      if (taken !== '') return taken;
+    }
     const item = this.value();
     const parsed = item ? parseQuantity(item.text, this.dimension(), preferredUnit(this.dimension(), this.units()), 'kept') : null;
     return parsed?.ok && parsed.value.hasUnit ? hintFor(parsed.value.value, parsed.value.unit, this.dimension(), this.units()) : '';
@@ -86,10 +93,14 @@ export class QuantityFieldComponent {
       return;
     }
     const dimension = this.dimension();
-    const unit = findUnit(this.editingUnit() ?? '', dimension) ?? preferredUnit(dimension, this.units());
-    const result = understand(typed, dimension, unit, this.bounds(), this.units());
+    const result = understand(typed, dimension, this.unitOfBare(), this.bounds(), this.units(), this.doubt());
     this.message.set(result.ok ? '' : result.message);
     if (result.ok) this.changed.emit(result.quantity);
+  }
+
+  /** The unit shown beside the field, which a number typed without one is taken in. */
+  private unitOfBare(): Unit {
+    return findUnit(this.editingUnit() ?? '', this.dimension()) ?? preferredUnit(this.dimension(), this.units());
   }
 
   protected onBlur(): void {

@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { trainRatio } from '@crisp-notch/core/drive-line';
-import { blankStage, type Stage } from '@crisp-notch/core/machine';
-import { formatNumber, parseWhole, rationalToNumber, rationalToText } from '@crisp-notch/core/quantity';
+import { isTrainKnown, trainRatio } from '@crisp-notch/core/drive-line';
+import { blankStage, isGuessed, unknownStage, withCount, type Stage } from '@crisp-notch/core/machine';
+import { formatNumber, rationalToNumber, rationalToText } from '@crisp-notch/core/quantity';
 import { QuantityFieldComponent } from './quantity-field.component';
+import { WholeFieldComponent } from './whole-field.component';
 
 const STAGE_LIMIT = 12;
+/** A longer fraction says nothing to a reader. */
+const LONG_FRACTION = 24;
 const KINDS: readonly { readonly kind: Stage['kind']; readonly label: string; readonly driver: string; readonly driven: string }[] = [
   { kind: 'gear', label: 'gears', driver: 'driving teeth', driven: 'driven teeth' },
   { kind: 'belt', label: 'toothed belt', driver: 'driving teeth', driven: 'driven teeth' },
@@ -12,13 +15,16 @@ const KINDS: readonly { readonly kind: Stage['kind']; readonly label: string; re
   { kind: 'planetary', label: 'planetary, ring held', driver: 'sun teeth', driven: 'ring teeth' },
 ];
 
+const TEETH_MOST = 10_000;
+const WORM_STARTS_MOST = 20;
+
 /** What can be said of a stage; a lead angle and friction of a worm alone. */
-type StageChange = Partial<Pick<Stage, 'driver' | 'driven' | 'efficiency' | 'backlash' | 'inertia'> & Pick<Extract<Stage, { kind: 'worm' }>, 'leadAngle' | 'friction'>>;
+type StageChange = Partial<Pick<Stage, 'efficiency' | 'backlash' | 'inertia'> & Pick<Extract<Stage, { kind: 'worm' }>, 'leadAngle' | 'friction'>>;
 
 /** A chain of gear, belt and worm stages, each by its teeth. */
 @Component({
   selector: 'cn-stages-field',
-  imports: [QuantityFieldComponent],
+  imports: [QuantityFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stages-field.component.html',
   styles: `
@@ -27,7 +33,7 @@ type StageChange = Partial<Pick<Stage, 'driver' | 'driven' | 'efficiency' | 'bac
       grid-template-columns: 1.2fr 1fr 1fr auto;
       gap: 6px;
       margin-bottom: 6px;
-      align-items: end;
+      align-items: start;
     }
 
     li > .losses {
@@ -43,6 +49,14 @@ type StageChange = Partial<Pick<Stage, 'driver' | 'driven' | 'efficiency' | 'bac
     label {
       font-size: 13px;
     }
+
+    cn-whole-field {
+      display: block;
+    }
+
+    button {
+      margin-top: 20px;
+    }
   `,
 })
 export class StagesFieldComponent {
@@ -55,9 +69,12 @@ export class StagesFieldComponent {
   protected readonly shareBounds = { isPositive: true, most: 1 };
   protected readonly playBounds = { least: 0 };
   protected readonly ratio = computed(() => {
+    if (!isTrainKnown(this.stages())) return 'teeth not known';
     const ratio = trainRatio(this.stages());
     const text = rationalToText(ratio);
-    return `${formatNumber(rationalToNumber(ratio), { significant: 7 })} : 1${text.includes('/') && text.length < 24 ? ` = ${text} exactly` : ''}`;
+    const shown = formatNumber(rationalToNumber(ratio), { significant: 7 });
+    if (!text.includes('/')) return `${shown} : 1`;
+    return text.length < LONG_FRACTION ? `${shown} : 1, exactly ${text}` : `${shown} : 1, rounded`;
   });
 
   protected kindOf(stage: Stage): (typeof KINDS)[number] {
@@ -65,7 +82,7 @@ export class StagesFieldComponent {
   }
 
   protected add(): void {
-    this.changed.emit([...this.stages(), blankStage('gear', 20, 40)]);
+    this.changed.emit([...this.stages(), unknownStage('gear')]);
   }
 
   protected remove(index: number): void {
@@ -81,15 +98,26 @@ export class StagesFieldComponent {
     const stage = this.stages()[index];
     if (!found || !stage) return;
     const { efficiency, backlash, inertia } = stage;
-    const fresh = blankStage(found.kind, found.kind === 'worm' ? 1 : stage.driver, stage.driven);
+    // Starts of a worm are no teeth: coming or going, the driving count is no longer known.
+    const isOther = (found.kind === 'worm') !== (stage.kind === 'worm');
+    const { driver, guessed } = isOther ? unknownStage(found.kind) : stage;
+    const fresh = {
+      ...blankStage(found.kind, driver, stage.driven),
+      guessed: [...guessed.filter((name) => name === 'driver'), ...stage.guessed.filter((name) => name === 'driven')],
+    };
     this.changed.emit(this.stages().map((item, place) => (place === index ? { ...fresh, efficiency, backlash, inertia } : item)));
   }
 
-  protected setTeeth(index: number, end: 'driver' | 'driven', field: HTMLInputElement): void {
-    const stage = this.stages()[index];
-    const parsed = parseWhole(field.value, 1, stage?.kind === 'worm' && end === 'driver' ? 20 : 10_000);
-    field.setCustomValidity(parsed.ok ? '' : parsed.error);
-    field.reportValidity();
-    if (parsed.ok) this.change(index, { [end]: parsed.value });
+  /** Teeth that nobody has counted are not shown as a number. */
+  protected teethOf(stage: Stage, end: 'driver' | 'driven'): number | null {
+    return isGuessed(stage, end) ? null : stage[end];
+  }
+
+  protected mostOf(stage: Stage, end: 'driver' | 'driven'): number {
+    return stage.kind === 'worm' && end === 'driver' ? WORM_STARTS_MOST : TEETH_MOST;
+  }
+
+  protected setTeeth(index: number, end: 'driver' | 'driven', count: number): void {
+    this.changed.emit(this.stages().map((stage, place) => (place === index ? withCount(stage, end, count) : stage)));
   }
 }

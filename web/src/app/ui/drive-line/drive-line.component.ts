@@ -5,6 +5,9 @@ import {
   axisField,
   driftPerTurn,
   exactStepsPerUnit,
+  headlineOf,
+  isBrushed,
+  isTrainKnown,
   loadLag,
   nominalStepsPerOutputTurn,
   pulseRate,
@@ -22,6 +25,7 @@ import { PreferencesStore } from '../../data/preferences';
 import { LatestReadings } from '../../data/latest-readings';
 import { FigureComponent } from '../figure.component';
 import { NotchRulerComponent } from '../notch-ruler.component';
+import { headlineText } from './headline-text';
 import { stationOf, STATIONS, stationViews, type LineStation } from './stations';
 
 /** One axis as a chain of stations on a toothed shaft, with its notch ruler and its figures. */
@@ -60,6 +64,12 @@ export class DriveLineComponent {
     const [first] = this.view().findings;
     return first ? { ...first, station: stationOf(first) } : null;
   });
+  protected readonly headline = computed(() => headlineText(headlineOf(this.view().reckoner, this.view().findings)));
+  protected readonly isStepper = computed(() => !isBrushed(this.view().context));
+  /** A ratio is exact only where its teeth are known. */
+  protected readonly isByTeeth = computed(
+    () => isTrainKnown(this.view().axis.motor.specification.gearhead?.stages ?? []) && (this.view().axis.motor.specification.gearhead?.stages.length ?? 0) > 0,
+  );
   protected readonly hasNominal = computed(() => this.view().axis.motor.specification.gearhead?.nominal != null);
   protected readonly isRotary = computed(() => this.view().axis.job.kind === 'rotary');
   protected readonly driftWords = computed(() => {
@@ -81,10 +91,6 @@ export class DriveLineComponent {
     if (step === null) return null;
     const tolerance = reckoner.reading(axisField.tolerance)?.value ?? null;
     return { step, lag: reckoner.value(loadLag), tolerance, deviations: this.deviations() };
-  });
-  protected readonly missing = computed(() => {
-    const outcome = this.view().reckoner.get(stepsPerUnit);
-    return outcome.kind === 'missing' ? outcome.fields.map((field) => field.name.toLowerCase()).join(', ') : '';
   });
 
   protected onArrow(event: Event, step: number): void {

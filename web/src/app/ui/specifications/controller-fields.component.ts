@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { ControllerSpecification } from '@crisp-notch/core/machine';
+import { isGuessed, withCount, type ControllerSpecification } from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
@@ -28,7 +28,13 @@ const DECIMALS: readonly ChoiceOption[] = [
       remark="That it sends reliably, e.g. 30 kHz."
     />
     <cn-choice-field label="It" [options]="ramps" [value]="specification().ramps" (changed)="change({ ramps: $event === 'no' ? 'no' : 'yes' })" />
-    <cn-whole-field label="Pulse outputs" [most]="64" [value]="specification().outputs" (changed)="change({ outputs: $event })" />
+    <cn-whole-field
+      label="Pulse outputs"
+      [most]="64"
+      [isAssumed]="isGuessed(specification(), 'outputs')"
+      [value]="specification().outputs"
+      (changed)="changed.emit(withCount(specification(), 'outputs', $event))"
+    />
     <cn-quantity-field
       label="Timer clock"
       dimension="frequency"
@@ -36,7 +42,14 @@ const DECIMALS: readonly ChoiceOption[] = [
       (changed)="change({ timerClock: $event })"
       remark="Its grain makes some speeds impossible."
     />
-    <cn-whole-field label="Timer bits" [least]="8" [most]="64" [value]="specification().timerBits" (changed)="change({ timerBits: $event })" />
+    <cn-whole-field
+      label="Timer bits"
+      [least]="8"
+      [most]="64"
+      [isAssumed]="isGuessed(specification(), 'timerBits')"
+      [value]="specification().timerBits"
+      (changed)="changed.emit(withCount(specification(), 'timerBits', $event))"
+    />
     <cn-choice-field label="Steps a unit" [options]="decimals" [value]="'' + specification().decimals" (changed)="setDecimals($event)" />
   `,
   styles: `
@@ -49,6 +62,8 @@ const DECIMALS: readonly ChoiceOption[] = [
 export class ControllerFieldsComponent {
   readonly specification = input.required<ControllerSpecification>();
   readonly changed = output<ControllerSpecification>();
+  protected readonly isGuessed = isGuessed;
+  protected readonly withCount = withCount;
   protected readonly ramps = RAMPS;
   protected readonly decimals = DECIMALS;
 

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { quantityOf, type CurrentFormula, type DriverSpecification } from '@crisp-notch/core/machine';
+import { isGuessed, microstepsError, quantityOf, withCount, type CurrentFormula, type DriverSpecification } from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { aboveEnd, belowEnd } from '../window-bounds';
 import { WholeFieldComponent } from '../whole-field.component';
 
 const FORMULAS: readonly ChoiceOption[] = [
@@ -82,24 +83,27 @@ const READS: readonly ChoiceOption[] = [
         />
       }
     }
-    <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().currentMost" (changed)="change({ currentMost: $event })" />
+    <cn-quantity-field label="Greatest current" dimension="current" [bounds]="mostCurrent()" [value]="specification().currentMost" (changed)="change({ currentMost: $event })" />
     @if (specification().type === 'chopper') {
       <cn-choice-field label="Which is" [options]="reads" [value]="specification().currentReads" (changed)="change({ currentReads: $event === 'rms' ? 'rms' : 'peak' })" />
       <cn-quantity-field
         label="Least current"
         dimension="current"
+        [bounds]="leastCurrent()"
         [value]="specification().currentLeast"
         (changed)="change({ currentLeast: $event })"
         remark="That it can be set to, if it says so."
       />
     }
-    <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
-    <cn-quantity-field label="Greatest supply" dimension="voltage" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
+    <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="leastVolts()" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
+    <cn-quantity-field label="Greatest supply" dimension="voltage" [bounds]="mostVolts()" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
     <cn-whole-field
       label="Finest microsteps"
       [most]="1024"
+      [isAssumed]="isGuessed(specification(), 'finestMicrosteps')"
+      [refuse]="microstepsError"
       [value]="specification().finestMicrosteps"
-      (changed)="change({ finestMicrosteps: $event })"
+      (changed)="changed.emit(withCount(specification(), 'finestMicrosteps', $event))"
       remark="A full step, e.g. 16 for 1/16."
     />
     <details>
@@ -158,6 +162,14 @@ const READS: readonly ChoiceOption[] = [
 export class DriverFieldsComponent {
   readonly specification = input.required<DriverSpecification>();
   readonly changed = output<DriverSpecification>();
+  protected readonly isGuessed = isGuessed;
+  protected readonly withCount = withCount;
+  protected readonly microstepsError = microstepsError;
+  /** A window has its least below its greatest. */
+  protected readonly leastVolts = computed(() => belowEnd(this.specification().voltageMost, 'voltage', { least: 0 }));
+  protected readonly mostVolts = computed(() => aboveEnd(this.specification().voltageLeast, 'voltage'));
+  protected readonly leastCurrent = computed(() => belowEnd(this.specification().currentMost, 'current'));
+  protected readonly mostCurrent = computed(() => aboveEnd(this.specification().currentLeast, 'current'));
   protected readonly formulas = FORMULAS;
   protected readonly reads = READS;
   protected readonly types = TYPES;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { BLANK_GEARHEAD, readQuantity, type Gearhead, type MotorSpecification } from '@crisp-notch/core/machine';
+import { BLANK_GEARHEAD, isGuessed, readQuantity, type Gearhead, type MotorSpecification } from '@crisp-notch/core/machine';
 import { keyFor } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -19,6 +19,15 @@ const SHAFT_ENDS: readonly ChoiceOption[] = [
   { value: 'flat', label: 'with a flat' },
   { value: 'key', label: 'with a key' },
 ];
+/** Coarser motors than this are not made; a bare number above it is a count of steps. */
+const COARSEST_STEP = Math.PI / 2;
+
+/** Sheets print steps a turn as often as the angle: a bare 200 is asked about. */
+function stepAngleDoubt(value: number): string | null {
+  const number = Number(((value * 180) / Math.PI).toPrecision(9));
+  return number >= 20 && number % 1 === 0 && 90 % number !== 0 ? `${number} steps a turn are ${Number((360 / number).toPrecision(6))} °: write the angle with its °.` : null;
+}
+
 /** What a sheet's numbers can be for; four leads leave no choice. */
 const QUOTES: readonly ChoiceOption[] = [
   { value: 'half', label: 'one half coil, or unipolar' },
@@ -52,6 +61,9 @@ const QUOTES: readonly ChoiceOption[] = [
 export class MotorFieldsComponent {
   readonly specification = input.required<MotorSpecification>();
   readonly changed = output<MotorSpecification>();
+  protected readonly isGuessed = isGuessed;
+  protected readonly stepAngleBounds = { isPositive: true, most: COARSEST_STEP };
+  protected readonly stepAngleDoubt = stepAngleDoubt;
   protected readonly leads = LEADS;
   protected readonly types = TYPES;
   protected readonly shaftEnds = SHAFT_ENDS;
@@ -83,7 +95,7 @@ export class MotorFieldsComponent {
   }
 
   protected setEncoder(change: Partial<NonNullable<MotorSpecification['encoder']>> | null): void {
-    this.change({ encoder: change && { counts: 4000, followingLimit: null, ...this.specification().encoder, ...change } });
+    this.change({ encoder: change && { counts: 4000, guessed: ['counts'], followingLimit: null, ...this.specification().encoder, ...change } });
   }
 
   protected setGearhead(gearhead: Gearhead, change: Partial<Gearhead>): void {

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { SupplySpecification } from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { aboveEnd, belowEnd } from '../window-bounds';
 
 const TYPES: readonly ChoiceOption[] = [
   { value: 'mains', label: 'supply on the mains' },
@@ -18,6 +19,13 @@ const TYPES: readonly ChoiceOption[] = [
     <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
     <cn-quantity-field label="Voltage" dimension="voltage" [value]="specification().voltage" (changed)="change({ voltage: $event })" />
     <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().current" (changed)="change({ current: $event })" />
+    <cn-quantity-field
+      label="Greatest power"
+      dimension="power"
+      [value]="specification().power"
+      (changed)="change({ power: $event })"
+      remark="Of one sold by its watts; with both said, the lower counts."
+    />
     @if (specification().type === 'battery') {
       <cn-quantity-field label="Charge" dimension="charge" [value]="specification().charge" (changed)="change({ charge: $event })" remark="As printed, e.g. 7 Ah." />
       <cn-quantity-field
@@ -32,8 +40,8 @@ const TYPES: readonly ChoiceOption[] = [
     <details>
       <summary>Range, limits and capacitance</summary>
       <div class="fields">
-        <cn-quantity-field label="Adjusts from" dimension="voltage" [value]="specification().adjustLeast" (changed)="change({ adjustLeast: $event })" />
-        <cn-quantity-field label="Adjusts to" dimension="voltage" [value]="specification().adjustMost" (changed)="change({ adjustMost: $event })" />
+        <cn-quantity-field label="Adjusts from" dimension="voltage" [bounds]="adjustLeast()" [value]="specification().adjustLeast" (changed)="change({ adjustLeast: $event })" />
+        <cn-quantity-field label="Adjusts to" dimension="voltage" [bounds]="adjustMost()" [value]="specification().adjustMost" (changed)="change({ adjustMost: $event })" />
         <cn-quantity-field
           label="Bears at its output"
           dimension="voltage"
@@ -66,6 +74,9 @@ const TYPES: readonly ChoiceOption[] = [
 export class SupplyFieldsComponent {
   readonly specification = input.required<SupplySpecification>();
   readonly changed = output<SupplySpecification>();
+  /** A window has its least below its greatest. */
+  protected readonly adjustLeast = computed(() => belowEnd(this.specification().adjustMost, 'voltage'));
+  protected readonly adjustMost = computed(() => aboveEnd(this.specification().adjustLeast, 'voltage'));
   protected readonly types = TYPES;
 
   protected setType(value: string): void {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/machine';
+import { isGuessed, withCount, withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { InertiaEstimateComponent } from '../inertia-estimate.component';
@@ -68,6 +68,8 @@ export class TransmissionFieldsComponent {
   readonly changed = output<TransmissionSpecification>();
   /** Another kind of transmission is wanted; its sizes start blank. */
   readonly kindChanged = output<TransmissionKind>();
+  protected readonly isGuessed = isGuessed;
+  protected readonly withCount = withCount;
   protected readonly kinds = KINDS;
   protected readonly rackSizes = RACK_SIZES;
   protected readonly forms = FORMS;
