@@ -1,4 +1,7 @@
-/** `npm run bench`: how long what a user waits for takes. Ratios and spreads of one run; nothing is asserted. */
+/**
+ * `npm run bench`: how long what a user waits for takes, and how far step checks and diagnosis can be trusted. Ratios and
+ * spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec notices.
+ */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -21,9 +24,11 @@ import {
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep } from '@crisp-notch/core/route-card';
 import { BROWSER_FLAGS, chromiumPath } from './browser';
+import { benchChecks } from './bench-checks';
 import { benchSearch } from './bench-search';
 import { benchSimulation } from './bench-simulation';
 import { buildAll, ROOT } from './build';
+import { benchMutants } from './mutants';
 
 const KEYSTROKES = 400;
 const DATA = join(ROOT, '.test-data', 'bench');
@@ -226,7 +231,13 @@ async function pageSearch(page: Page): Promise<string> {
   return `${seen.words.replace(/^● /, '')} After ${(seen.time / 1000).toFixed(2)} s, ${seen.rate.toFixed(0)} frames a second, longest gap ${seen.longest.toFixed(0)} ms`;
 }
 
-benchRecompute();
-benchSearch();
-benchSimulation();
-await benchStart();
+const [what, folder = ''] = process.argv.slice(2);
+if (what === 'mutants') {
+  process.exitCode = benchMutants(folder);
+} else {
+  benchRecompute();
+  benchSearch();
+  benchSimulation();
+  benchChecks();
+  await benchStart();
+}

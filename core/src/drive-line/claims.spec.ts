@@ -1,0 +1,178 @@
+import { isGuessed, newMachine, quantityOf, unknownStage, withCount, type Axis, type Machine } from '../machine/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { firstAxis, sayPlain } from '../testing/example-machine.js';
+import { findings, kindOf, of, reasonOf, upright, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
+import {
+  driverDraw,
+  fuseLoad,
+  headlineOf,
+  judgeAxis,
+  naturalFrequency,
+  phaseSum,
+  speedMargin,
+  stepsPerOutputTurn,
+  stepsPerUnit,
+  supplyPeak,
+  torqueAtLimit,
+  torqueMargin,
+  uncountedErrors,
+  type Headline,
+} from './index.js';
+
+const headlineFor = (machine: Machine): Headline => {
+  const reckoner = new Reckoner(firstAxis(machine));
+  return headlineOf(reckoner, judgeAxis(reckoner, sayPlain));
+};
+/** Says every guess of the axis: what is left is known. */
+const said = (axis: Axis): Axis => ({
+  ...axis,
+  job: {
+    ...axis.job,
+    travel: quantityOf('310 mm'),
+    tolerance: quantityOf('0.08 mm'),
+    duty: quantityOf('30 %'),
+    margin: quantityOf('1.4'),
+    incline: quantityOf('0 °'),
+  } as Axis['job'],
+  driver: withCount({ ...axis.driver, specification: withCount({ ...axis.driver.specification, voltageMost: quantityOf('40 V') }, 'finestMicrosteps', 32) }, 'microsteps', 8),
+  motor: { ...axis.motor, specification: { ...axis.motor.specification, stepError: quantityOf('4 %') } },
+});
+const efficient = withScrew({ efficiency: quantityOf('0.62') });
+const known = (axis: Axis): Axis => said(efficient(axis));
+
+describe('the one line that heads an axis', () => {
+  it('holds only with torque, load and mass known, and by more than guesses', () => {
+    const machine = wholeMachine(known);
+    expect(headlineFor(machine)).toEqual({ tone: 'good', words: 'Holds', finding: null });
+    expect(headlineFor(wholeMachine((axis) => withMotor({ holdingTorque: null })(known(axis))))).toEqual(
+      jasmine.objectContaining({ tone: 'open', words: jasmine.stringContaining('holding torque') }),
+    );
+    const weightless = headlineFor(wholeMachine((axis) => ({ ...known(axis), carriage: { ...axis.carriage, mass: null } })));
+    expect([weightless.tone, weightless.words.includes('mass')]).toEqual(['open', true]);
+  });
+
+  it('names the guesses that it rests on instead of holding', () => {
+    const guessedLoad = headlineFor(wholeMachine((axis) => withJob({ load: quantityOf('40 N', 'assumed') })(known(axis))));
+    expect([guessedLoad.tone, guessedLoad.words.startsWith('No fault found; it rests on guesses')]).toEqual(['open', true]);
+    const guessedSteps = headlineFor(wholeMachine((axis) => ({ ...known(axis), driver: { ...known(axis).driver, guessed: ['microsteps'] } })));
+    expect(guessedSteps.tone).toBe('open');
+  });
+
+  it('warns of a falling axis before it warns of resonance', () => {
+    const at = (speed: string): Machine =>
+      wholeMachine((axis) => {
+        const standing = upright('7 kg')(withScrew({ efficiency: quantityOf('0.88'), form: 'ball' })(axis));
+        return withJob({ speed: quantityOf(speed) })({ ...standing, driver: withCount(standing.driver, 'microsteps', 1) });
+      });
+    // As many full steps a second as the rotor swings by itself, each 1/200 of the lead of 8 mm.
+    const shaking = of(at('30 mm/s'), naturalFrequency) * (8 / 200);
+    const falling = at(`${shaking.toFixed(2)} mm/s`);
+    const found = findings(falling);
+    expect(found).toContain('caution resonance');
+    expect(found[0]).toBe('caution falls-with-power-off');
+    expect(headlineFor(falling).finding?.ruleId).toBe(found[0]?.split(' ')[1]);
+  });
+});
+
+describe('an accuracy', () => {
+  it('is “at least” while backlash, lead error or stretch is not counted', () => {
+    const bare = firstAxis(wholeMachine());
+    expect(uncountedErrors(bare)).toContain('backlash');
+    expect(uncountedErrors(bare)).toContain('lead error');
+    const saidFaults = firstAxis(
+      wholeMachine((axis) => ({ ...axis, faults: { ...axis.faults, backlash: quantityOf('0.03 mm'), leadError: quantityOf('0.05 mm') } as Axis['faults'] })),
+    );
+    expect(uncountedErrors(saidFaults)).not.toContain('backlash');
+    expect(uncountedErrors(saidFaults)).not.toContain('lead error');
+    const unmeasured = firstAxis(wholeMachine(withScrew({ diameter: null })));
+    expect(uncountedErrors(unmeasured)).toContain('stretch');
+  });
+});
+
+describe('torque beyond the rated current', () => {
+  it('is no more than the sheet says, for iron saturates', () => {
+    const at = (amperes: string): number =>
+      of(
+        wholeMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf(amperes) } })),
+        torqueAtLimit,
+      );
+    expect(at('2.9 A')).toBeCloseTo(0.4, 9);
+    // Below it the torque follows the current: the sheet's number is for the vector of both coils.
+    expect(at('0.9 A')).toBeCloseTo((0.4 * 0.9) / (Math.SQRT2 * 1.5), 9);
+  });
+});
+
+describe('a sheet of three numbers', () => {
+  it('is doubted when its volts are not ohms times amperes', () => {
+    const withVolts = (volts: string): Machine => wholeMachine(withMotor({ ratedVoltage: quantityOf(volts), resistance: quantityOf('2.8 Ω'), ratedCurrent: quantityOf('1.1 A') }));
+    expect(reasonOf(withVolts('12 V'), 'sheet-disagrees')).toContain('one of the three');
+    expect(reasonOf(withVolts('3.1 V'), 'sheet-disagrees')).toBe('');
+  });
+});
+
+describe('what a fuse has to let through', () => {
+  it('is never less than the drivers can draw, for two motors as for one', () => {
+    const one = wholeMachine();
+    const two = wholeMachine((axis) => ({ ...axis, motor: { ...axis.motor, count: 2 } }));
+    const limit = 1.5;
+    expect(of(one, driverDraw)).toBeCloseTo(Math.SQRT2 * limit, 9);
+    expect(of(two, driverDraw)).toBeCloseTo(2 * Math.SQRT2 * limit, 9);
+    const load = fuseLoad(new Reckoner(firstAxis(two))) ?? 0;
+    expect(load).toBeGreaterThanOrEqual(of(two, driverDraw));
+    expect(load).toBeGreaterThan(of(two, supplyPeak));
+    const array = wholeMachine(
+      (axis) => withDriver({ type: 'unipolar', drop: quantityOf('0.7 V') })(withMotor({ leads: 6, quotedFor: 'half', resistance: quantityOf('9 Ω') }, { wiring: 'half' })(axis)),
+      '12 V',
+    );
+    // Two coils side by side on constant volts: (12 V − 0.7 V) / 9 Ω in each.
+    expect(of(array, driverDraw)).toBeCloseTo((2 * (12 - 0.7)) / 9, 9);
+    expect(of(array, phaseSum)).toBeCloseTo((2 * (12 - 0.7)) / 9, 9);
+  });
+});
+
+describe('a count that nobody has said', () => {
+  it('stays a guess in every figure that rests on it', () => {
+    const guessed = wholeMachine((axis) => ({ ...axis, driver: { ...axis.driver, guessed: ['microsteps'] } }));
+    const outcome = new Reckoner(firstAxis(guessed)).get(stepsPerUnit);
+    expect(outcome.kind === 'value' && outcome.isAssumed).toBeTrue();
+    const confirmed = wholeMachine((axis) => ({ ...axis, driver: withCount({ ...axis.driver, guessed: ['microsteps'] }, 'microsteps', 8) }));
+    const sure = new Reckoner(firstAxis(confirmed)).get(stepsPerUnit);
+    expect(sure.kind === 'value' && sure.isAssumed).toBeFalse();
+  });
+
+  it('leaves a new stage unknown until its teeth are counted', () => {
+    const added = wholeMachine((axis) => ({ ...axis, reduction: [unknownStage('gear')] }));
+    expect(kindOf(added, stepsPerOutputTurn)).toBe('missing');
+    const half = wholeMachine((axis) => ({ ...axis, reduction: [withCount(unknownStage('gear'), 'driver', 13)] }));
+    expect(kindOf(half, stepsPerOutputTurn)).toBe('missing');
+    const counted = wholeMachine((axis) => ({ ...axis, reduction: [withCount(withCount(unknownStage('gear'), 'driver', 13), 'driven', 41)] }));
+    expect(of(counted, stepsPerOutputTurn)).toBeCloseTo((200 * 8 * 41) / 13, 9);
+    expect(isGuessed(unknownStage('worm'), 'driver')).toBeFalse();
+  });
+});
+
+describe('a machine at its birth', () => {
+  it('has the axes of its kind, all of them guesses', () => {
+    const letters = (kind: Parameters<typeof newMachine>[1]): string =>
+      newMachine('New', kind)
+        .axes.map((axis) => axis.letter)
+        .join('');
+    expect(letters('router')).toBe('XYZ');
+    expect(letters('lathe').length).toBe(2);
+    expect(letters('dividing-table').length).toBeGreaterThan(0);
+    const lathe = newMachine('New', 'lathe');
+    expect(lathe.axes.every((axis) => axis.job.travel?.from === 'assumed' && isGuessed(axis.driver, 'microsteps'))).toBeTrue();
+  });
+});
+
+describe('margins', () => {
+  it('fall with the load by the numbers of the axis itself', () => {
+    const light = wholeMachine((axis) => withJob({ load: quantityOf('25 N') })(known(axis)));
+    const heavy = wholeMachine((axis) => withJob({ load: quantityOf('75 N') })(known(axis)));
+    expect(of(heavy, torqueMargin)).toBeLessThan(of(light, torqueMargin));
+    expect(of(heavy, speedMargin)).toBeLessThan(of(light, speedMargin));
+    // Load, guides and lead alone: F · l / 2π / η; the hold against it is the motor's.
+    const torque = ((75 + 8) * 8e-3) / (2 * Math.PI * 0.62);
+    expect(of(heavy, torqueMargin)).toBeCloseTo(of(heavy, torqueAtLimit) / torque, 6);
+  });
+});

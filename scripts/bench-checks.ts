@@ -1,0 +1,47 @@
+import { calibrationOf, coverageOf } from '../core/src/testing/check-trials';
+
+const TRIALS = 3000;
+const SEED = 20261105;
+
+const percent = (share: number): string => `${(100 * share).toFixed(1).padStart(5)} %`;
+
+/** How often the 95 % intervals of a step check hold the truth, over plans and over the scatter, from fixed seeds. */
+function coverageTable(): void {
+  process.stdout.write('95 % intervals of the scale hold the truth, of 3000 invented checks each (scatter in digits of the indicator):\n');
+  const noises = [0.2, 0.5, 1, 2, 5];
+  process.stdout.write(`  targets runs ways ${noises.map((noise) => String(noise).padStart(8)).join('')}\n`);
+  for (const [targets, runs, isBothWays] of [
+    [2, 1, false],
+    [2, 3, false],
+    [5, 1, false],
+    [5, 3, true],
+    [8, 10, true],
+    [4, 30, false],
+  ] as const) {
+    const row = noises.map((noise, index) => ` ${percent(coverageOf({ targets, runs, isBothWays, noise }, TRIALS, SEED + index))}`).join('');
+    process.stdout.write(`  ${String(targets).padStart(7)} ${String(runs).padStart(4)} ${isBothWays ? 'both' : ' one'}${row}\n`);
+  }
+}
+
+/** What the diagnosis claims over a mix of single faults, other factors and sound axes, against what was true. */
+function calibrationTable(): void {
+  const mixes = [
+    ['one fault in each', ['fault']],
+    ['single faults, small errors, two faults at once and sound axes in turn', ['fault', 'little-off', 'two-faults', 'sound']],
+    ['sound axes', ['sound']],
+  ] as const;
+  process.stdout.write('diagnosis against what was true, of 3000 invented checks each:\n');
+  for (const [words, kinds] of mixes) {
+    const found = calibrationOf(kinds, TRIALS, SEED);
+    const certain = found.certain === 0 ? '  none' : percent(found.certainRight / found.certain);
+    process.stdout.write(
+      `  ${words}: nearly certain in ${percent(found.certain / TRIALS)}, right in ${certain} of these; a wrong factor above one in two in ${percent(found.wrongNamed / TRIALS)}; ` +
+        `called slipping in ${percent(found.calledSlipping / TRIALS)}\n`,
+    );
+  }
+}
+
+export function benchChecks(): void {
+  coverageTable();
+  calibrationTable();
+}
