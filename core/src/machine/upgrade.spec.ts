@@ -4,7 +4,7 @@ import { Reckoner } from '../reckoner/index.js';
 import { basisOf, stepLines } from '../route-card/index.js';
 import { cannedMotorMachine, sayPlain } from '../testing/example-machine.js';
 import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
-import { openMachine, type Machine } from './index.js';
+import { openMachine, quantityOf, type Machine } from './index.js';
 
 function opened(): Machine {
   const result = openMachine(MACHINE_OF_VERSION_1);
@@ -87,6 +87,51 @@ describe('a document of the second version', () => {
     expect(openMachine(older)).toEqual({ ok: true, value: present });
   });
 });
+
+describe('a document of the third version', () => {
+  it('opens as the same machine made anew: its counts were said, its frictionless guides a guess', () => {
+    const present = cannedMotorMachine();
+    const older = {
+      ...present,
+      version: 3,
+      controller: { ...present.controller, specification: without(present.controller.specification, 'guessed') },
+      supplies: present.supplies.map((supply) => ({ ...supply, specification: without(supply.specification, 'power') })),
+      axes: present.axes.map((axis) => ({
+        ...axis,
+        job: without({ ...axis.job, friction: quantityOf('0 N·m', 'assumed') }, 'braking', 'startSpeed'),
+        driver: { ...without(axis.driver, 'guessed'), specification: without(axis.driver.specification, 'guessed', 'currentLeast', 'thermalResistance') },
+        motor: {
+          ...axis.motor,
+          specification: {
+            ...without(axis.motor.specification, 'ratedVoltage', 'speedMost'),
+            gearhead: within(axis.motor.specification.gearhead, (head) => ({
+              ...without(head, 'efficiency', 'backlash', 'inertia'),
+              stages: head.stages.map((stage) => without(stage, 'inertia', 'guessed')),
+            })),
+          },
+        },
+        transmission: { ...axis.transmission, specification: without(axis.transmission.specification, 'inertia') },
+      })),
+    };
+    const opened = openMachine(older);
+    expect(opened.ok ? [] : opened.error).toEqual([]);
+    const said = {
+      ...present,
+      controller: { ...present.controller, specification: { ...present.controller.specification, guessed: [] } },
+      axes: present.axes.map((axis) => ({
+        ...axis,
+        job: { ...axis.job, friction: null },
+        driver: { ...axis.driver, guessed: [], specification: { ...axis.driver.specification, guessed: [] } },
+      })),
+    };
+    expect(opened).toEqual({ ok: true, value: said as Machine });
+  });
+});
+
+/** Changes what is there. */
+function within<T>(item: T | null, change: (item: T) => unknown): unknown {
+  return item === null ? null : change(item);
+}
 
 describe('a part of the first version', () => {
   it('is completed with what is not known', () => {

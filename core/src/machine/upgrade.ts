@@ -141,12 +141,13 @@ const isAssumedZero = (item: unknown): boolean => isJson(item) && item['from'] =
 
 /**
  * Version 4 knows inertias of wheels and gears, a gearhead's own efficiency, the lead angle of worms, ball sizes, braking
- * apart from speeding up, and that friction can be unknown.
+ * apart from speeding up, that friction can be unknown, and supplies that are sold by their watts.
  */
 function toVersion4(machine: Json): Record<string, unknown> {
   return {
     ...machine,
     version: 4,
+    supplies: each(machine['supplies'], (item) => completedStation('supply', item) as Json),
     controller: completedStation('controller', machine['controller']),
     axes: each(machine['axes'], (axis) => ({
       ...axis,
