@@ -157,7 +157,7 @@ export function rankFaults(faults: readonly RatioFault[], measured: MeasuredScal
   const rivals = ranked.filter(isSame);
   const limit = coverageFactor(CONFIDENCE, measured.degreesOfFreedom);
   // Whatever else fits the reading as well keeps a cause from being nearly certain, however rare it is.
-  const isAlone = ranked.every((item) => item === first || item.distance > limit) && likelihood.distance(0) > limit;
+  const isAlone = weighed.every((item) => item.fault === first?.fault || item.distance > limit) && likelihood.distance(0) > limit;
   const togetherChance = pairs.weight / total;
   return {
     faults: ranked,

@@ -7,6 +7,7 @@ import {
   fuseLoad,
   headlineOf,
   judgeAxis,
+  movingPower,
   naturalFrequency,
   phaseSum,
   speedMargin,
@@ -127,6 +128,33 @@ describe('what a fuse has to let through', () => {
     // Two coils side by side on constant volts: (12 V − 0.7 V) / 9 Ω in each.
     expect(of(array, driverDraw)).toBeCloseTo((2 * (12 - 0.7)) / 9, 9);
     expect(of(array, phaseSum)).toBeCloseTo((2 * (12 - 0.7)) / 9, 9);
+  });
+});
+
+describe('a brushed motor that is asked for more torque than it has', () => {
+  it('draws what flows when it is held fast, not what the torque would take', () => {
+    const turned = (load: string): Machine =>
+      wholeMachine(
+        (axis) =>
+          withDriver({ type: 'bridge', drop: quantityOf('1.9 V') })(
+            withJob({ load: quantityOf(load) })(
+              withMotor({
+                type: 'brushed',
+                torqueConstant: quantityOf('31 mN·m/A'),
+                noLoadCurrent: quantityOf('0.2 A'),
+                resistance: quantityOf('3.3 Ω'),
+                encoder: { counts: 1900, guessed: [], followingLimit: null },
+              })(axis),
+            ),
+          ),
+        '12 V',
+      );
+    const stall = (12 - 1.9) / 3.3;
+    const speed = (40e-3 * 2 * Math.PI) / 8e-3;
+    const atStall = (stall ** 2 * 3.3 + (stall - 0.2) * 31e-3 * speed + 0.5) / 0.95;
+    expect(of(turned('900 N'), movingPower)).toBeCloseTo(atStall, 9);
+    expect(of(turned('9000 N'), movingPower)).toBeCloseTo(atStall, 9);
+    expect(of(turned('20 N'), movingPower)).toBeLessThan(atStall);
   });
 });
 

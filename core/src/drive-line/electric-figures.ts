@@ -31,6 +31,7 @@ function scaled(source: Field, pick: (factors: WindingFactors) => number): (cont
 export const windingResistance = figure<C>({
   id: 'winding-resistance',
   name: 'Resistance of a phase, as wired',
+  nameIn: (context) => (isBrushed(context) ? 'Resistance of the winding' : null),
   symbol: 'R',
   dimension: 'resistance',
   law: scaled(field.resistance, (factors) => factors.resistance),
@@ -38,6 +39,7 @@ export const windingResistance = figure<C>({
 export const windingInductance = figure<C>({
   id: 'winding-inductance',
   name: 'Inductance of a phase, as wired',
+  nameIn: (context) => (isBrushed(context) ? 'Inductance of the winding' : null),
   symbol: 'L',
   dimension: 'inductance',
   law: scaled(field.inductance, (factors) => factors.inductance),
@@ -45,6 +47,7 @@ export const windingInductance = figure<C>({
 export const windingCurrent = figure<C>({
   id: 'winding-current',
   name: 'Rated current a phase, as wired',
+  nameIn: (context) => (isBrushed(context) ? 'Rated current' : null),
   symbol: 'I_r',
   dimension: 'current',
   law: scaled(field.ratedCurrent, (factors) => factors.current),
@@ -120,6 +123,7 @@ const throughArray: Law<C> = law({
 export const pathResistance = figure<C>({
   id: 'path-resistance',
   name: 'Resistance of coil and switches',
+  nameIn: (context) => (isBrushed(context) ? 'Resistance of winding and switches' : null),
   symbol: 'R_t',
   dimension: 'resistance',
   law: ({ axis }) => {
@@ -147,6 +151,7 @@ const lessDrop: Law<C> = law({
 export const coilVoltage = figure<C>({
   id: 'coil-voltage',
   name: 'Voltage left for the coils',
+  nameIn: (context) => (isBrushed(context) ? 'Voltage left for the winding' : null),
   symbol: 'V_c',
   dimension: 'voltage',
   law: ({ axis }) => (axis.driver.specification.drop === null ? wholeSupply : lessDrop),
@@ -155,6 +160,7 @@ export const coilVoltage = figure<C>({
 export const coilTime = figure<C>({
   id: 'coil-time',
   name: 'Time constant of a coil',
+  nameIn: (context) => (isBrushed(context) ? 'Time constant of the winding' : null),
   symbol: 'τ',
   dimension: 'time',
   law: law({

@@ -75,10 +75,13 @@ const working = (torque: typeof loadAtMotor): Law<C> =>
   });
 const workingBrushed = (torque: typeof loadAtMotor): Law<C> =>
   law({
-    formula: '{motors} · (I² · {R} + {torque} · {speed} + {quiet}) / {efficiency}, I = {torque} / {K} + {none}',
-    source: ENERGY,
-    inputs: { R: pathResistance, K: torqueConstant, none: field.noLoadCurrent, torque, speed: motorSpeed, ...driverInputs },
-    compute: ({ R, K, none, torque: pull, speed, quiet, efficiency, motors }) => (motors * ((pull / K + none) ** 2 * R + pull * speed + quiet)) / efficiency,
+    formula: '{motors} · (I² · {R} + (I − {none}) · {K} · {speed} + {quiet}) / {efficiency}, I = {torque} / {K} + {none}, at most {limit}',
+    source: `${ENERGY}; more than the current in force does not flow, however much torque is wanted`,
+    inputs: { R: pathResistance, K: torqueConstant, none: field.noLoadCurrent, limit: limitInForce, torque, speed: motorSpeed, ...driverInputs },
+    compute: ({ R, K, none, limit, torque: pull, speed, quiet, efficiency, motors }) => {
+      const current = Math.min(pull / K + none, limit);
+      return (motors * (current ** 2 * R + (current - none) * K * speed + quiet)) / efficiency;
+    },
   });
 const workingLaws = (torque: typeof loadAtMotor): ((context: C) => Law<C>) => {
   const [chopped, brushed, bridge, unipolar] = [working(torque), workingBrushed(torque), constantMoving('bridge', torque), constantMoving('unipolar', torque)];

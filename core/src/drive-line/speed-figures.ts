@@ -18,7 +18,7 @@ import {
 import { figure, law, type Figure, type Law, type Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingCurrent, windingInductance, windingResistance, windingTorque } from './electric-figures.js';
-import { isBrushed, isConstantVoltage, isStepper } from './axis-kind.js';
+import { isBrushed, isConstantVoltage, isRegulated, isStepper } from './axis-kind.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { accelerationInForce, loadAtMotor, loadInertia, pathEfficiency, rotatingInertia, torqueNeeded, totalInertia } from './load-figures.js';
@@ -87,6 +87,7 @@ const crestRegulated: Law<C> = law({
 export const crestAtSpeed = figure<C>({
   id: 'crest-at-speed',
   name: 'Crest of a coil’s current at the speed asked for',
+  nameIn: (context) => (isBrushed(context) ? 'Current at the speed asked for' : isConstantVoltage(context) ? 'Current vector at the speed asked for' : null),
   symbol: 'I_v',
   dimension: 'current',
   significant: 3,
@@ -99,6 +100,7 @@ export const crestAtSpeed = figure<C>({
 export const riseToLimit = figure<C>({
   id: 'rise-time',
   name: 'Time for the current to rise to the limit',
+  applies: isRegulated,
   symbol: 't_r',
   dimension: 'time',
   significant: 3,

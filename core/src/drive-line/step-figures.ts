@@ -1,6 +1,7 @@
 import { addRational, divideExact, exact, exactToNumber, multiplyExact, type Dimension, type Exact } from '../quantity/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
+import { isBrushed, isConstantVoltage } from './axis-kind.js';
 import * as field from './fields.js';
 import { hasTeeth } from './gear-train.js';
 
@@ -74,6 +75,7 @@ const stepsFromEncoder: Law<C> = law({
 export const stepsPerMotorTurn = figure<C>({
   id: 'steps-per-motor-turn',
   name: 'Microsteps a turn of the motor',
+  nameIn: (context) => (isBrushed(context) ? 'Counts a turn of the motor' : isConstantVoltage(context) ? 'Steps a turn of the motor' : null),
   symbol: 'S_m',
   dimension: 'count',
   significant: 7,
@@ -83,6 +85,7 @@ export const stepsPerMotorTurn = figure<C>({
 export const stepsPerOutputTurn = figure<C>({
   id: 'steps-per-output-turn',
   name: 'Microsteps a turn of the last shaft, exact',
+  nameIn: (context) => (isBrushed(context) ? 'Counts a turn of the last shaft, exact' : isConstantVoltage(context) ? 'Steps a turn of the last shaft, exact' : null),
   symbol: 'S_o',
   dimension: 'count',
   significant: 8,
@@ -99,6 +102,8 @@ export const stepsPerOutputTurn = figure<C>({
 export const nominalStepsPerOutputTurn = figure<C>({
   id: 'nominal-steps-per-output-turn',
   name: 'Microsteps a turn of the last shaft, by the printed ratio',
+  nameIn: (context) =>
+    isBrushed(context) ? 'Counts a turn of the last shaft, by the printed ratio' : isConstantVoltage(context) ? 'Steps a turn of the last shaft, by the printed ratio' : null,
   symbol: 'S_nom',
   dimension: 'count',
   significant: 8,
@@ -213,6 +218,7 @@ export const stepsPerUnit = figure<C>({
 export const stepSize = figure<C>({
   id: 'step-size',
   name: 'Travel of one microstep',
+  nameIn: (context) => (isBrushed(context) ? 'Travel of one count' : isConstantVoltage(context) ? 'Travel of one step' : null),
   symbol: 'q',
   dimension: lengthDimension,
   law: law({

@@ -36,6 +36,7 @@ const brushedAllowed: Law<C> = law({
 export const advisedLimit = figure<C>({
   id: 'advised-limit',
   name: 'Current limit that the motor allows',
+  nameIn: (context) => (isBrushed(context) ? 'Current that the motor allows' : isConstantVoltage(context) ? 'Current vector that the motor allows' : null),
   symbol: 'I_adv',
   dimension: 'current',
   law: (context) => (isBrushed(context) ? brushedAllowed : context.axis.currentSchool === 'crest' ? crestSchool : rmsSchool),
@@ -98,6 +99,7 @@ const crestOfRms: Law<C> = law({
 export const driverCrestMost = figure<C>({
   id: 'driver-crest-most',
   name: 'Driver’s greatest current, crest',
+  nameIn: (context) => (isRegulated(context) && isStepper(context) ? null : 'Driver’s greatest current'),
   symbol: 'I_max',
   dimension: 'current',
   law: (context) => (context.axis.driver.specification.currentReads === 'rms' && isRegulated(context) && isStepper(context) ? crestOfRms : crestOfPeak),
@@ -123,6 +125,7 @@ const ammeterOfBrushed: Law<C> = law({ formula: '{peak}', source: 'One winding c
 export const coilAmmeter = figure<C>({
   id: 'coil-ammeter',
   name: 'Ammeter in one coil, standing with full current',
+  nameIn: (context) => (isBrushed(context) ? 'Ammeter in the winding, held fast' : null),
   symbol: 'I_coil',
   dimension: 'current',
   law: (context) => (isBrushed(context) ? ammeterOfBrushed : ammeterOfVector),
@@ -189,6 +192,7 @@ const stepperTorqueAtLimit: Law<C> = law({
 export const torqueAtLimit = figure<C>({
   id: 'torque-at-limit',
   name: 'Holding torque at the limit in force',
+  nameIn: (context) => (isConstantVoltage(context) ? 'Holding torque with the current in force' : null),
   symbol: 'T_h',
   dimension: 'torque',
   law: (context) => (isBrushed(context) ? brushedTorqueAtLimit : stepperTorqueAtLimit),
@@ -197,6 +201,7 @@ export const torqueAtLimit = figure<C>({
 export const microstepTorque = figure<C>({
   id: 'microstep-torque',
   name: 'Torque that one microstep adds',
+  nameIn: (context) => (isConstantVoltage(context) ? 'Torque that one step adds' : null),
   symbol: 'T_µ',
   dimension: 'torque',
   law: law({

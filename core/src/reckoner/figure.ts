@@ -85,6 +85,8 @@ export interface Figure<C> {
   readonly kind: 'figure';
   readonly id: string;
   readonly name: string;
+  /** What it is called for this design, where that differs: a brushed motor has counts and no steps. */
+  readonly nameIn: (context: C) => string;
   readonly symbol: string;
   readonly dimension: Dimension | ((context: C) => Dimension);
   /** Which law holds for this design. */
@@ -99,6 +101,8 @@ export interface Figure<C> {
 interface FigureDeclaration<C> {
   readonly id: string;
   readonly name: string;
+  /** Another name for some designs; null for the usual one. */
+  readonly nameIn?: (context: C) => string | null;
   readonly symbol: string;
   readonly dimension: Dimension | ((context: C) => Dimension);
   readonly law: Law<C> | ((context: C) => Law<C>);
@@ -108,11 +112,12 @@ interface FigureDeclaration<C> {
 }
 
 export function figure<C>(declaration: FigureDeclaration<C>): Figure<C> {
-  const { law: given } = declaration;
+  const { law: given, name, nameIn } = declaration;
   return {
     kind: 'figure',
     id: declaration.id,
-    name: declaration.name,
+    name,
+    nameIn: (context) => nameIn?.(context) ?? name,
     symbol: declaration.symbol,
     dimension: declaration.dimension,
     law: typeof given === 'function' ? given : () => given,

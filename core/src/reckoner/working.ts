@@ -80,7 +80,7 @@ function workingInput<C>(reckoner: Reckoner<C>, item: Field<C> | Figure<C>, syst
   const significant = item.kind === 'figure' ? item.significant : 6;
   // A field is shown as it was written: the builder knows "20 tpi", not its reciprocal.
   const shown = reading ? reading.text : showOutcome(reckoner.outcomeOf(item), dimensionOf(item, context), system, significant);
-  return { item, name: item.name, symbol: item.symbol, shown, reading };
+  return { item, name: item.kind === 'figure' ? item.nameIn(context) : item.name, symbol: item.symbol, shown, reading };
 }
 
 function exactResult<C>(outcome: Outcome<C>, dimension: Dimension, system: UnitSystem): string | null {

@@ -97,7 +97,7 @@ const GROUPS: readonly { readonly name: string; readonly figures: readonly Figur
       <dl>
         @for (figure of group.known; track figure.id) {
           <div>
-            <dt>{{ figure.name }}</dt>
+            <dt>{{ figure.nameIn(view().context) }}</dt>
             <dd><cn-figure [view]="view()" [figure]="figure" /></dd>
           </div>
         }

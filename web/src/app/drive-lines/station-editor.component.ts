@@ -19,7 +19,7 @@ import {
   type TransmissionKind,
   type TransmissionSpecification,
 } from '@crisp-notch/core/machine';
-import { powerOff, sayIn, windingCurrent, windingInductance, windingResistance, windingTorque, WIRING_WORDS } from '@crisp-notch/core/drive-line';
+import { isBrushed, isRegulated, powerOff, sayIn, windingCurrent, windingInductance, windingResistance, windingTorque, WIRING_WORDS } from '@crisp-notch/core/drive-line';
 import { wiringsOf } from '@crisp-notch/core/motor';
 import { fitsAxis, NO_STOCK, wiringFor, type Part, type PartKind } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
@@ -102,9 +102,11 @@ export class StationEditorComponent {
     const most = isGuessed(driver.specification, 'finestMicrosteps') ? Infinity : driver.specification.finestMicrosteps;
     return MICROSTEPS.filter(({ value }) => Number(value) <= most || Number(value) === driver.microsteps);
   });
+  protected readonly isStepper = computed(() => !isBrushed(this.view().context));
+  protected readonly isRegulated = computed(() => isRegulated(this.view().context));
   protected readonly isMicrostepsGuessed = computed(() => isGuessed(this.axis().driver, 'microsteps'));
   protected readonly axis = computed(() => this.view().axis);
-  protected readonly title = computed(() => TITLES[this.station()]);
+  protected readonly title = computed(() => (this.station() === 'carriage' && this.axis().job.kind === 'rotary' ? 'Plate' : TITLES[this.station()]));
   protected readonly partKind = computed(() => PART_OF[this.station()] ?? null);
   protected readonly supplies = computed<readonly ChoiceOption[]>(() => [
     ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),

@@ -16,7 +16,7 @@ import { FigureComponent } from '../ui/figure.component';
       <dl class="figures">
         @for (item of figures; track item.figure.id) {
           <div>
-            <dt>{{ item.figure.name }}</dt>
+            <dt>{{ item.figure.nameIn(view().context) }}</dt>
             <dd><cn-figure [view]="view()" [figure]="item.figure" /></dd>
           </div>
         }

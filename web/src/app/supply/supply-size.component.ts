@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
-import { phaseSum, phaseTwoThirds, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
+import { isBrushed, isRegulated, phaseSum, phaseTwoThirds, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
 import { type Quantity, type Supply, type SupplySpecification } from '@crisp-notch/core/machine';
 import { fuseFor } from '@crisp-notch/core/power';
 import { formatNumber } from '@crisp-notch/core/quantity';
@@ -51,8 +51,10 @@ export class SupplySizeComponent {
   private readonly store = inject(DesignStore);
   private readonly workings = inject(WorkingStore);
   private readonly units = inject(PreferencesStore).units;
-  protected readonly schools = SCHOOLS;
-  protected readonly columns = COLUMNS;
+  /** Sums of phases are counted only of stepping motors on regulated current; of others the power is what is drawn. */
+  protected readonly hasPhases = computed(() => this.axes().some(({ axis, context }) => axis.supply === this.supply().id && isRegulated(context) && !isBrushed(context)));
+  protected readonly schools = computed(() => SCHOOLS.filter(({ value }) => this.hasPhases() || value === 'computed' || value === this.supply().school));
+  protected readonly columns = computed(() => COLUMNS.filter(({ school }) => this.hasPhases() || school === null || school === 'computed' || school === this.supply().school));
   protected readonly amperes = amperes;
   protected readonly supply = computed(() => this.plan().supply);
   protected readonly worst = computed(() => this.plan().findings[0] ?? null);

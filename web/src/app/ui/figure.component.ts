@@ -20,7 +20,7 @@ import { WorkingStore } from '../data/working-store';
     }
     @if (hasWhy()) {
       <button type="button" class="link why" (click)="open()" (keydown.w)="open()">
-        why<span class="visually-hidden"> {{ figure().name }}</span>
+        why<span class="visually-hidden"> {{ figure().nameIn(view().context) }}</span>
       </button>
     }
   `,

@@ -1,6 +1,18 @@
-import { reductionRatio, torqueAtLimit, trainText, transmissionEfficiency, travelPerTurn, type Finding, type Station } from '@crisp-notch/core/drive-line';
-import { readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
-import { formatQuantity, preferredUnit, type Dimension, type Shown, type UnitSystem } from '@crisp-notch/core/quantity';
+import {
+  coilAmmeter,
+  isBrushed,
+  isRegulated,
+  reductionRatio,
+  stallCurrent,
+  torqueAtLimit,
+  trainText,
+  transmissionEfficiency,
+  travelPerTurn,
+  type Finding,
+  type Station,
+} from '@crisp-notch/core/drive-line';
+import { isGuessed, readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
+import { formatQuantity, preferredUnit, showQuantity, type Dimension, type Shown, type UnitSystem } from '@crisp-notch/core/quantity';
 import type { AxisView } from '../../data/design-store';
 
 /** The links of the chain in the order of the power that flows through them. */
@@ -55,12 +67,19 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
     }
     case 'driver': {
       const { driver } = axis;
+      const name = driver.name || 'not chosen';
+      if (isBrushed(context)) {
+        const stall = isRegulated(context) ? null : reckoner.value(stallCurrent);
+        const most = show(driver.specification.currentMost, 'current');
+        return { label: 'Driver', name, headline: most, detail: stall === null ? limitText(axis, text) : `held fast ${amperes(stall)}`, isAssumed: false };
+      }
+      const coil = isRegulated(context) ? null : reckoner.value(coilAmmeter);
       return {
         label: 'Driver',
-        name: driver.name || 'not chosen',
+        name,
         headline: { digits: driver.microsteps === 1 ? 'full' : `1/${driver.microsteps}`, unit: driver.microsteps === 1 ? 'steps' : 'step' },
-        detail: driver.currentLimit ? `limit ${text(driver.currentLimit, 'current')} crest` : 'limit not set',
-        isAssumed: false,
+        detail: coil !== null ? `${amperes(coil)} a coil` : isRegulated(context) ? limitText(axis, text, ' crest') : '',
+        isAssumed: isGuessed(driver, 'microsteps'),
       };
     }
     case 'motor': {
@@ -101,14 +120,21 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
     }
     case 'carriage':
       return {
-        label: 'Carriage',
+        label: axis.job.kind === 'linear' ? 'Carriage' : 'Plate',
         name: axis.carriage.name || 'not named',
-        headline: show(axis.carriage.mass, 'mass'),
+        headline: axis.job.kind === 'linear' ? show(axis.carriage.mass, 'mass') : show(axis.carriage.inertia, 'inertia'),
         detail: axis.carriage.mass?.from === 'assumed' ? 'assumed' : axis.job.kind === 'linear' ? `load ${text(axis.job.load, 'force')}` : `load ${text(axis.job.load, 'torque')}`,
         isAssumed: axis.carriage.mass?.from === 'assumed',
       };
   }
 }
+
+function limitText({ driver }: Axis, text: (item: Quantity, dimension: Dimension) => string, reads = ''): string {
+  return driver.currentLimit ? `limit ${text(driver.currentLimit, 'current')}${reads}` : 'limit not set';
+}
+
+/** Amperes are read in amperes in either system. */
+const amperes = (value: number): string => showQuantity(value, preferredUnit('current', 'metric'), { significant: 3 });
 
 function torqueText(value: number, units: UnitSystem): string {
   const { digits, unit } = formatQuantity(value, preferredUnit('torque', units), { significant: 3 });

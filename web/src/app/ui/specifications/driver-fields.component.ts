@@ -97,15 +97,17 @@ const READS: readonly ChoiceOption[] = [
     }
     <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="leastVolts()" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
     <cn-quantity-field label="Greatest supply" dimension="voltage" [bounds]="mostVolts()" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
-    <cn-whole-field
-      label="Finest microsteps"
-      [most]="1024"
-      [isAssumed]="isGuessed(specification(), 'finestMicrosteps')"
-      [refuse]="microstepsError"
-      [value]="specification().finestMicrosteps"
-      (changed)="changed.emit(withCount(specification(), 'finestMicrosteps', $event))"
-      remark="A full step, e.g. 16 for 1/16."
-    />
+    @if (isForStepper()) {
+      <cn-whole-field
+        [label]="specification().type === 'chopper' ? 'Finest microsteps' : 'Finest steps'"
+        [most]="1024"
+        [isAssumed]="isGuessed(specification(), 'finestMicrosteps')"
+        [refuse]="microstepsError"
+        [value]="specification().finestMicrosteps"
+        (changed)="changed.emit(withCount(specification(), 'finestMicrosteps', $event))"
+        [remark]="specification().type === 'chopper' ? 'A full step, e.g. 16 for 1/16.' : '1 for full steps alone, 2 for half steps.'"
+      />
+    }
     <details>
       <summary>Heat and losses</summary>
       <div class="fields">
@@ -161,6 +163,8 @@ const READS: readonly ChoiceOption[] = [
 })
 export class DriverFieldsComponent {
   readonly specification = input.required<DriverSpecification>();
+  /** A brushed motor has no steps for its driver to divide. */
+  readonly isForStepper = input(true);
   readonly changed = output<DriverSpecification>();
   protected readonly isGuessed = isGuessed;
   protected readonly withCount = withCount;

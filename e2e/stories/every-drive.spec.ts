@@ -1,0 +1,124 @@
+import { expect, test, type Page } from '@playwright/test';
+import { Builder } from '../builder';
+
+/** Words of current limits, which a drive on constant volts has none of. */
+const OF_LIMITS = /.*(turn the trimmer|trimmer reads|crest|school|chopp|current limit|the limit|microstep).*/gi;
+/** Words of steps and phases, which a brushed motor has none of. */
+const OF_STEPS = /.*(a coil|coils|phase|full step|half step|a notch|start\/stop).*/gi;
+
+async function choose(page: Page, kind: string, part: RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click();
+  await page.getByRole('option', { name: part }).click();
+}
+
+/** Everything that a builder reads of the machine: its open line with its editor, its current and its supply. */
+async function wordsOf(page: Page, builder: Builder): Promise<string> {
+  const said: string[] = [];
+  await builder.goTo('Drive lines');
+  said.push(await page.locator('cn-drive-line').innerText());
+  await builder.station('Driver');
+  said.push(...(await page.locator('cn-station-editor label, cn-station-editor p').allInnerTexts()));
+  await page.getByRole('tab', { name: 'Figures' }).click();
+  await page.getByRole('tab', { name: 'Figures' }).click();
+  said.push(await page.locator('cn-axis-figures').innerText());
+  await builder.goTo('Current');
+  await expect(page.getByRole('region', { name: /^Current of/ })).toBeVisible();
+  said.push(await page.locator('main').innerText());
+  await builder.goTo('Supply');
+  await expect(page.getByRole('region', { name: /^Supply 1/ })).toBeVisible();
+  said.push(await page.getByRole('region', { name: /^Supply 1/ }).innerText());
+  return said.join('\n');
+}
+
+test.describe('a drive of each kind comes to its figures', () => {
+  test('a motor on a switch array: plain amperes a coil, and no word of limits', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Ribbon drum', 'dividing-table');
+    await builder.station('Supply');
+    await builder.fill('Voltage', '7.4 V');
+    await builder.station('Driver');
+    await choose(page, 'driver', /^Switch array/);
+    await builder.station('Motor');
+    await choose(page, 'motor', /^Can-stack motor, 48 steps/);
+    await builder.saved();
+    const words = await wordsOf(page, builder);
+    expect(words.match(OF_LIMITS)).toBeNull();
+    await builder.goTo('Current');
+    // 7.4 V less the 1 V that the switches keep, over 20 Ω.
+    await expect(page.getByText('Each coil takes at rest').locator('..')).toContainText('0.32 A');
+    await expect(page.getByText('Its rating, a coil').locator('..')).toContainText('0.3 A');
+  });
+
+  test('a motor on a bridge pair: its volts decide, in series or in parallel', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Bridge drum', 'dividing-table');
+    await builder.station('Supply');
+    await builder.fill('Voltage', '11.8 V');
+    await builder.station('Driver');
+    await choose(page, 'driver', /^Bridge pair/);
+    await builder.station('Motor');
+    await builder.fill('Step angle', '1.8 deg');
+    await builder.fill('Holding torque', '0.16 Nm');
+    await builder.fill('Rated current', '0.9 A');
+    await builder.fill('Coil resistance', '9.6 ohm');
+    await builder.fill('Inductance', '11 mH');
+    await builder.saved();
+    const words = await wordsOf(page, builder);
+    expect(words.match(OF_LIMITS)).toBeNull();
+    await builder.goTo('Current');
+    // 11.8 V less 2.2 V, over 9.6 Ω.
+    await expect(page.getByText('Each coil takes at rest').locator('..')).toContainText('1 A');
+  });
+
+  test('a turntable on a brushed motor: no steps, no phases, its stall current', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Quiet table', 'dividing-table');
+    await builder.station('Supply');
+    await builder.fill('Voltage', '12 V');
+    await builder.station('Driver');
+    await choose(page, 'driver', /^Bridge pair/);
+    await builder.station('Motor');
+    await choose(page, 'motor', /^Brushed motor/);
+    await builder.saved();
+    const words = await wordsOf(page, builder);
+    expect([...(words.match(OF_LIMITS) ?? []), ...(words.match(OF_STEPS) ?? [])]).toEqual([]);
+    await builder.goTo('Current');
+    // 12 V less 2.2 V, over 3.6 Ω.
+    await expect(page.getByText('Held fast it takes').locator('..')).toContainText('2.722 A');
+  });
+
+  test('two motors on a rack each carry half, and both are bought', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Long bed', 'router');
+    await page.getByRole('button', { name: 'Open axis Y' }).click();
+    await builder.station('Motor');
+    await choose(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
+    await page.getByLabel('The axis has').selectOption('2');
+    await builder.station('Driver');
+    await choose(page, 'driver', /^Boxed chopper driver/);
+    await builder.station('Screw');
+    await page.getByLabel('Kind', { exact: true }).selectOption('rack');
+    await builder.fill('Module', '1.25 mm');
+    await builder.fill('Pinion teeth', '23');
+    await builder.saved();
+    const line = page.locator('cn-drive-line');
+    // Module times π times teeth a turn.
+    await expect(line).toContainText('90.32 mm/turn');
+  });
+
+  test('a falling axis on a ball screw is warned of before anything else', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Falling head', 'router');
+    await page.getByRole('button', { name: 'Open axis Z' }).click();
+    await builder.station('Screw');
+    await page.getByLabel('Thread', { exact: true }).selectOption('ball');
+    await builder.fill('Thread pitch', '5 mm');
+    await builder.fill('Outside diameter', '16 mm');
+    await builder.station('Carriage');
+    await builder.fill('Mass', '9.5 kg');
+    await builder.station('Motor');
+    await choose(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
+    await builder.saved();
+    await expect(page.locator('cn-drive-line')).toContainText(/falls|power off/i);
+  });
+});
