@@ -103,7 +103,7 @@ test.describe('a drive of each kind comes to its figures', () => {
     await builder.saved();
     const line = page.locator('cn-drive-line');
     // Module times π times teeth a turn.
-    await expect(line).toContainText('90.32 mm/turn');
+    await expect(line).toContainText(/90\.32\s*mm\/turn/);
   });
 
   test('a falling axis on a ball screw is warned of before anything else', async ({ page }) => {

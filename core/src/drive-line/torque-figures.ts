@@ -192,7 +192,7 @@ const stepperTorqueAtLimit: Law<C> = law({
 export const torqueAtLimit = figure<C>({
   id: 'torque-at-limit',
   name: 'Holding torque at the limit in force',
-  nameIn: (context) => (isConstantVoltage(context) ? 'Holding torque with the current in force' : null),
+  nameIn: (context) => (isRegulated(context) ? null : isBrushed(context) ? 'Torque with the current in force' : 'Holding torque with the current in force'),
   symbol: 'T_h',
   dimension: 'torque',
   law: (context) => (isBrushed(context) ? brushedTorqueAtLimit : stepperTorqueAtLimit),

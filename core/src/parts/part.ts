@@ -29,6 +29,7 @@ import {
   whole,
   type Axis,
   type Machine,
+  type DriverSpecification,
   type MotorSpecification,
   type Of,
 } from '../machine/index.js';
@@ -117,10 +118,11 @@ export function fitsAxis(axis: Axis, part: Part): boolean {
   return part.kind !== 'transmission' || (part.specification.kind === 'rotary') === (axis.job.kind === 'rotary');
 }
 
-/** The wiring in force if the new motor's leads allow it, else the usual one for them. */
-export function wiringFor({ leads }: MotorSpecification, present: Wiring): Wiring {
+/** The wiring in force if the new motor's leads allow it, else the usual one for them that its driver can feed: an array wants the centre taps. */
+export function wiringFor({ leads }: MotorSpecification, present: Wiring, driver: DriverSpecification['type']): Wiring {
   const possible = wiringsOf(leads);
-  return possible.includes(present) ? present : (possible[0] as Wiring);
+  if (possible.includes(present)) return present;
+  return possible.find((item) => (item === 'unipolar') === (driver === 'unipolar')) ?? (possible[0] as Wiring);
 }
 
 /**
@@ -138,7 +140,10 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
   const withAxis = (changed: Axis): Machine => ({ ...machine, axes: machine.axes.map((item) => (item.id === axisId ? changed : item)) });
   switch (part.kind) {
     case 'motor':
-      return withAxis({ ...axis, motor: { ...axis.motor, ...station, specification: part.specification, wiring: wiringFor(part.specification, axis.motor.wiring) } });
+      return withAxis({
+        ...axis,
+        motor: { ...axis.motor, ...station, specification: part.specification, wiring: wiringFor(part.specification, axis.motor.wiring, axis.driver.specification.type) },
+      });
     case 'driver':
       return withAxis({
         ...axis,

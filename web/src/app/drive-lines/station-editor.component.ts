@@ -160,7 +160,10 @@ export class StationEditorComponent {
   }
 
   protected setMotor(specification: MotorSpecification): void {
-    this.edit('motor.specification', (axis) => ({ ...axis, motor: { ...axis.motor, specification, wiring: wiringFor(specification, axis.motor.wiring) } }));
+    this.edit('motor.specification', (axis) => ({
+      ...axis,
+      motor: { ...axis.motor, specification, wiring: wiringFor(specification, axis.motor.wiring, axis.driver.specification.type) },
+    }));
   }
 
   protected setDriver(specification: DriverSpecification): void {
