@@ -89,9 +89,12 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       return {
         label: 'Motor',
         name: axis.motor.name || 'not chosen',
-        headline: show(specification.stepAngle, 'angle'),
-        detail: held === null ? join(text(ratedCurrent, 'current'), text(resistance, 'resistance'), text(inductance, 'inductance')) : `holds ${torqueText(held, units)}`,
-        isAssumed: specification.stepAngle?.from === 'assumed',
+        headline: isBrushed(context) ? show(ratedCurrent, 'current') : show(specification.stepAngle, 'angle'),
+        detail:
+          held === null
+            ? join(isBrushed(context) ? '' : text(ratedCurrent, 'current'), text(resistance, 'resistance'), text(inductance, 'inductance'))
+            : `holds ${torqueText(held, units)}`,
+        isAssumed: (isBrushed(context) ? ratedCurrent : specification.stepAngle)?.from === 'assumed',
       };
     }
     case 'reduction': {
