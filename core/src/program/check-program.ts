@@ -40,6 +40,12 @@ function wordsOf(line: string): Words {
 const alternatives = (text: string): readonly Words[] => text.split('/').flatMap((item) => (wordsOf(item).length > 0 ? [wordsOf(item)] : []));
 const says = (line: Words, asked: readonly Words[]): boolean => asked.some((words) => words.every((word) => line.includes(word)));
 
+/** Why a text cannot switch anything from a program; null where it can, or where nothing is said. */
+export function programWordProblem(text: string): string | null {
+  const isWord = (item: string): boolean => /^\s*[A-Z]\s*[+-]?(\d+\.?\d*|\.\d+)(\s*[A-Z]\s*[+-]?(\d+\.?\d*|\.\d+))*\s*$/i.test(item);
+  return text.trim() === '' || text.split('/').every(isWord) ? null : 'A program word is a letter and a number: M8, M64 P1, or M3/M4 for either.';
+}
+
 /** Moves that cut, and words that end a program (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
 const CUTTING = ['G1', 'G2', 'G3'];
 const OTHER_MOTION = ['G0', 'G80'];

@@ -1,1 +1,1 @@
-export { checkProgram, PROGRAM_MOST, type AuxiliaryRun, type ProgramCheck, type ProgramFinding } from './check-program.js';
+export { checkProgram, PROGRAM_MOST, programWordProblem, type AuxiliaryRun, type ProgramCheck, type ProgramFinding } from './check-program.js';

@@ -1,6 +1,6 @@
 import { newAuxiliary, type Auxiliary, type Machine } from '../machine/index.js';
 import { screwMachine } from '../testing/example-machine.js';
-import { checkProgram } from './index.js';
+import { checkProgram, programWordProblem } from './index.js';
 
 const auxiliary = (id: string, use: Auxiliary['specification']['use'], on: string, off: string): Auxiliary => ({
   ...newAuxiliary(screwMachine(), { part: null, name: use }, { use, voltage: null, current: null }),
@@ -46,5 +46,12 @@ describe('a program, read for its auxiliaries', () => {
 
   it('switches one on before the move of its own line and off after it', () => {
     expect(ids('M64 P1\nG1 X1 M3 M8\nX2 M9 M5\nM65 P1\nM2')).toEqual([]);
+  });
+});
+
+describe('the word that switches an auxiliary', () => {
+  it('is a letter and a number, one of several or several on a line', () => {
+    expect(['M8', 'm08', 'M64 P1', 'M3/M4', 'M62P2', ' ', ''].map(programWordProblem)).toEqual([null, null, null, null, null, null, null]);
+    expect(['off', '9', 'M', 'M8 off', 'M3/', 'M8;'].every((text) => programWordProblem(text) !== null)).toBeTrue();
   });
 });

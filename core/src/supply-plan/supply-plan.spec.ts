@@ -218,3 +218,60 @@ describe('a battery', () => {
     expect((rare.runTime ?? 0) / 3600).toBeCloseTo(4 * 11.424, 2);
   });
 });
+
+describe('a supply that is sold by its watts', () => {
+  it('gives what they make at the voltage that it is set to, or its printed amperes if these are less', () => {
+    const by = (current: string | null, power: string | null, set: string | null = null): number | null =>
+      planOf(
+        exampleMachine((machine) =>
+          withSupply(machine, {
+            set: set === null ? null : q(set),
+            specification: { ...(machine.supplies[0] as Supply).specification, current: current === null ? null : q(current), power: power === null ? null : q(power) },
+          }),
+        ),
+      ).available;
+    expect(by(null, '150 W')).toBeCloseTo(150 / 24, 9);
+    expect(by('5 A', '150 W')).toBeCloseTo(5, 9);
+    expect(by('7 A', '150 W', '27 V')).toBeCloseTo(150 / 27, 9);
+    expect(by('7 A', null)).toBeCloseTo(7, 9);
+    expect(by(null, null)).toBeNull();
+  });
+});
+
+describe('a converter behind a converter', () => {
+  const chain = (): Machine => {
+    const bare = exampleMachine((machine) => ({ ...machine, converters: [], auxiliaries: [] }));
+    const [supply] = bare.supplies as [Supply];
+    const first = { ...newConverter(bare, supply.id), name: 'Fifteen', specification: { voltage: q('15 V'), current: q('4 A'), efficiency: q('90 %') } };
+    const with1 = { ...bare, converters: [first] };
+    const second = { ...newConverter(with1, first.id), name: 'Five', specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('80 %') } };
+    const with2 = { ...bare, converters: [first, second] };
+    const board: Auxiliary = { ...newAuxiliary(with2), rail: second.id, specification: { use: 'electronics', voltage: q('5 V'), current: q('1.2 A') } };
+    const fan: Auxiliary = { ...newAuxiliary({ ...with2, auxiliaries: [board] }), rail: first.id, specification: { use: 'fan', voltage: q('15 V'), current: q('0.3 A') } };
+    return { ...with2, auxiliaries: [board, fan] };
+  };
+
+  it('is a load of the one before it, with the losses of both', () => {
+    const line = planOf(chain()).lines.find((item) => item.name === 'Fifteen');
+    // 5 V · 1.2 A / 0.8 behind, 15 V · 0.3 A beside it, both over 0.9, at 24 V.
+    expect(line?.computed).toBeCloseTo(((5 * 1.2) / 0.8 + 15 * 0.3) / 0.9 / 24, 9);
+    expect(planOf(chain()).lines.filter((item) => item.kind === 'converter').length).toBe(1);
+  });
+
+  it('cannot feed itself in the end', () => {
+    const machine = chain();
+    const [first, second] = machine.converters;
+    const round = { ...machine, converters: machine.converters.map((item) => (item.id === first?.id ? { ...item, from: second?.id ?? '' } : item)) };
+    const checked = checkMachine(round);
+    expect(checked.ok ? [] : checked.error.map((problem) => problem.message)).toContain('is fed by itself in the end');
+  });
+});
+
+describe('the fuse at a supply', () => {
+  it('lets through what its drivers can draw, not only what the load takes', () => {
+    const plan = planOf(exampleMachine());
+    // Each motor's bridges can draw √2 of its 1.5 A, whatever the power says; four motors and the pump.
+    expect(plan.fuseLoad).toBeCloseTo(4 * Math.SQRT2 * 1.5 + 9.6 / 0.85 / 24, 9);
+    expect(plan.fuseLoad).toBeGreaterThan(plan.totals.computed);
+  });
+});

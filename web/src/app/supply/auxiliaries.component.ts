@@ -3,12 +3,13 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import { newAuxiliary, newConverter, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
-import { converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
+import { convertersOn, converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
+import { ProgramWordFieldComponent } from '../ui/program-word-field.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { AuxiliaryFieldsComponent } from '../ui/specifications/auxiliary-fields.component';
 import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.component';
@@ -16,7 +17,7 @@ import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.
 /** Rails that converters make, and everything that is no axis: spindle, pump, fan, relay, lights. */
 @Component({
   selector: 'cn-auxiliaries',
-  imports: [AuxiliaryFieldsComponent, ChoiceFieldComponent, ConverterFieldsComponent, InputTextModule, PartChooserComponent, QuantityFieldComponent],
+  imports: [AuxiliaryFieldsComponent, ChoiceFieldComponent, ConverterFieldsComponent, InputTextModule, PartChooserComponent, ProgramWordFieldComponent, QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './auxiliaries.component.html',
   styles: `
@@ -68,7 +69,10 @@ export class AuxiliariesComponent {
     return (document?.converters ?? []).map((item) => {
       const { most } = document ? converterLoad(document, item) : { most: null };
       const volts = document && railVoltage(document, item.id);
-      return { item, load: most === null || !volts ? '' : `Its loads draw ${say(most / volts, 'current', 0.01)}, ${say(most, 'power', 0.1)}.` };
+      // Another converter may feed it, but none that it feeds itself.
+      const behind = document ? convertersOn(document, item.id).map(({ id }) => id) : [];
+      const feeds = this.rails().filter(({ value }) => value !== '' && value !== item.id && !behind.includes(value));
+      return { item, feeds, load: most === null || !volts ? '' : `Its loads draw ${say(most / volts, 'current', 0.01)}, ${say(most, 'power', 0.1)}.` };
     });
   });
   protected readonly auxiliaries = computed(() => this.document()?.auxiliaries ?? []);
@@ -118,7 +122,10 @@ export class AuxiliariesComponent {
   protected removeConverter(id: string): void {
     this.store.edit('converters', (document) => ({
       ...document,
-      converters: document.converters.filter((item) => item.id !== id),
+      // What hung on it hangs on nothing; a converter behind it goes to what fed it.
+      converters: document.converters
+        .filter((item) => item.id !== id)
+        .map((item) => (item.from === id ? { ...item, from: document.converters.find((other) => other.id === id)?.from ?? item.from } : item)),
       auxiliaries: document.auxiliaries.map((item) => (item.rail === id ? { ...item, rail: null } : item)),
     }));
   }

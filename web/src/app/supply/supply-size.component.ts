@@ -4,7 +4,7 @@ import { isBrushed, isRegulated, phaseSum, phaseTwoThirds, sayIn, supplyPeak } f
 import { type Quantity, type Supply, type SupplySpecification } from '@crisp-notch/core/machine';
 import { fuseFor } from '@crisp-notch/core/power';
 import { formatNumber } from '@crisp-notch/core/quantity';
-import type { LoadLine, SupplyPlan } from '@crisp-notch/core/supply-plan';
+import { convertersOn, type LoadLine, type SupplyPlan } from '@crisp-notch/core/supply-plan';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
@@ -133,11 +133,16 @@ export class SupplySizeComponent {
 
   protected remove(): void {
     const { id } = this.supply();
-    this.store.edit('supplies', (document) => ({
-      ...document,
-      supplies: document.supplies.filter((item) => item.id !== id),
-      converters: document.converters.filter((item) => item.from !== id),
-    }));
+    this.store.edit('supplies', (document) => {
+      const gone = convertersOn(document, id);
+      const rails = [id, ...gone.map((item) => item.id)];
+      return {
+        ...document,
+        supplies: document.supplies.filter((item) => item.id !== id),
+        converters: document.converters.filter((item) => !gone.includes(item)),
+        auxiliaries: document.auxiliaries.map((item) => (item.rail !== null && rails.includes(item.rail) ? { ...item, rail: null } : item)),
+      };
+    });
   }
 
   private change(key: string, change: Partial<Supply>): void {
