@@ -1,5 +1,5 @@
 import { axisField, axisContext } from '../drive-line/index.js';
-import type { Axis, Machine } from '../machine/index.js';
+import { feedOf, type Axis, type Machine } from '../machine/index.js';
 
 /** Something without which the machine does not run. */
 export interface Lack {
@@ -20,7 +20,7 @@ function axisLacks(machine: Machine, axis: Axis): readonly Lack[] {
   if (!isNamed(axis.motor)) found.push(lack('motor', 'no motor is chosen.'));
   if (!isNamed(axis.driver)) found.push(lack('driver', 'no driver is chosen.'));
   if (!isNamed(axis.transmission)) found.push(lack('transmission', 'no screw, belt, rack, roller or table is chosen.'));
-  const supply = machine.supplies.find((item) => item.id === axis.supply);
+  const supply = feedOf(machine, axis.supply);
   if (!supply || !isNamed(supply)) found.push(lack('supply', 'no supply is chosen to feed it.', 'supply'));
   found.push(...joinLacks(machine, axis, lack));
   if (axis.mount === null) found.push(lack('mount', 'nothing is chosen to hold its motor.'));

@@ -1,4 +1,4 @@
-import type { Axis, Machine, Supply } from '../machine/index.js';
+import { feedOf, type Axis, type Machine, type Supply } from '../machine/index.js';
 
 /** One axis within its machine: what the figures of a drive line are reckoned from. */
 export interface AxisContext {
@@ -10,5 +10,5 @@ export interface AxisContext {
 /** @returns null if the machine has no such axis */
 export function axisContext(machine: Machine, axisId: string): AxisContext | null {
   const axis = machine.axes.find((item) => item.id === axisId);
-  return axis ? { machine, axis, supply: machine.supplies.find((item) => item.id === axis.supply) ?? null } : null;
+  return axis ? { machine, axis, supply: feedOf(machine, axis.supply) } : null;
 }

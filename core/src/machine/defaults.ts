@@ -129,6 +129,16 @@ export function newSupply(id: string): Supply {
   return { id, part: null, name: '', specification: { ...BLANK_SUPPLY, voltage: assumed('24 V') }, ...usualSupply() };
 }
 
+/** What feeds an axis: a supply, or a converter as the supply that it makes; null where nothing does. */
+export function feedOf(machine: Pick<Machine, 'supplies' | 'converters'>, id: string | null): Supply | null {
+  const supply = machine.supplies.find((item) => item.id === id);
+  if (supply) return supply;
+  const converter = machine.converters.find((item) => item.id === id);
+  if (!converter) return null;
+  const { voltage, current } = converter.specification;
+  return { id: converter.id, part: converter.part, name: converter.name, specification: { ...BLANK_SUPPLY, type: 'other', voltage, current }, ...usualSupply() };
+}
+
 const numbered = (prefix: string, taken: readonly string[]): string => {
   const numbers = taken.map((id) => (id.startsWith(`${prefix}-`) ? Number(id.slice(prefix.length + 1)) : 0)).filter(Number.isInteger);
   return `${prefix}-${Math.max(0, ...numbers) + 1}`;

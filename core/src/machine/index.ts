@@ -77,6 +77,7 @@ export {
   defaultJob,
   defaultTransmission,
   newAuxiliary,
+  feedOf,
   newAxis,
   newConverter,
   newMachine,

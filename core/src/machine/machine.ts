@@ -342,7 +342,7 @@ function referenceProblems(machine: Machine): Problem[] {
   );
   machine.axes.forEach((item, index) => {
     const path = `axes.${index}`;
-    if (item.supply !== null && !supplyIds.includes(item.supply)) problems.push({ path: `${path}.supply`, message: 'names a supply that is not there' });
+    if (item.supply !== null && !railIds.includes(item.supply)) problems.push({ path: `${path}.supply`, message: 'names a supply that is not there' });
     if ((item.transmission.specification.kind === 'rotary') !== (item.job.kind === 'rotary'))
       problems.push({ path: `${path}.job.kind`, message: 'must be rotary exactly when the axis turns' });
     if (item.faults.kind !== item.job.kind) problems.push({ path: `${path}.faults.kind`, message: 'must match the job' });

@@ -22,7 +22,7 @@ import {
   windingTorque,
 } from '../drive-line/index.js';
 import { advisedPeak, BOX_AIR, crestMost, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE } from '../driver/index.js';
-import { BLANK_DRIVER, BLANK_MOTOR, readQuantity, valueOf, type Axis, type DriverSpecification } from '../machine/index.js';
+import { BLANK_DRIVER, BLANK_MOTOR, feedOf, readQuantity, valueOf, type Axis, type DriverSpecification } from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { designOf, limitOf, lineKeepsCoupling, motorKeepsCoupling } from './design-of.js';
@@ -189,7 +189,7 @@ function electricRow(
   const motor = space.motors[place.motor] as MotorChoice;
   const driver = space.drivers[place.driver]?.specification as DriverSpecification;
   if (isWiringWrong(driver, motor)) return { reason: 'wiring' };
-  const supply = space.machine.supplies.find((item) => item.id === axis.supply);
+  const supply = feedOf(space.machine, axis.supply);
   const volts = space.voltages[place.voltage] ?? valueOf(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
   const [least, most] = [valueOf(driver.voltageLeast, 'voltage') ?? 0, valueOf(driver.voltageMost, 'voltage') ?? Infinity];
   if (volts === null || volts > most * ROUNDING || volts < least / ROUNDING) return { reason: 'voltage' };

@@ -1,4 +1,6 @@
+import { axisContext, holdPower, meanPower, movingPower, peakPower } from '../drive-line/index.js';
 import { readQuantity, valueOf, type Auxiliary, type Converter, type Machine } from '../machine/index.js';
+import { Reckoner } from '../reckoner/index.js';
 
 /** Voltage of a rail: of a supply as it is set, of a converter as it is made. */
 export function railVoltage(machine: Machine, rail: string): number | null {
@@ -31,8 +33,18 @@ export function converterLoad(machine: Machine, converter: Converter): { readonl
       const efficiency = readQuantity(item.specification.efficiency, 'ratio').value;
       return { most: most === null ? null : most / efficiency, mean: mean === null ? null : mean / efficiency };
     });
-  if (powers.some((power) => power === null) || behind.some(({ most }) => most === null)) return { most: null, mean: null };
+  // Axes too may hang on it, each with what it draws at the end of its ramp.
+  const driven = machine.axes
+    .filter((axis) => axis.supply === converter.id)
+    .map((axis) => {
+      const context = axisContext(machine, axis.id);
+      const reckoner = context && new Reckoner(context);
+      const most = reckoner && (reckoner.value(peakPower) ?? reckoner.value(movingPower) ?? reckoner.value(holdPower));
+      return { most, mean: (reckoner && reckoner.value(meanPower)) ?? most };
+    });
+  const others = [...behind, ...driven];
+  if (powers.some((power) => power === null) || others.some(({ most }) => most === null)) return { most: null, mean: null };
   const sum = (weight: (item: Auxiliary) => number): number => loads.reduce((total, item, index) => total + (powers[index] ?? 0) * weight(item), 0);
-  const more = (of: 'most' | 'mean'): number => behind.reduce((total, item) => total + (item[of] ?? 0), 0);
+  const more = (of: 'most' | 'mean'): number => others.reduce((total, item) => total + (item[of] ?? 0), 0);
   return { most: sum(() => 1) + more('most'), mean: sum((item) => readQuantity(item.duty, 'ratio').value) + more('mean') };
 }

@@ -1,4 +1,4 @@
-import { axisContext, feedDrop, sayIn } from '../drive-line/index.js';
+import { axisContext, coilVoltage, feedDrop, meanPower, peakPower, sayIn } from '../drive-line/index.js';
 import { BLANK_FEED, checkMachine, newAxis, newConverter, newMachine, newAuxiliary, quantityOf, type Auxiliary, type Axis, type Machine, type Supply } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { supplyPlans, type SupplyPlan } from './index.js';
@@ -273,5 +273,23 @@ describe('the fuse at a supply', () => {
     // Each motor's bridges can draw √2 of its 1.5 A, whatever the power says; four motors and the pump.
     expect(plan.fuseLoad).toBeCloseTo(4 * Math.SQRT2 * 1.5 + 9.6 / 0.85 / 24, 9);
     expect(plan.fuseLoad).toBeGreaterThan(plan.totals.computed);
+  });
+});
+
+describe('an axis behind a converter', () => {
+  it('runs on what the converter makes, and loads the supply before it with the losses', () => {
+    const machine = exampleMachine((bare) => {
+      const [supply] = bare.supplies as [Supply];
+      const buck = { ...newConverter({ ...bare, converters: [] }, supply.id), name: 'Fifteen', specification: { voltage: q('15 V'), current: q('4 A'), efficiency: q('88 %') } };
+      return { ...bare, auxiliaries: [], converters: [buck], axes: bare.axes.map((axis) => (axis.letter === 'Z' ? { ...axis, supply: buck.id } : axis)) };
+    });
+    const context = axisContext(machine, 'axis-3');
+    if (!context) throw new Error('the axis must be there');
+    const reckoner = new Reckoner(context);
+    expect(reckoner.value(coilVoltage)).toBeCloseTo(15, 9);
+    const lines = planOf(machine).lines;
+    expect(lines.map((line) => line.name)).toEqual(['X', 'Y', 'Fifteen']);
+    expect(lines[2]?.computed).toBeCloseTo((reckoner.value(peakPower) ?? NaN) / 0.88 / 24, 9);
+    expect(lines[2]?.mean).toBeCloseTo((reckoner.value(meanPower) ?? NaN) / 0.88 / 24, 9);
   });
 });

@@ -110,6 +110,7 @@ export class StationEditorComponent {
   protected readonly partKind = computed(() => PART_OF[this.station()] ?? null);
   protected readonly supplies = computed<readonly ChoiceOption[]>(() => [
     ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),
+    ...(this.document()?.converters ?? []).map((item) => ({ value: item.id, label: item.name || 'converter' })),
     { value: 'new', label: 'another supply' },
   ]);
   protected readonly wirings = computed<readonly ChoiceOption[]>(() => wiringsOf(this.axis().motor.specification.leads).map((value) => ({ value, label: WIRING_WORDS[value] })));
@@ -127,6 +128,8 @@ export class StationEditorComponent {
     return (this.document()?.axes ?? []).filter((item) => item.id !== axis.id && item.job.kind === axis.job.kind);
   });
   protected readonly supply = computed(() => this.view().context.supply);
+  /** A converter is described with the rails, not as a supply. */
+  protected readonly isConverter = computed(() => (this.document()?.converters ?? []).some((item) => item.id === this.axis().supply));
   protected readonly controller = computed(() => this.document()?.controller);
   protected readonly name = computed(() => {
     const station = this.station();

@@ -127,6 +127,7 @@ export class AuxiliariesComponent {
         .filter((item) => item.id !== id)
         .map((item) => (item.from === id ? { ...item, from: document.converters.find((other) => other.id === id)?.from ?? item.from } : item)),
       auxiliaries: document.auxiliaries.map((item) => (item.rail === id ? { ...item, rail: null } : item)),
+      axes: document.axes.map((axis) => (axis.supply === id ? { ...axis, supply: null } : axis)),
     }));
   }
 

@@ -136,6 +136,7 @@ export class FeedsComponent {
   protected readonly supplies = computed<readonly ChoiceOption[]>(() => [
     { value: '', label: 'nothing yet' },
     ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),
+    ...(this.document()?.converters ?? []).map((item) => ({ value: item.id, label: item.name || 'converter' })),
   ]);
   protected readonly rows = computed(() => {
     const say = sayIn(this.units());

@@ -140,6 +140,7 @@ export class SupplySizeComponent {
         ...document,
         supplies: document.supplies.filter((item) => item.id !== id),
         converters: document.converters.filter((item) => !gone.includes(item)),
+        axes: document.axes.map((axis) => (axis.supply !== null && rails.includes(axis.supply) ? { ...axis, supply: null } : axis)),
         auxiliaries: document.auxiliaries.map((item) => (item.rail !== null && rails.includes(item.rail) ? { ...item, rail: null } : item)),
       };
     });
