@@ -4,7 +4,8 @@ import { expect, type Page } from '@playwright/test';
 export class Builder {
   constructor(readonly page: Page) {}
 
-  async makeMachine(name: string, kind = 'router'): Promise<void> {
+  /** A machine of a kind with its first axis alone, or with all that it is born with. */
+  async makeMachine(name: string, kind = 'router', axes: 'first' | 'all' = 'first'): Promise<void> {
     await this.page.goto('/');
     await this.page.getByRole('button', { name: 'New machine' }).click();
     const dialog = this.page.getByRole('dialog');
@@ -13,6 +14,25 @@ export class Builder {
     await dialog.getByRole('button', { name: 'Begin it' }).click();
     await this.page.waitForURL(/drive-lines/);
     await expect(this.page.getByRole('group', { name: /Stations of/ })).toBeVisible();
+    if (axes === 'first') await this.keepOnly(((await this.page.locator('cn-drive-line .letter').first().innerText()) ?? '').trim());
+  }
+
+  /** Takes every axis off but one. */
+  async keepOnly(letter: string): Promise<void> {
+    const others = await this.page.locator('cn-drive-line .letter, button.closed .letter').allInnerTexts();
+    for (const other of others.map((text) => text.trim()).filter((text) => text !== letter)) {
+      const closed = this.page.getByRole('button', { name: `Open axis ${other}` });
+      if ((await closed.count()) > 0) await closed.click();
+      await this.page
+        .getByRole('group', { name: `Stations of ${other}` })
+        .getByRole('button', { name: /^(Carriage|Plate)/ })
+        .click();
+      await this.page.getByRole('button', { name: `Remove axis ${other}` }).click();
+    }
+    await this.page
+      .getByRole('group', { name: `Stations of ${letter}` })
+      .getByRole('button', { name: /^Motor/ })
+      .click();
   }
 
   /** Opens a station of the open drive line by its label, e.g. `Motor`. */

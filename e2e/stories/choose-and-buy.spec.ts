@@ -43,10 +43,10 @@ test.describe('a builder chooses', () => {
     await expect(candidate.getByRole('group', { name: /Stations of/ })).toContainText(motor.slice(0, 20));
     // The working is the candidate's own, not that of the empty line in the design.
     await candidate
-      .getByRole('button', { name: /why Torque in hand at speed/ })
+      .getByRole('button', { name: /why Torque margin at speed/ })
       .last()
       .click();
-    await expect(page.locator('cn-working-panel')).toContainText(/Torque in hand at speed/);
+    await expect(page.locator('cn-working-panel')).toContainText(/Torque margin at speed/);
     await page.keyboard.press('Escape');
     await candidate.getByRole('button', { name: 'Adopt it' }).click();
     await expect(page.getByText(/It is a revision of its own/)).toBeVisible();

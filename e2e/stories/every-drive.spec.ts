@@ -89,7 +89,7 @@ test.describe('a drive of each kind comes to its figures', () => {
 
   test('two motors on a rack each carry half, and both are bought', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Long bed', 'router');
+    await builder.makeMachine('Long bed', 'router', 'all');
     await page.getByRole('button', { name: 'Open axis Y' }).click();
     await builder.station('Motor');
     await choose(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
@@ -108,7 +108,7 @@ test.describe('a drive of each kind comes to its figures', () => {
 
   test('a falling axis on a ball screw is warned of before anything else', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Falling head', 'router');
+    await builder.makeMachine('Falling head', 'router', 'all');
     await page.getByRole('button', { name: 'Open axis Z' }).click();
     await builder.station('Screw');
     await page.getByLabel('Thread', { exact: true }).selectOption('ball');

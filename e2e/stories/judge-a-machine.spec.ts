@@ -104,7 +104,7 @@ test.describe('a builder judges a machine', () => {
     const judged = page.getByRole('region', { name: 'Judgement of X' });
     await judged.getByRole('button', { name: /^try it ?: Feed it 24 V/ }).click();
     const trial = page.getByRole('region', { name: 'What if' });
-    await expect(trial).toContainText('Torque in hand at speed');
+    await expect(trial).toContainText('Torque margin at speed');
     await expect(trial).toContainText('12 V');
     await expect(page.locator('cn-drive-line')).toContainText('It stalls');
     await trial.getByRole('link', { name: 'Compare it with any other design' }).click();
@@ -183,7 +183,7 @@ test.describe('a builder judges a machine', () => {
     await wholeAxis(builder);
     await page.getByRole('tab', { name: 'Accuracy' }).click();
     await expect(page.locator('cn-error-budget')).toContainText('Load pushing it off the notch');
-    await expect(page.locator('cn-error-budget')).toContainText('Not said, and so not counted: backlash, lead error, warmth');
+    await expect(page.locator('cn-error-budget')).toContainText('Not said, and so not counted: backlash, lead error, stretch');
     await page.getByRole('tab', { name: 'Moves' }).click();
     await page.getByText('Several axes together').click();
     await page.getByLabel('X goes', { exact: true }).fill('120');

@@ -24,7 +24,7 @@ test.describe('a builder verifies an axis', () => {
     await builder.startCheck('200, 600');
     await expect(page.getByLabel('Move list')).toContainText('G1 X0.3175');
     await expect(page.getByLabel('Move list')).toContainText('G1 X0.9525');
-    await builder.read('0.0125 in', '0.0375 in');
+    await builder.read('0.0125 in', '0.0375 in', '0');
     await expect(page.locator('.verdict-card')).toContainText('● True');
     await expect(page.getByText('Not significant, leave it')).toBeVisible();
     await expect(page.getByRole('banner')).toContainText('revision 2');
@@ -137,18 +137,19 @@ test.describe('a builder verifies an axis', () => {
     await builder.startCheck('200, 400, 600');
     await page
       .getByLabel('Readings as CSV')
-      .setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n1,0.0125 in\n2,9 in\n3,0.0375 in\n') });
+      .setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n1,0.0125 in\n2,9 in\n3,0.0375 in\n4,0\n') });
     await expect(page.locator('.verdict-card')).toContainText('Not true');
     await page.getByRole('button', { name: 'leave out reading 2' }).click();
     await page.getByLabel('Why it is left out').fill('knocked the stand');
     await page.getByRole('button', { name: 'Leave out', exact: true }).click();
-    await expect(page.locator('.verdict-card')).toContainText('● True');
+    await expect(page.locator('.verdict-card')).toContainText('1 of 4 readings to take');
+    await expect(page.locator('.verdict-card')).toContainText('Read that place again');
     await expect(page.getByText('left out: knocked the stand')).toBeVisible();
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV out' }).click()]);
     const csv = await readFile(await download.path(), 'utf8');
     expect(csv).toContain('2,1,400,up,target,0.635000,mm,9 in,knocked the stand');
     await page.getByLabel('Readings as CSV').setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n7,1\n') });
-    await expect(page.getByRole('alert')).toContainText('row 2: place must be from 1 to 3');
+    await expect(page.getByRole('alert')).toContainText('row 2: place must be from 1 to 4');
   });
 
   test('keeps a mistyped reading in its field and says what is wrong', async ({ page }) => {
@@ -162,7 +163,7 @@ test.describe('a builder verifies an axis', () => {
     await page.getByLabel(/^Reading 1,/).fill('0.3175');
     await page.keyboard.press('Enter');
     await expect(page.getByLabel(/^Reading 2,/)).toBeFocused();
-    await expect(page.locator('.verdict-card')).toContainText('1 of 2 readings to take');
+    await expect(page.locator('.verdict-card')).toContainText('2 of 3 readings to take');
   });
 
   test('reads nominal and exact steps of a geared motor side by side, and the drift a turn', async ({ page }) => {
