@@ -30,7 +30,7 @@ const slide = (change: (axis: Axis) => Axis = (axis) => axis): Machine =>
   screwMachine((axis) =>
     change({
       ...axis,
-      job: { ...axis.job, travel: q('300 mm') } as Axis['job'],
+      job: { ...axis.job, travel: q('300 mm') },
       transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: q('4 mm'), starts: 1, diameter: q('14 mm') }) },
     }),
   );

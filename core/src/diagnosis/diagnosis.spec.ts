@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { BLANK_GEARHEAD, blankStage, quantityOf, type Axis } from '../machine/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
-import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from './index.js';
+import { chainSpread, rankFaults, ratioFaults, type Ranking } from './index.js';
 
 const screwAxis = screwMachine().axes[0] as Axis;
 const rank = (axis: Axis, scale: number, uncertainty: number, kind: 'router' | 'lathe' = 'router'): Ranking =>

@@ -80,9 +80,7 @@ describe('an accuracy', () => {
     const bare = firstAxis(wholeMachine());
     expect(uncountedErrors(bare)).toContain('backlash');
     expect(uncountedErrors(bare)).toContain('lead error');
-    const saidFaults = firstAxis(
-      wholeMachine((axis) => ({ ...axis, faults: { ...axis.faults, backlash: quantityOf('0.03 mm'), leadError: quantityOf('0.05 mm') } as Axis['faults'] })),
-    );
+    const saidFaults = firstAxis(wholeMachine((axis) => ({ ...axis, faults: { ...axis.faults, backlash: quantityOf('0.03 mm'), leadError: quantityOf('0.05 mm') } })));
     expect(uncountedErrors(saidFaults)).not.toContain('backlash');
     expect(uncountedErrors(saidFaults)).not.toContain('lead error');
     const unmeasured = firstAxis(wholeMachine(withScrew({ diameter: null })));

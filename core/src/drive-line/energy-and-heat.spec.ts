@@ -92,7 +92,7 @@ describe('energy fed back', () => {
   });
 
   it('relies on no friction that nobody said, and on no coil that its volts feed', () => {
-    const guessed = lowered((axis) => ({ ...axis, job: { ...axis.job, friction: q('8 N', 'assumed') } as Axis['job'] }));
+    const guessed = lowered((axis) => ({ ...axis, job: { ...axis.job, friction: q('8 N', 'assumed') } }));
     expect(of(guessed, energyLowering)).toBeCloseTo(((2 - 1 / 0.95) * 5 * 9.80665 * 0.5 - 4) * 1.1, 9);
     const bridged = lowered((axis) => withDriver({ type: 'bridge' })(axis));
     expect(of(bridged, energyLowering)).toBeCloseTo((2 - 1 / 0.95) * (5 * 9.80665 - 8) * 0.5 * 1.1, 9);

@@ -86,29 +86,21 @@ export { fallTorque, pathBackward, transmissionBackward } from './power-off-figu
 export {
   bindingSpeed,
   crestAtSpeed,
-  edgeDelay,
-  followingLag,
   motorSpeed,
-  moveDuration,
   naturalFrequency,
   pushAtSpeed,
-  rampTravel,
   recommendedAcceleration,
   recommendedSpeed,
   riseToLimit,
   speedEnd,
   speedMargin,
   startSpeed,
-  timerError,
-  topSpeedInTravel,
   torqueAvailable,
   torqueAvailableHigh,
   torqueSpeedTop,
-  unipolarCurrent,
-  voltsByCoilLeast,
-  voltsByCoilMost,
-  voltsByInductance,
 } from './speed-figures.js';
+export { edgeDelay, followingLag, moveDuration, rampTravel, timerError, topSpeedInTravel } from './move-figures.js';
+export { unipolarCurrent, voltsByCoilLeast, voltsByCoilMost, voltsByInductance } from './volt-figures.js';
 export { backlashTotal, errorShares, errorTotal, knownErrorParts, uncountedErrors, type ErrorShare } from './budget-figures.js';
 export {
   driverDraw,

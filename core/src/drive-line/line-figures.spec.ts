@@ -1,6 +1,6 @@
 import { blankStage, quantityOf, withUsualValues, newMachine, type Axis, type Machine, type Stage } from '../machine/index.js';
-import { Reckoner, sensitivities, toleranceRange, working, type Figure } from '../reckoner/index.js';
-import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
+import { Reckoner, sensitivities, toleranceRange, working } from '../reckoner/index.js';
+import { firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
 import { findings, of, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
 import {
   accelerationInForce,
@@ -42,7 +42,6 @@ import {
   windingInductance,
   windingResistance,
   windingTorque,
-  type AxisContext,
 } from './index.js';
 
 describe('gears', () => {

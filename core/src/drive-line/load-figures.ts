@@ -5,7 +5,7 @@ import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
-import { reductionRatio, travelPerMotorTurn, travelPerTurn } from './step-figures.js';
+import { reductionRatio, travelPerMotorTurn } from './step-figures.js';
 
 type C = AxisContext;
 export type ScrewForm = 'trapezoidal' | 'square' | 'v';

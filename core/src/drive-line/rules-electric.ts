@@ -9,7 +9,7 @@ import { ROUNDING } from './limits.js';
 import { driverTemperature } from './heat-figures.js';
 import { loadAtMotor } from './load-figures.js';
 import { fallTorque } from './power-off-figures.js';
-import { advice, currentLimitOf, gearedDown, higherVoltage, lowerVoltage, microstepsOf, wholeIdleCurrent, wiredIn, type Remedy } from './remedies.js';
+import { advice, currentLimitOf, gearedDown, higherVoltage, lowerVoltage, microstepsOf, wholeIdleCurrent, wiredIn } from './remedies.js';
 import { advisedLimit, driverCrestMost, idleInForce, limitInForce, torqueAtLimit } from './torque-figures.js';
 
 /** Share of the driver's absolute voltage that leaves nothing for a braking mass (common practice, no source). */

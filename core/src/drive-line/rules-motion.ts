@@ -8,19 +8,8 @@ import { rule, type Rule } from './judgement.js';
 import { ROUNDING } from './limits.js';
 import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';
 import { accelerationOf, advice, coarserTransmission, currentLimitOf, gearedDown, higherVoltage, microstepsOf, ramped, speedOf, wiredIn, type Remedy } from './remedies.js';
-import {
-  bindingSpeed,
-  followingLag,
-  motorSpeed,
-  naturalFrequency,
-  recommendedAcceleration,
-  speedMargin,
-  startSpeed,
-  timerError,
-  topSpeedInTravel,
-  torqueAvailable,
-  torqueSpeedTop,
-} from './speed-figures.js';
+import { bindingSpeed, motorSpeed, naturalFrequency, recommendedAcceleration, speedMargin, startSpeed, torqueAvailable, torqueSpeedTop } from './speed-figures.js';
+import { followingLag, timerError, topSpeedInTravel } from './move-figures.js';
 import { pulseRate, travelPerMotorTurn } from './step-figures.js';
 import { advisedLimit, limitInForce, torqueAtLimit, torqueMargin } from './torque-figures.js';
 

@@ -468,7 +468,7 @@ describe('figures that builders ask for', () => {
 
 describe('a simulated run', () => {
   it('still finds its setup for an upright axis on a guess of friction', () => {
-    const machine = wholeMachine(upright('3 kg', (axis) => ({ ...axis, job: { ...axis.job, friction: null } as Axis['job'] })));
+    const machine = wholeMachine(upright('3 kg', (axis) => ({ ...axis, job: { ...axis.job, friction: null } })));
     expect(rigSetup(new Reckoner(firstAxis(machine)), { stepping: 'set', isDamped: true, isLoaded: true })?.load.standing).toBeGreaterThan(0);
   });
 });

@@ -1,10 +1,8 @@
-import { edgeDelayFor, profileOf, timedRate } from '../motion/index.js';
 import {
   baseSpeed,
   brushedTorque,
   constantVoltageCrest,
   constantVoltagePullOut,
-  fieldLag,
   lastHolding,
   naturalFrequency as naturalFrequencyOf,
   pullOut,
@@ -12,24 +10,24 @@ import {
   fedStartRate,
   SPEED_END,
   SQUARE_WAVE_CREST,
-  unipolarMeanCurrent,
   type MotorDrive,
 } from '../motor/index.js';
 import { figure, law, type Figure, type Law, type Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingCurrent, windingInductance, windingResistance, windingTorque } from './electric-figures.js';
+import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingInductance, windingTorque } from './electric-figures.js';
 import { isBrushed, isConstantVoltage, isRegulated, isStepper } from './axis-kind.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
-import { accelerationInForce, loadAtMotor, loadInertia, pathEfficiency, rotatingInertia, torqueNeeded, totalInertia } from './load-figures.js';
-import { pulseRate, stepsPerUnit, travelPerMotorTurn } from './step-figures.js';
+import { loadAtMotor, loadInertia, pathEfficiency, rotatingInertia, torqueNeeded, totalInertia } from './load-figures.js';
+import { stepsPerUnit, travelPerMotorTurn } from './step-figures.js';
 import { whirlLimit } from './structure-figures.js';
 import { WHIRL_SHARE } from './limits.js';
 import { limitInForce, torqueAtLimit } from './torque-figures.js';
 
 type C = AxisContext;
 
-const DQ = 'Two-phase motor in the rotor’s frame within its current and voltage limits (standard derivation); holds for a damped motor';
+/** Source of the closed form. */
+export const DQ = 'Two-phase motor in the rotor’s frame within its current and voltage limits (standard derivation); holds for a damped motor';
 const speedDimension = byJob('speed', 'angular-speed');
 const forceDimension = byJob('force', 'torque');
 const accelerationDimension = byJob('acceleration', 'angular-acceleration');
@@ -42,7 +40,8 @@ interface DriveValues {
   readonly V: number;
 }
 
-const driveOf = ({ K, R, L, p, V }: DriveValues, current: number, crest = 1): MotorDrive => ({
+/** A motor with its drive, its crest raised where the first harmonic of a square wave is meant. */
+export const driveOf = ({ K, R, L, p, V }: DriveValues, current: number, crest = 1): MotorDrive => ({
   torqueConstant: K,
   resistance: R,
   inductance: L,
@@ -419,181 +418,4 @@ export const startSpeed = figure<C>({
     return startLaws[isInclined ? 'standing' : 'friction'][isConstantVoltage(context) ? 'free' : 'limit'];
   },
   applies: isStepper,
-});
-
-/** What a move of a design is made with; a jerk limit leaves braking and start speed out. */
-const moveLaws = new Map<string, Law<C>>();
-
-function moveLaw(context: C, part: 'duration' | 'speed'): Law<C> {
-  const { jerk, braking, startSpeed } = context.axis.job;
-  const [hasJerk, hasStart] = [jerk !== null, jerk === null && startSpeed !== null];
-  const hasBraking = jerk === null && braking !== null;
-  const key = `${part} ${hasJerk} ${hasStart} ${hasBraking}`;
-  const known = moveLaws.get(key);
-  if (known) return known;
-  const given = { travel: field.travel, speed: field.speed, acceleration: accelerationInForce };
-  const inputs = { ...given, ...(hasJerk ? { jerk: field.jerk } : {}), ...(hasStart ? { start: field.startJump } : {}), ...(hasBraking ? { braking: field.braking } : {}) };
-  const b = hasBraking ? '{braking}' : '{acceleration}';
-  const start = hasStart ? '{start}' : '0';
-  const top =
-    hasBraking || hasStart ? `least of {speed} and √(${start}² + 2·{travel}·{acceleration}·${b}/({acceleration} + ${b}))` : 'least of {speed} and √({travel} · {acceleration})';
-  const formulas = {
-    duration:
-      hasBraking || hasStart
-        ? `(v − ${start})/{acceleration} + (v − ${start})/${b} + rest of {travel} at v, v the ${top}`
-        : 't: {travel}/{speed} + {speed}/{acceleration}, or 2·√({travel}/{acceleration}) when short',
-    speed: top,
-  };
-  const made: Law<C> = law({
-    formula: hasJerk ? `${part === 'duration' ? 't' : 'top speed'} of the seven stretches over {travel} at {speed}, {acceleration}, {jerk}` : formulas[part],
-    source: hasJerk ? 'Jerk-limited profile (Biagiotti and Melchiorri, Trajectory Planning, ch. 3)' : 'Trapezoid of speed (standard kinematics)',
-    inputs,
-    compute: (values: Readonly<Record<string, number>>) =>
-      profileOf(values['travel'] as number, {
-        speed: values['speed'] as number,
-        acceleration: values['acceleration'] as number,
-        jerk: values['jerk'] ?? null,
-        start: values['start'] ?? null,
-        braking: values['braking'] ?? null,
-      })[part],
-  });
-  moveLaws.set(key, made);
-  return made;
-}
-
-export const moveDuration = figure<C>({
-  id: 'move-duration',
-  name: 'Time for the whole travel',
-  symbol: 't',
-  dimension: 'time',
-  significant: 3,
-  law: (context) => moveLaw(context, 'duration'),
-});
-
-/** A short travel is braked before the speed asked for is reached. */
-export const topSpeedInTravel = figure<C>({
-  id: 'top-speed-in-travel',
-  name: 'Top speed that this travel allows',
-  symbol: 'v_top',
-  dimension: speedDimension,
-  significant: 3,
-  law: (context) => moveLaw(context, 'speed'),
-});
-
-export const rampTravel = figure<C>({
-  id: 'ramp-travel',
-  name: 'Travel to come up to speed',
-  symbol: 's_r',
-  dimension: byJob('length', 'angle'),
-  significant: 3,
-  law: law({
-    formula: '{speed}² / (2 · {acceleration})',
-    source: 'Standard kinematics, without a jerk limit',
-    inputs: { speed: field.speed, acceleration: accelerationInForce },
-    compute: ({ speed, acceleration }) => speed ** 2 / (2 * acceleration),
-  }),
-});
-
-/** How far the rotor hangs behind its command at speed while it accelerates under load. */
-export const followingLag = figure<C>({
-  id: 'following-lag',
-  name: 'Lag of the rotor behind its command at speed',
-  symbol: 'φ',
-  dimension: 'angle',
-  significant: 2,
-  law: law({
-    formula: 'lag of the rotor while it gives {needed} at {speed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
-    source: `${DQ}; its load angle, and the current’s own lag once the volts bind`,
-    inputs: { ...driveInputs, limit: limitInForce, needed: torqueNeeded, speed: motorSpeed },
-    refuse: ({ limit, needed, speed, ...values }) => (fieldLag(driveOf(values, limit), speed, needed) === null ? 'At this speed it does not give the torque needed.' : null),
-    compute: ({ limit, needed, speed, ...values }) => (fieldLag(driveOf(values, limit), speed, needed) ?? 0) / values.p,
-  }),
-  applies: (context) => isStepper(context) && !isConstantVoltage(context),
-});
-
-/** Mean current that a unipolar drive takes for both its phases. */
-export const unipolarCurrent = figure<C>({
-  id: 'unipolar-current',
-  name: 'Mean current of the switch array at the speed asked for',
-  symbol: 'I_u',
-  dimension: 'current',
-  significant: 3,
-  law: law({
-    formula: '2 · {V}/R · (1 − (τ/T) · (1 − e^(−T/τ))), R = {R}, τ = {L} / R, T = 2 / f, f = 4 · {p} · {speed} / 2π',
-    source: 'Mean of the first-order rise over the time that a half coil is on; two half coils are on at a time; back-EMF left out (any circuits textbook)',
-    inputs: { V: coilVoltage, R: pathResistance, L: windingInductance, p: driveInputs.p, speed: motorSpeed },
-    compute: ({ V, R, L, p, speed }) => 2 * unipolarMeanCurrent(V, R, L, (speed * 4 * p) / (2 * Math.PI)),
-  }),
-  applies: (context) => isConstantVoltage(context) && context.axis.driver.specification.type === 'unipolar',
-});
-
-/** Volts that make a chopped motor lively, by two rules of the trade. */
-export const voltsByInductance = figure<C>({
-  id: 'volts-by-inductance',
-  name: 'Supply voltage by the rule 32·√L',
-  symbol: 'V_L',
-  dimension: 'voltage',
-  significant: 2,
-  law: law({
-    formula: '32 · √({L} in mH)',
-    source: 'Common practice, no source: beyond it a motor runs hot without much more speed',
-    inputs: { L: windingInductance },
-    compute: ({ L }) => 32 * Math.sqrt(L * 1e3),
-  }),
-  applies: (context) => isStepper(context) && !isConstantVoltage(context),
-});
-const voltsByCoil = (id: string, name: string, symbol: string, times: number): Figure<C> =>
-  figure<C>({
-    id,
-    name,
-    symbol,
-    dimension: 'voltage',
-    significant: 2,
-    law: law({
-      formula: `${times} · {I} · {R}`,
-      source: 'Common practice, no source: 4 to 20 times the rated voltage of a coil',
-      inputs: { I: windingCurrent, R: windingResistance },
-      compute: ({ I, R }) => times * I * R,
-    }),
-    applies: (context) => isStepper(context) && !isConstantVoltage(context),
-  });
-export const voltsByCoilLeast = voltsByCoil('volts-by-coil-least', 'Supply voltage, 4 times the coil’s', 'V_4', 4);
-export const voltsByCoilMost = voltsByCoil('volts-by-coil-most', 'Supply voltage, 20 times the coil’s', 'V_20', 20);
-
-export const edgeDelay = figure<C>({
-  id: 'edge-delay',
-  name: 'Wait after each edge in a plain loop',
-  symbol: 'd',
-  dimension: 'time',
-  law: law({
-    formula: '1 / (2 · {rate})',
-    source: 'Two edges make a pulse; what the loop itself takes comes off',
-    inputs: { rate: pulseRate },
-    compute: ({ rate }) => edgeDelayFor(rate),
-  }),
-});
-
-const timerLaws = new Map<number, Law<C>>();
-
-/** How far off the timer's nearest rate is. */
-export const timerError = figure<C>({
-  id: 'timer-error',
-  name: 'Error of the speed by the timer’s grain',
-  symbol: 'ε_t',
-  dimension: 'ratio',
-  significant: 2,
-  law: ({ machine }) => {
-    const { timerBits } = machine.controller.specification;
-    const known = timerLaws.get(timerBits);
-    if (known) return known;
-    const made: Law<C> = law({
-      formula: '{clock} / round({clock} / {rate}) / {rate} − 1',
-      source: `A timer of ${timerBits} bits counts whole ticks`,
-      inputs: { clock: field.timerClock, rate: pulseRate },
-      refuse: ({ clock, rate }) => (timedRate(clock, timerBits, rate).overflows ? `Slower than the timer’s ${timerBits} bits can count.` : null),
-      compute: ({ clock, rate }) => timedRate(clock, timerBits, rate).error,
-    });
-    timerLaws.set(timerBits, made);
-    return made;
-  },
 });

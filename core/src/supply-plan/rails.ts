@@ -40,7 +40,7 @@ export function converterLoad(machine: Machine, converter: Converter): { readonl
       const context = axisContext(machine, axis.id);
       const reckoner = context && new Reckoner(context);
       const most = reckoner && (reckoner.value(peakPower) ?? reckoner.value(movingPower) ?? reckoner.value(holdPower));
-      return { most, mean: (reckoner && reckoner.value(meanPower)) ?? most };
+      return { most, mean: reckoner?.value(meanPower) ?? most };
     });
   const others = [...behind, ...driven];
   if (powers.some((power) => power === null) || others.some(({ most }) => most === null)) return { most: null, mean: null };

@@ -147,7 +147,7 @@ export function trialOf(kind: Truth['kind'], random: () => number): Trial {
       range: null,
     },
     tolerance: { kind: axis.job.kind, value: q(`${(5 * size.digit) / size.unit} ${size.symbol}`) },
-  } as StepCheckPlan;
+  };
   const [phase, play] = [random() * size.digit, 4 * size.digit * random()];
   const read = (at: number): number => Math.round((phase + at + noise * gauss(random)) / size.digit) * size.digit;
   const zero = read(0);

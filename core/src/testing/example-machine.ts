@@ -23,7 +23,7 @@ export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Mac
       change({
         ...axis,
         // Without friction, so that the arithmetic of the load is plain.
-        job: { ...axis.job, friction: quantityOf('0 N') } as Axis['job'],
+        job: { ...axis.job, friction: quantityOf('0 N') },
         driver: withCount(axis.driver, 'microsteps', 4),
         motor: {
           ...axis.motor,
