@@ -1,5 +1,14 @@
 import type { Check, CheckSummary, MachineCopy, StoredReading } from '@crisp-notch/contract';
-import { checkPlan, evaluateStepCheck, plannedReadings, readingValue, travelDimension, type EnteredReading, type StepCheckEvaluation, type StepCheckPlan } from '@crisp-notch/core/checks';
+import {
+  checkPlan,
+  evaluateStepCheck,
+  plannedReadings,
+  readingValue,
+  travelDimension,
+  type EnteredReading,
+  type StepCheckEvaluation,
+  type StepCheckPlan,
+} from '@crisp-notch/core/checks';
 import { axisContext, sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
 import type { Machine } from '@crisp-notch/core/machine';
 import { stepLines } from '@crisp-notch/core/route-card';

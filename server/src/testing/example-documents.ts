@@ -24,7 +24,17 @@ export const examplePlan: StepCheckPlan = {
   approach: 'one-way',
   returnToZero: false,
   takeUp: 200,
-  instrument: { kind: 'linear', name: 'dial indicator', form: 'indicator', resolution: quantityOf('0.0005 in'), tilt: null, scaleUncertainty: null, error: null, square: 'by-square', range: null },
+  instrument: {
+    kind: 'linear',
+    name: 'dial indicator',
+    form: 'indicator',
+    resolution: quantityOf('0.0005 in'),
+    tilt: null,
+    scaleUncertainty: null,
+    error: null,
+    square: 'by-square',
+    range: null,
+  },
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 

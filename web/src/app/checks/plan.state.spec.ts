@@ -9,6 +9,7 @@ function viewOf(stepAngle: string | null): AxisView {
   const axis = machine.axes[0] as Axis;
   const known: Axis = {
     ...axis,
+    job: { ...axis.job, travel: quantityOf('300 mm') },
     motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: stepAngle === null ? null : quantityOf(stepAngle) } },
     transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: quantityOf('2 mm') } as Axis['transmission']['specification'] },
   };

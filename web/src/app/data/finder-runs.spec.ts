@@ -1,4 +1,4 @@
-import { newMachine, quantityOf, type Machine } from '@crisp-notch/core/machine';
+import { newAxis, newMachine, quantityOf, type Machine } from '@crisp-notch/core/machine';
 import { newPart, type Part } from '@crisp-notch/core/parts';
 import { searchSpace, spaceOf, wishesOf, PLACES, type SearchState } from '@crisp-notch/core/search';
 import { firstValueFrom, lastValueFrom, toArray } from 'rxjs';
@@ -49,7 +49,7 @@ describe('searches in a worker', () => {
   });
 
   it('say in words what has to be said first', async () => {
-    const bare = { ...request('40 mm/s'), machine: newMachine('M', 'router') };
+    const bare = { ...request('40 mm/s'), machine: { ...newMachine('M', 'router'), axes: [newAxis('axis-1', 'X', 'screw', 'supply-1')] } };
     await expectAsync(firstValueFrom(new FinderRuns().run(bare))).toBeRejectedWithError(/Say first: mass/);
   });
 });

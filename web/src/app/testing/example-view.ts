@@ -1,15 +1,15 @@
 import { axisContext, judgeAxis, sayIn } from '@crisp-notch/core/drive-line';
-import { newMachine, quantityOf, type Axis } from '@crisp-notch/core/machine';
+import { newAxis, newMachine, quantityOf, withCount, type Axis } from '@crisp-notch/core/machine';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import type { AxisView } from '../data/design-store';
 
 /** A screw axis of 1.8°, quarter steps and 20 threads an inch, as a page sees it. */
 export function exampleView(change: (axis: Axis) => Axis = (axis) => axis): AxisView {
   const machine = newMachine('Example', 'router');
-  const first = machine.axes[0] as Axis;
+  const first = newAxis('axis-1', 'X', 'screw', 'supply-1');
   const axis = change({
     ...first,
-    driver: { ...first.driver, microsteps: 4 },
+    driver: withCount(first.driver, 'microsteps', 4),
     motor: {
       ...first.motor,
       specification: { ...first.motor.specification, stepAngle: quantityOf('1.8 °'), holdingTorque: quantityOf('0.45 N·m'), ratedCurrent: quantityOf('1.5 A') },

@@ -90,7 +90,7 @@ export class StagesFieldComponent {
   }
 
   protected change(index: number, change: StageChange): void {
-    this.changed.emit(this.stages().map((stage, place) => (place === index ? ({ ...stage, ...change }) : stage)));
+    this.changed.emit(this.stages().map((stage, place) => (place === index ? { ...stage, ...change } : stage)));
   }
 
   protected setKind(index: number, kind: string): void {
