@@ -50,6 +50,9 @@ export class ErrorBudgetComponent {
     const say = (value: number): string => showQuantity(value, preferredUnit(this.dimension(), this.units()), { significant: 2 });
     if (total <= tolerance && this.unsaid() !== '')
       return { tone: 'open', words: `○ At least ±${say(total)} of ±${say(tolerance)}: ${this.unsaid()} ${this.uncounted().length === 1 ? 'is' : 'are'} not counted yet.` };
+    const outcome = this.view().reckoner.get(errorTotal);
+    if (total <= tolerance && outcome.kind === 'value' && outcome.isAssumed)
+      return { tone: 'open', words: `○ ±${say(total)} of ±${say(tolerance)}, as far as the guesses in it are right (dashed below).` };
     return total <= tolerance
       ? { tone: 'good', words: `● Within what is asked: ±${say(total)} of ±${say(tolerance)}.` }
       : { tone: 'caution', words: `▲ Beyond what is asked: ±${say(total)}, and ±${say(tolerance)} is wanted.` };

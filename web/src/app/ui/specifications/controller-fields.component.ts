@@ -25,7 +25,7 @@ const DECIMALS: readonly ChoiceOption[] = [
       dimension="frequency"
       [value]="specification().pulseRateMost"
       (changed)="change({ pulseRateMost: $event })"
-      remark="That it sends reliably, e.g. 30 kHz."
+      remark="That it sends reliably, e.g. 45 kHz."
     />
     <cn-choice-field label="It" [options]="ramps" [value]="specification().ramps" (changed)="change({ ramps: $event === 'no' ? 'no' : 'yes' })" />
     <cn-whole-field

@@ -64,7 +64,7 @@ const READS: readonly ChoiceOption[] = [
           [isOptional]="false"
           [value]="formula.senseResistor"
           (changed)="$event && change({ formula: { kind: formula.kind, gain: formula.gain, senseResistor: $event } })"
-          remark="Read its marking: R100 is 0.1 Ω."
+          remark="Read its marking: R150 is 0.15 Ω."
         />
       }
       @if (linear(); as formula) {
