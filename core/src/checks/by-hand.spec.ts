@@ -150,7 +150,7 @@ describe('the moves of a plan', () => {
       square: 'by-square',
       range: null,
     } as StepCheckPlan['instrument'],
-    tolerance: { kind: 'linear', value: quantityOf('0.05 mm') } as StepCheckPlan['tolerance'],
+    tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
     ...change,
   });
   const path = (change: Partial<StepCheckPlan>): readonly string[] =>
