@@ -1,6 +1,7 @@
 import { quantityOf } from '@crisp-notch/core/machine';
 import { findUnit, preferredUnit } from '@crisp-notch/core/quantity';
-import { fieldText, understand } from './quantity-field.state';
+import { bareUnitHint, fieldText, understand } from './quantity-field.state';
+import { aboveEnd, belowEnd } from './window-bounds';
 
 const millimetre = preferredUnit('length', 'metric');
 const typed = (text: string, unit = millimetre): ReturnType<typeof understand> => understand(text, 'length', unit, { isPositive: true }, 'metric');
@@ -39,5 +40,43 @@ describe('a quantity field', () => {
     expect(message('5 V')).toContain('unit of voltage');
     const tooMuch = understand('120 %', 'ratio', preferredUnit('ratio', 'metric'), { most: 1 }, 'metric');
     expect(!tooMuch.ok && tooMuch.message).toBe('It must be at most 1.');
+  });
+
+  it('asks whether a bare share beside a % is meant in percent', () => {
+    const percent = findUnit('%', 'ratio') ?? millimetre;
+    const share = (text: string): ReturnType<typeof understand> => understand(text, 'ratio', percent, { least: 0, most: 1 }, 'metric');
+    const doubtful = share('0.9');
+    expect(!doubtful.ok && doubtful.message).toBe('“0.9” could be 0.9 % or 90 %: write the one that is meant.');
+    const [plain, said] = [share('85'), share('0.9 %')];
+    expect([plain.ok && plain.quantity.text, said.ok && said.quantity.text]).toEqual(['85 %', '0.9 %']);
+    expect(share('0').ok).toBeTrue();
+  });
+
+  it('says which unit a bare number is taken in, where that is not the usual one', () => {
+    const milliampere = findUnit('mA', 'current') ?? millimetre;
+    expect(bareUnitHint('2', 'current', milliampere, 'metric')).toBe('Taken as 2 mA.');
+    expect(bareUnitHint('2 A', 'current', milliampere, 'metric')).toBe('');
+    expect(bareUnitHint('2', 'current', preferredUnit('current', 'metric'), 'metric')).toBe('');
+  });
+
+  it('refuses what no machine of a workshop has, and asks what its field doubts', () => {
+    const ampere = preferredUnit('current', 'metric');
+    const current = (text: string): ReturnType<typeof understand> => understand(text, 'current', ampere, { isPositive: true }, 'metric');
+    expect(current('1e9 A').ok).toBeFalse();
+    expect(current('80 A').ok).toBeTrue();
+    const doubted = understand('200', 'angle', preferredUnit('angle', 'metric'), {}, 'metric', (value) => (value > 1 ? 'Really?' : null));
+    expect(!doubted.ok && doubted.message).toBe('Really?');
+    expect(understand('200 °', 'angle', preferredUnit('angle', 'metric'), {}, 'metric', () => 'Really?').ok).toBeTrue();
+  });
+
+  it('keeps the ends of a window in order', () => {
+    const volt = preferredUnit('voltage', 'metric');
+    const lower = belowEnd(quantityOf('34 V'), 'voltage', { least: 0 });
+    expect(understand('36', 'voltage', volt, lower, 'metric').ok).toBeFalse();
+    expect(understand('9', 'voltage', volt, lower, 'metric').ok).toBeTrue();
+    const upper = aboveEnd(quantityOf('9 V'), 'voltage');
+    expect(understand('8', 'voltage', volt, upper, 'metric').ok).toBeFalse();
+    expect(understand('40', 'voltage', volt, upper, 'metric').ok).toBeTrue();
+    expect([belowEnd(null, 'voltage'), aboveEnd(null, 'voltage')]).toEqual([{ isPositive: true }, { isPositive: true }]);
   });
 });

@@ -34,4 +34,22 @@ describe('the stations of a drive line', () => {
     const reduction = stationViews(view, 'metric').find((item) => item.station === 'reduction');
     expect([reduction?.name, reduction?.headline.digits, reduction?.detail]).toEqual(['1 stage', '3', '48/16']);
   });
+
+  it('speak of volts over ohms where nothing limits the current, and of no steps where there are none', () => {
+    const bridge = exampleView((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, specification: { ...axis.driver.specification, type: 'bridge', drop: quantityOf('2.2 V') } },
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: quantityOf('9 Ω') } },
+    }));
+    // 24 V less 2.2 V, over 9 Ω.
+    expect(stationViews(bridge, 'metric').find((item) => item.station === 'driver')?.detail).toContain('2.42\u00a0A a coil');
+    const brushed = exampleView((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, specification: { ...axis.driver.specification, type: 'bridge', drop: quantityOf('2.2 V'), currentMost: quantityOf('7 A') } },
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, type: 'brushed', resistance: quantityOf('4 Ω') } },
+    }));
+    const [driver, motor] = ['driver', 'motor'].map((station) => stationViews(brushed, 'metric').find((item) => item.station === station));
+    expect([driver?.headline.digits, driver?.detail]).toEqual(['7', 'held fast 5.45\u00a0A']);
+    expect(motor?.headline).toEqual({ digits: '1.5', unit: 'A' });
+  });
 });
