@@ -33,10 +33,10 @@ function calibrationTable(): void {
   process.stdout.write('diagnosis against what was true, of 3000 invented checks each:\n');
   for (const [words, kinds] of mixes) {
     const found = calibrationOf(kinds, TRIALS, SEED);
-    const certain = found.certain === 0 ? '  none' : percent(found.certainRight / found.certain);
+    const certain = found.certain === 0 ? 'none' : `${percent(found.certain / TRIALS).trim()}, right in ${percent(found.certainRight / found.certain).trim()} of these`;
     process.stdout.write(
-      `  ${words}: nearly certain in ${percent(found.certain / TRIALS)}, right in ${certain} of these; a wrong factor above one in two in ${percent(found.wrongNamed / TRIALS)}; ` +
-        `called slipping in ${percent(found.calledSlipping / TRIALS)}\n`,
+      `  ${words}: nearly certain in ${certain}; a wrong factor above one in two in ${percent(found.wrongNamed / TRIALS).trim()}; ` +
+        `parts of one factor told apart in ${found.toldApart}; sound axes called slipping in ${percent(found.calledSlipping / TRIALS).trim()}\n`,
     );
   }
 }
