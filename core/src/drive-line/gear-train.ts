@@ -1,4 +1,4 @@
-import { readQuantity, type Gearhead, type Quantity, type Stage } from '../machine/index.js';
+import { saidCount, readQuantity, type Gearhead, type Quantity, type Stage } from '../machine/index.js';
 import { backDriving, wormBackwardEfficiency, wormEfficiency, type Worm } from '../mechanics/index.js';
 import { multiplyRational, ONE, rational, rationalToNumber, type Rational } from '../quantity/index.js';
 
@@ -14,7 +14,14 @@ export function trainRatio(stages: readonly Stage[]): Rational {
 
 /** `32/9 · 22/11`, for the working. */
 export function trainText(stages: readonly Stage[]): string {
-  return stages.length === 0 ? '1' : stages.map(({ kind, driver, driven }) => (kind === 'planetary' ? `(1 + ${driven}/${driver})` : `${driven}/${driver}`)).join(' · ');
+  return stages.length === 0
+    ? '1'
+    : stages
+        .map((stage) => {
+          const ratio = `${saidCount(stage, 'driven')}/${saidCount(stage, 'driver')}`;
+          return stage.kind === 'planetary' ? `(1 + ${ratio})` : ratio;
+        })
+        .join(' · ');
 }
 
 /** What a train passes on. */

@@ -2,16 +2,20 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { plannedReadings, type StepCheckPlan } from '../checks/index.js';
-import { travelOfSteps } from '../drive-line/index.js';
+import { trainText, travelOfSteps } from '../drive-line/index.js';
 import {
   BLANK_DRIVER,
+  BLANK_GEARHEAD,
   BLANK_MOTOR,
   BLANK_SUPPLY,
+  blankStage,
   checkMachine,
   defaultTransmission,
   machineJsonSchema,
   newMachine,
   quantityOf,
+  unknownStage,
+  withCount,
   type Machine,
   type TransmissionSpecification,
 } from '../machine/index.js';
@@ -241,6 +245,23 @@ describe('parts files', () => {
   it('come back from CSV and JSON as they were', () => {
     expect(readPartsCsv(writePartsCsv(parts))).toEqual({ ok: true, value: parts });
     expect(readPartsJson(writePartsJson(parts))).toEqual({ ok: true, value: parts });
+  });
+
+  it('keep teeth that nobody has counted unknown', () => {
+    const motor = newPart('motor', 'Head without its teeth') as Extract<Part, { kind: 'motor' }>;
+    const stages = [unknownStage('gear'), withCount(unknownStage('planetary'), 'driver', 13), blankStage('worm', 2, 37)];
+    const part = { ...motor, specification: { ...motor.specification, gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf('93', 'part'), stages } } };
+    const csv = writePartsCsv([part]);
+    expect(csv).toContain('?/? planetary:?/13 worm:37/2');
+    const read = readPartsCsv(csv);
+    expect(
+      read.ok && read.value[0]?.kind === 'motor' && read.value[0].specification.gearhead?.stages.map((stage) => [stage.driver, stage.driven, [...stage.guessed].sort()]),
+    ).toEqual([
+      [1, 1, ['driven', 'driver']],
+      [13, 1, ['driven']],
+      [2, 37, []],
+    ]);
+    expect(trainText(stages)).toBe('?/? · (1 + ?/13) · 37/2');
   });
 
   it('are refused by row and column, all problems at once', () => {

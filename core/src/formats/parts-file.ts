@@ -1,4 +1,4 @@
-import { usualScrewEfficiency, type Quantity, type Stage } from '../machine/index.js';
+import { saidCount, usualScrewEfficiency, type Quantity, type Stage } from '../machine/index.js';
 import { checkPart, newPart, PART_KINDS, partShape, type Part, type PartKind } from '../parts/index.js';
 import { failure, parseRational, rationalToNumber, success, type Problem, type Result } from '../quantity/index.js';
 import { canonicalJson } from './canonical-json.js';
@@ -168,7 +168,7 @@ function stageText(stage: Stage): string {
     const item = said[key] as Quantity | null | undefined;
     return item ? `${mark}${compact(item)}` : '';
   });
-  return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${stage.driven}/${stage.driver}${more.join('')}`;
+  return `${stage.kind === 'gear' ? '' : `${stage.kind}:`}${saidCount(stage, 'driven')}/${saidCount(stage, 'driver')}${more.join('')}`;
 }
 
 /** Without its spaces, because a space parts one stage from the next. */
@@ -400,18 +400,22 @@ function transmissionOfCells(cells: Cells): unknown {
   }
 }
 
-/** `32/9 22/11 worm:60/1` as stages; anything else is handed on for the check to refuse. */
+/** `32/9 22/11 worm:60/1` as stages, `?/9` with one wheel not counted; anything else is handed on for the check to refuse. */
 function stagesOfText(text: string): unknown {
   return text
-    .split(/\s+|(?<=\d)·(?=\d|gear|belt|worm|planetary)/)
+    .split(/\s+|(?<=[\d?])·(?=[\d?]|gear|belt|worm|planetary)/)
     .filter((item) => item !== '')
     .map((item) => {
-      const match = /^(?:(gear|belt|worm|planetary):)?(\d{1,6})\/(\d{1,6})((?:[@~#^&][^@~#^&]+)*)$/.exec(item);
+      const match = /^(?:(gear|belt|worm|planetary):)?(\d{1,6}|\?)\/(\d{1,6}|\?)((?:[@~#^&][^@~#^&]+)*)$/.exec(item);
       if (!match) return item;
       const [, kind = 'gear', driven = '', driver = '', rest = ''] = match;
       const said = new Map((rest.match(/[@~#^&][^@~#^&]+/g) ?? []).map((piece) => [piece[0], piece.slice(1)]));
       // A lead angle is a worm's alone; of anything else it is handed on for the check to refuse.
       const asked = STAGE_MARKS.filter(([mark, key]) => kind === 'worm' || (key !== 'leadAngle' && key !== 'friction') || said.has(mark));
-      return { kind, driver: Number(driver), driven: Number(driven), guessed: [], ...Object.fromEntries(asked.map(([mark, key]) => [key, fromPart(said.get(mark) ?? '')])) };
+      // A question mark stands for teeth that nobody has counted.
+      const counts = { driver, driven };
+      const guessed = Object.entries(counts).flatMap(([key, count]) => (count === '?' ? [key] : []));
+      const [drivers, drivens] = [driver, driven].map((count) => (count === '?' ? 1 : Number(count)));
+      return { kind, driver: drivers, driven: drivens, guessed, ...Object.fromEntries(asked.map(([mark, key]) => [key, fromPart(said.get(mark) ?? '')])) };
     });
 }

@@ -105,7 +105,7 @@ export {
   unknownStage,
 } from './blanks.js';
 export { MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
-export { isGuessed, withCount, type WithGuesses } from './guesses.js';
+export { isGuessed, saidCount, withCount, type WithGuesses } from './guesses.js';
 export { completedSpecification } from './upgrade.js';
 
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';

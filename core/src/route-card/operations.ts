@@ -1,4 +1,4 @@
-import type { Axis, Machine, Operation, OperationNumber, Quantity, Stage, TransmissionSpecification } from '../machine/index.js';
+import { saidCount, type Axis, type Machine, type Operation, type OperationNumber, type Quantity, type Stage, type TransmissionSpecification } from '../machine/index.js';
 
 /** The operations in the order in which a machine is built; any order may be worked. */
 export const OPERATIONS: readonly { readonly number: OperationNumber; readonly name: string }[] = [
@@ -48,7 +48,8 @@ const FURTHER_JOB: Readonly<Record<string, string>> = {
   margin: 'margin wanted',
 };
 
-const train = (stages: readonly Stage[]): string => (stages.length === 0 ? 'none' : stages.map((stage) => `${stage.kind} ${stage.driver}:${stage.driven}`).join(' · '));
+const train = (stages: readonly Stage[]): string =>
+  stages.length === 0 ? 'none' : stages.map((stage) => `${stage.kind} ${saidCount(stage, 'driver')}:${saidCount(stage, 'driven')}`).join(' · ');
 
 /** What of a transmission decides how far a turn goes. */
 function geometryOf(item: TransmissionSpecification): readonly (readonly [string, Quantity | string | number | null])[] {
