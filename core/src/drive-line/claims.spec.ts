@@ -1,12 +1,13 @@
 import { isGuessed, newMachine, quantityOf, unknownStage, withCount, type Axis, type Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
-import { firstAxis, sayPlain } from '../testing/example-machine.js';
+import { cannedMotorMachine, firstAxis, sayPlain } from '../testing/example-machine.js';
 import { findings, kindOf, of, reasonOf, upright, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
 import {
   driverDraw,
   fuseLoad,
   headlineOf,
   judgeAxis,
+  loadInertia,
   movingPower,
   naturalFrequency,
   phaseSum,
@@ -200,5 +201,25 @@ describe('margins', () => {
     // Load, guides and lead alone: F · l / 2π / η; the hold against it is the motor's.
     const torque = ((75 + 8) * 8e-3) / (2 * Math.PI * 0.62);
     expect(of(heavy, torqueMargin)).toBeCloseTo(of(heavy, torqueAtLimit) / torque, 6);
+  });
+});
+
+describe('a load on two motors', () => {
+  it('counts half at each: a counterweight’s mass as well as what it balances, and what turns behind gears', () => {
+    const balanced = (count: 1 | 2): Machine =>
+      wholeMachine((axis) => ({
+        ...withJob({ incline: quantityOf('30 °'), counterweight: quantityOf('3 kg') })(axis),
+        motor: { ...axis.motor, count },
+      }));
+    const radius = 8e-3 / (2 * Math.PI);
+    expect(of(balanced(1), loadInertia)).toBeCloseTo((5 + 3) * radius ** 2, 12);
+    expect(of(balanced(2), loadInertia)).toBeCloseTo(((5 + 3) * radius ** 2) / 2, 12);
+    const table = (count: 1 | 2): Machine => {
+      const machine = cannedMotorMachine();
+      return { ...machine, axes: machine.axes.map((axis) => ({ ...axis, motor: { ...axis.motor, count }, carriage: { ...axis.carriage, inertia: quantityOf('9000 g·cm²') } })) };
+    };
+    const ratio = (32 / 9) * (22 / 11) * (26 / 9) * (31 / 10);
+    expect(of(table(1), loadInertia) / (9e-4 / ratio ** 2)).toBeCloseTo(1, 9);
+    expect(of(table(2), loadInertia) / (9e-4 / ratio ** 2)).toBeCloseTo(0.5, 9);
   });
 });
