@@ -1,13 +1,18 @@
-import { isGuessed, newMachine, quantityOf, unknownStage, withCount, type Axis, type Machine } from '../machine/index.js';
+import { blankStage, isGuessed, newMachine, quantityOf, unknownStage, withCount, type Axis, type Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { cannedMotorMachine, firstAxis, sayPlain } from '../testing/example-machine.js';
 import { findings, kindOf, of, reasonOf, upright, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
 import {
+  backlashTotal,
   driverDraw,
+  errorShares,
   fuseLoad,
   headlineOf,
+  holdPower,
+  idlePower,
   judgeAxis,
   loadInertia,
+  meanPower,
   movingPower,
   naturalFrequency,
   phaseSum,
@@ -86,6 +91,34 @@ describe('an accuracy', () => {
     expect(uncountedErrors(saidFaults)).not.toContain('lead error');
     const unmeasured = firstAxis(wholeMachine(withScrew({ diameter: null })));
     expect(uncountedErrors(unmeasured)).toContain('stretch');
+  });
+});
+
+describe('play along the line', () => {
+  it('puts the carriage off by half of it either way, that of a stage as travel and that of the screw together', () => {
+    const loose = wholeMachine((axis) => ({
+      ...axis,
+      reduction: [{ ...blankStage('gear', 17, 41), backlash: quantityOf('0.9 °') }],
+      faults: { ...axis.faults, backlash: quantityOf('0.07 mm') } as Axis['faults'],
+    }));
+    const play = 0.07e-3 + (8e-3 * 0.9) / 360;
+    expect(of(loose, backlashTotal)).toBeCloseTo(play, 12);
+    const share = errorShares(new Reckoner(firstAxis(loose))).find((item) => item.figure.name.startsWith('Backlash'));
+    expect(share?.size).toBeCloseTo(play / 2, 12);
+  });
+});
+
+describe('power over the day', () => {
+  it('is that of moving for its share of the time, and that of rest, with what is kept of the current, for the rest of it', () => {
+    const machine = wholeMachine((axis) => ({
+      ...withJob({ duty: quantityOf('30 %') })(axis),
+      motor: { ...axis.motor, count: 2 },
+      driver: { ...axis.driver, idleShare: quantityOf('40 %') },
+    }));
+    const rest = (2 * ((0.4 * 1.5) ** 2 * 2 + 0.5)) / 0.95;
+    expect(of(machine, idlePower)).toBeCloseTo(rest, 9);
+    expect(of(machine, holdPower)).toBeCloseTo((2 * (1.5 ** 2 * 2 + 0.5)) / 0.95, 9);
+    expect(of(machine, meanPower)).toBeCloseTo(0.3 * of(machine, movingPower) + 0.7 * rest, 9);
   });
 });
 
