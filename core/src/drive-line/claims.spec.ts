@@ -99,7 +99,7 @@ describe('play along the line', () => {
     const loose = wholeMachine((axis) => ({
       ...axis,
       reduction: [{ ...blankStage('gear', 17, 41), backlash: quantityOf('0.9 °') }],
-      faults: { ...axis.faults, backlash: quantityOf('0.07 mm') } as Axis['faults'],
+      faults: { ...axis.faults, backlash: quantityOf('0.07 mm') },
     }));
     const play = 0.07e-3 + (8e-3 * 0.9) / 360;
     expect(of(loose, backlashTotal)).toBeCloseTo(play, 12);

@@ -126,7 +126,10 @@ function heldStep(machine: Machine): NextStep | null {
 }
 
 function currentStep(axis: Axis): NextStep | null {
-  return axis.driver.currentLimit === null ? step(50, `Set the current limit of ${axis.letter} before its motor is connected.`, 'Set the current', { axisId: axis.id }) : null;
+  // Bridges and switch arrays on constant volts have no limit to set.
+  return axis.driver.currentLimit === null && axis.driver.specification.type === 'chopper'
+    ? step(50, `Set the current limit of ${axis.letter} before its motor is connected.`, 'Set the current', { axisId: axis.id })
+    : null;
 }
 
 function checkStep(axis: Axis, checks: readonly CheckMade[]): NextStep | null {

@@ -157,3 +157,31 @@ describe('the next step', () => {
     expect(currentCheck(faster.axes[0] as Axis, [checkOf(machine, 'true')])).not.toBeNull();
   });
 });
+
+describe('the next step', () => {
+  const unset = (axis: Axis): Axis => ({ ...axis, driver: { ...axis.driver, currentLimit: null } });
+
+  it('goes on with what is held before it sets a current', () => {
+    const machine = ready(unset);
+    expect(nextStep(machine, [], sayPlain).sentence).toContain('Set the current limit of X');
+    const held = holdOperation(startOperation(machine, 40, '2026-11-04'), 40, 'coil pair not found', '2026-11-05');
+    expect(nextStep(held, [], sayPlain).sentence).toBe('Wiring is held: coil pair not found');
+  });
+
+  it('sets no current where nothing limits it', () => {
+    const bridge = ready((axis) => ({ ...unset(axis), driver: { ...unset(axis).driver, specification: { ...axis.driver.specification, type: 'bridge' } } }));
+    expect(nextStep(bridge, [], sayPlain).sentence).not.toContain('current');
+  });
+});
+
+describe('what the stamp of the supply relies on', () => {
+  it('holds the fuses, at the supply and before each driver', () => {
+    const machine = ready((axis) => ({ ...axis, feed: { ...axis.feed, fuse: quantityOf('3.15 A') } }));
+    const fused = { ...machine, supplies: machine.supplies.map((item) => ({ ...item, fuse: quantityOf('6.3 A') })) };
+    expect(basisOf(fused, 30)).toContain('Supply 1 fuse: 6.3 A');
+    expect(basisOf(fused, 30)).toContain('X fuse: 3.15 A');
+    const stamped = stampOperation(fused, 30, '2026-11-05');
+    const other = { ...stamped, supplies: stamped.supplies.map((item) => ({ ...item, fuse: quantityOf('10 A') })) };
+    expect(operationState(other, 30).kind).not.toBe('stamped');
+  });
+});
