@@ -16,6 +16,7 @@ import {
   movingPower,
   naturalFrequency,
   phaseSum,
+  rankRemedies,
   speedMargin,
   stepsPerOutputTurn,
   stepsPerUnit,
@@ -23,6 +24,7 @@ import {
   torqueAtLimit,
   torqueMargin,
   uncountedErrors,
+  type Finding,
   type Headline,
 } from './index.js';
 
@@ -254,5 +256,47 @@ describe('a load on two motors', () => {
     const ratio = (32 / 9) * (22 / 11) * (26 / 9) * (31 / 10);
     expect(of(table(1), loadInertia) / (9e-4 / ratio ** 2)).toBeCloseTo(1, 9);
     expect(of(table(2), loadInertia) / (9e-4 / ratio ** 2)).toBeCloseTo(0.5, 9);
+  });
+});
+
+describe('remedies', () => {
+  const noted = (reason: string, remedies: Finding['remedies']): Finding => ({ ruleId: 'made-up', station: 'motor', severity: 'stop', reason, remedies, figures: [] });
+  const each =
+    (change: (axis: Axis) => Axis) =>
+    (machine: Machine): Machine => ({ ...machine, axes: machine.axes.map(change) });
+
+  it('that leave a stop come behind those that leave cautions, whatever torque they bring', () => {
+    const machine = wholeMachine(known);
+    // Much torque, beyond what the driver bears, against a little of it.
+    const bold = each((axis) =>
+      withMotor({ holdingTorque: quantityOf('2.4 N·m'), ratedCurrent: quantityOf('5 A') })({
+        ...axis,
+        driver: { ...axis.driver, currentLimit: quantityOf('5 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } },
+      }),
+    );
+    const meek = each((axis) => withJob({ speed: quantityOf('35 mm/s') })(axis));
+    const ranked = rankRemedies(
+      machine,
+      'axis-1',
+      noted('Too weak.', [
+        { words: 'bold', change: bold },
+        { words: 'advice', change: null },
+        { words: 'meek', change: meek },
+      ]),
+      sayPlain,
+    );
+    expect(ranked.map((item) => item.words)).toEqual(['meek', 'bold', 'advice']);
+    expect(ranked[1]?.effect?.stops).toBeGreaterThan(0);
+    expect(ranked[1]?.effect?.margin ?? 0).toBeGreaterThan(ranked[0]?.effect?.margin ?? 0);
+  });
+
+  it('of pulses too fast for the controller: the finest microsteps that it can still feed', () => {
+    const machine = wholeMachine((axis) => ({ ...axis, driver: withCount(axis.driver, 'microsteps', 64) }));
+    const slow = { ...machine, controller: { ...machine.controller, specification: { ...machine.controller.specification, pulseRateMost: quantityOf('9 kHz') } } };
+    const finding = judgeAxis(new Reckoner(firstAxis(slow)), sayPlain).find((item) => item.ruleId === 'pulse-rate');
+    // 40 mm/s over 8 mm a turn are 1000 full steps a second: eighths make 8 kHz, sixteenths 16 kHz.
+    const put = finding?.remedies[0]?.change?.(slow).axes[0]?.driver.microsteps;
+    expect(put).toBe(8);
+    expect(finding?.remedies.map((item) => item.words).join()).toContain('1/8');
   });
 });
