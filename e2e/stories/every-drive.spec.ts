@@ -17,6 +17,7 @@ async function wordsOf(page: Page, builder: Builder): Promise<string> {
   await builder.goTo('Drive lines');
   said.push(await page.locator('cn-drive-line').innerText());
   await builder.station('Driver');
+  await expect(page.getByRole('heading', { name: /^Driver on/ })).toBeVisible();
   said.push(...(await page.locator('cn-station-editor label, cn-station-editor p').allInnerTexts()));
   await page.getByRole('tab', { name: 'Figures' }).click();
   await page.getByRole('tab', { name: 'Figures' }).click();
