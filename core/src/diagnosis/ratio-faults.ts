@@ -1,5 +1,5 @@
 import { trainRatio } from '../drive-line/index.js';
-import { blankStage, quantityOf, readQuantity, withCount, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import { blankStage, MICROSTEP_DIVISORS, quantityOf, readQuantity, withCount, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 
 /** Something that could make every move wrong by one factor, and what to change if it is so. */
@@ -19,7 +19,8 @@ export interface RatioFault {
   readonly correct: ((axis: Axis) => Axis) | null;
 }
 
-const MICROSTEP_DIVISORS = [1, 2, 4, 8, 16, 32, 64, 128, 256];
+/** Switches and jumpers that are set wrong halve or double; fifths are rare enough to be left out. */
+const HALVINGS = MICROSTEP_DIVISORS.filter((count) => Number.isInteger(Math.log2(count)));
 /** Metric and inch screw pitches in common use, as they are typed. */
 const COMMON_PITCHES = [
   '1 mm',
@@ -51,12 +52,12 @@ const COMMON_STEP_ANGLES = ['0.9 °', '1.8 °', '3.6 °', '3.75 °', '7.5 °', '
 /** How many teeth either way a miscount can be. */
 const MISCOUNT = 2;
 
-/** Teeth found inside small gearheads that are sold by a rounded ratio (common practice, from memory). */
 /** A planetary stage with its ring held, by its sun and ring. */
 const planetary = (...rings: readonly (readonly [sun: number, ring: number])[]): readonly Stage[] => rings.map(([sun, ring]) => blankStage('planetary', sun, ring));
 const LOW = [17, 46] as const;
 const HIGH = [11, 46] as const;
 
+/** Teeth found inside small gearheads that are sold by a rounded ratio (common practice, from memory). */
 const KNOWN_GEARHEADS: readonly { readonly nominal: number; readonly stages: readonly Stage[] }[] = [
   // Planetary sets of 46 teeth in the ring, in one to three stages.
   { nominal: 3.7, stages: planetary(LOW) },
@@ -110,7 +111,7 @@ const timesName = (ratio: number): string => ({ 2: 'twice', 4: 'four times', 8: 
 
 function microstepFaults({ driver }: Axis): Mistake[] {
   const believed = driver.microsteps;
-  return MICROSTEP_DIVISORS.filter((real) => real !== believed).map((real) => {
+  return HALVINGS.filter((real) => real !== believed).map((real) => {
     const coarser = believed / real;
     const how = coarser > 1 ? `${timesName(coarser)} coarser` : `${timesName(1 / coarser)} finer`;
     return {

@@ -16,7 +16,7 @@ import { readQuantity, valueOf, type Machine, type Supply } from '../machine/ind
 import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
 import { judgeSupply, type SupplyFinding } from './judge.js';
-import { auxiliaryPower, converterLoad, railVoltage } from './rails.js';
+import { auxiliaryPower, axisPower, converterLoad, railVoltage } from './rails.js';
 
 export type SupplySchool = Supply['school'];
 
@@ -90,14 +90,14 @@ function axisLine(reckoner: Reckoner<AxisContext>, voltage: number): LoadLine {
     const power = reckoner.value(figure);
     return power === null ? null : power / voltage;
   };
+  const most = axisPower(reckoner);
   return {
     id: axis.id,
     name: axis.name === '' ? axis.letter : `${axis.letter}, ${axis.name}`,
     kind: 'axis',
     sum: reckoner.value(phaseSum),
     twoThirds: reckoner.value(phaseTwoThirds),
-    // While mass or acceleration is not known, what it draws at speed is the best there is.
-    computed: current(peakPower) ?? current(movingPower) ?? current(holdPower),
+    computed: most === null ? null : most / voltage,
     isRough: reckoner.value(peakPower) === null,
     moving: current(movingPower),
     hold: current(holdPower),

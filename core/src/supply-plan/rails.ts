@@ -1,4 +1,4 @@
-import { axisContext, holdPower, meanPower, movingPower, peakPower } from '../drive-line/index.js';
+import { axisContext, holdPower, meanPower, movingPower, peakPower, type AxisContext } from '../drive-line/index.js';
 import { readQuantity, valueOf, type Auxiliary, type Converter, type Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 
@@ -14,6 +14,11 @@ export function railVoltage(machine: Machine, rail: string): number | null {
 export function auxiliaryPower(machine: Machine, item: Auxiliary): number | null {
   const [volts, current] = [item.rail === null ? null : railVoltage(machine, item.rail), valueOf(item.specification.current, 'current')];
   return volts === null || current === null ? null : volts * current;
+}
+
+/** Power that an axis draws at most [W]: at the end of its ramp, or the best there is while mass or acceleration is not known. */
+export function axisPower(reckoner: Reckoner<AxisContext>): number | null {
+  return reckoner.value(peakPower) ?? reckoner.value(movingPower) ?? reckoner.value(holdPower);
 }
 
 /** Converters behind a rail, one behind the other. */
@@ -39,7 +44,7 @@ export function converterLoad(machine: Machine, converter: Converter): { readonl
     .map((axis) => {
       const context = axisContext(machine, axis.id);
       const reckoner = context && new Reckoner(context);
-      const most = reckoner && (reckoner.value(peakPower) ?? reckoner.value(movingPower) ?? reckoner.value(holdPower));
+      const most = reckoner && axisPower(reckoner);
       return { most, mean: reckoner?.value(meanPower) ?? most };
     });
   const others = [...behind, ...driven];
