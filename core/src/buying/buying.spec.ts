@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { BLANK_FEED, blankStage, checkMachine, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_FEED, blankStage, checkMachine, defaultTransmission, quantityOf, type Axis, type Machine, type TransmissionSpecification } from '../machine/index.js';
 import { NO_STOCK, type Stock } from '../parts/index.js';
 import { compareRational, parseRational, rational } from '../quantity/index.js';
 import { screwMachine } from '../testing/example-machine.js';
 import { buyingTotals, lacking, moneyText, partsList, withExtra, withPurchase, writePartsListCsv } from './index.js';
+
+type BeltSpecification = Extract<TransmissionSpecification, { kind: 'belt' }>;
 
 function machineWithParts(): Machine {
   const base = screwMachine((axis) => ({
@@ -30,6 +32,31 @@ describe('the parts list', () => {
       ['capacitor', 'Capacitor, 100 µF', 'X, Y', 3],
       ['wire', 'Wire, AWG 18, two cores, 1.2 m', 'X, Y', 3],
     ]);
+  });
+
+  it('gives each length of a screw or belt a line of its own, and keeps what was said of it before its length was', () => {
+    const base = machineWithParts();
+    const ofLength = (axis: Axis, length: string | null): Axis => {
+      const { specification } = axis.transmission;
+      if (specification.kind !== 'screw') throw new Error('the example has screws');
+      return { ...axis, transmission: { ...axis.transmission, specification: { ...specification, length: length === null ? null : quantityOf(length) } } };
+    };
+    const [x, y] = base.axes as [Axis, Axis];
+    const screws = (one: string | null, other: string | null): readonly (string | number)[][] =>
+      partsList(withPurchase({ ...base, axes: [ofLength(x, one), ofLength(y, other)] }, 'transmission:Screw', { price: quantityOf('31.40') }))
+        .filter((line) => line.kind === 'transmission')
+        .map((line) => [line.name, line.places, line.needed, line.total === null ? 'no price' : moneyText(line.total)]);
+    expect(screws('420 mm', '0.95 m')).toEqual([
+      ['Screw, 420 mm', 'X', 1, 'no price'],
+      ['Screw, 0.95 m', 'Y', 2, 'no price'],
+    ]);
+    expect(screws('420 mm', '420 mm')).toEqual([['Screw, 420 mm', 'X, Y', 3, '94.20']]);
+    expect(screws(null, null)).toEqual([['Screw', 'X, Y', 3, '94.20']]);
+    const belt: Axis = {
+      ...x,
+      transmission: { ...x.transmission, name: 'Belt', specification: { ...(defaultTransmission('belt') as BeltSpecification), loop: quantityOf('1.63 m') } },
+    };
+    expect(partsList({ ...base, axes: [belt] }).find((line) => line.kind === 'transmission')?.name).toBe('Belt, loop of 1.63 m');
   });
 
   it('takes the shelf’s price until the machine says its own, counts spares, and stays a sound document', () => {

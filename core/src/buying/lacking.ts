@@ -1,5 +1,6 @@
 import { axisField, axisContext } from '../drive-line/index.js';
 import { feedOf, type Axis, type Machine } from '../machine/index.js';
+import { hangsOn } from '../supply-plan/index.js';
 
 /** Something without which the machine does not run. */
 export interface Lack {
@@ -54,9 +55,10 @@ export function lacking(machine: Machine): readonly Lack[] {
   const drives = machine.axes.length;
   if (isNamed(machine.controller) && outputs < drives) add('outputs', `The controller drives ${outputs} ${outputs === 1 ? 'axis' : 'axes'}; there are ${drives}.`, 'drive-lines');
   machine.supplies.forEach((supply, index) => {
-    const isUsed = machine.axes.some((axis) => axis.supply === supply.id) || machine.auxiliaries.some((item) => item.rail === supply.id);
+    const isUsed = machine.axes.some((axis) => axis.supply === supply.id) || machine.auxiliaries.some((item) => hangsOn(item, supply.id));
     if (isUsed && supply.fuse === null) add(`fuse-${supply.id}`, `Supply ${index + 1} has no fuse at its output.`, 'supply');
   });
-  for (const item of machine.auxiliaries.filter((load) => load.rail === null)) add(`rail-${item.id}`, `${item.name || item.specification.use}: nothing feeds it.`, 'supply');
+  for (const item of machine.auxiliaries.filter((load) => load.rail === null && load.specification.fedBy === 'rail'))
+    add(`rail-${item.id}`, `${item.name || item.specification.use}: nothing feeds it.`, 'supply');
   return [...general, ...machine.axes.flatMap((axis) => axisLacks(machine, axis))];
 }

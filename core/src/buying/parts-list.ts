@@ -1,4 +1,14 @@
-import { readQuantity, type Axis, type Machine, type Purchase, type PurchaseState, type Quantity, type Stage, type WireSize } from '../machine/index.js';
+import {
+  readQuantity,
+  type Axis,
+  type Machine,
+  type Purchase,
+  type PurchaseState,
+  type Quantity,
+  type Stage,
+  type TransmissionSpecification,
+  type WireSize,
+} from '../machine/index.js';
 import type { Stock } from '../parts/index.js';
 import { addRational, multiplyRational, rational, ZERO, type Rational } from '../quantity/index.js';
 
@@ -36,6 +46,8 @@ export type Asked = Pick<Need, 'partId' | 'kind' | 'name'>;
 interface Need {
   readonly kind: string;
   readonly name: string;
+  /** Of things that are cut to measure: two lengths of one part are two lines. */
+  readonly length?: string;
   readonly partId: string | null;
   readonly place: string;
   readonly count: number;
@@ -65,6 +77,13 @@ function needOf(kind: string, station: Station, place: string, count = 1): reado
 
 const simple = (kind: string, name: string, place: string, count = 1): Need => ({ kind, name, partId: null, place, count });
 
+/** A screw goes by its length, a belt by its loop. */
+function lengthOf(specification: TransmissionSpecification): Pick<Need, 'length'> {
+  if (specification.kind === 'screw') return specification.length ? { length: specification.length.text } : {};
+  if (specification.kind === 'belt') return specification.loop ? { length: `loop of ${specification.loop.text}` } : {};
+  return {};
+}
+
 function axisNeeds(axis: Axis): readonly Need[] {
   const { letter, motor, feed } = axis;
   return [
@@ -72,7 +91,7 @@ function axisNeeds(axis: Axis): readonly Need[] {
     ...needOf('driver', axis.driver, letter, motor.count),
     ...axis.reduction.map((stage) => simple('reduction', stageName(stage), letter, motor.count)),
     // Each motor of an axis drives a line of its own.
-    ...needOf('transmission', axis.transmission, letter, motor.count),
+    ...needOf('transmission', axis.transmission, letter, motor.count).map((need) => ({ ...need, ...lengthOf(axis.transmission.specification) })),
     ...(axis.coupling ? needOf('coupling', axis.coupling, letter, motor.count) : []),
     ...(axis.mount ? needOf('mount', axis.mount, letter, motor.count) : []),
     ...(feed.capacitance ? [simple('capacitor', `Capacitor, ${feed.capacitance.text}${feed.capacitorVoltage ? `, ${feed.capacitorVoltage.text}` : ''}`, letter, motor.count)] : []),
@@ -96,7 +115,9 @@ function needsOf(machine: Machine): readonly Need[] {
 
 /** Keys are kept in the document, whose text is bounded. */
 const KEY_MOST = 200;
-const keyOf = ({ kind, name }: Pick<Need, 'kind' | 'name'>): string => `${kind}:${name}`.slice(0, KEY_MOST);
+const plainKey = ({ kind, name }: Pick<Need, 'kind' | 'name'>): string => `${kind}:${name}`.slice(0, KEY_MOST);
+const nameOf = ({ name, length }: Pick<Need, 'name' | 'length'>): string => (length === undefined ? name : `${name}, ${length}`);
+const keyOf = (need: Need): string => plainKey({ kind: need.kind, name: nameOf(need) });
 
 /** Of a thing of which nothing was said yet. */
 export const NO_PURCHASE: Omit<Purchase, 'key' | 'name'> = { quantity: 0, spare: 0, price: null, shipping: null, source: '', leadDays: null, state: 'to-get', on: null };
@@ -134,19 +155,24 @@ function lineOf(base: Pick<PartsLine, 'key' | 'kind' | 'name' | 'places' | 'need
 export function partsList(machine: Machine, stockOf: (asked: Asked) => Stock | null = () => null): readonly PartsLine[] {
   const groups = new Map<string, Need[]>();
   for (const need of needsOf(machine)) groups.set(keyOf(need), [...(groups.get(keyOf(need)) ?? []), need]);
-  const purchase = (key: string): Purchase | undefined => machine.purchases.find((item) => item.key === key);
+  const said = (key: string): Purchase | undefined => machine.purchases.find((item) => item.key === key);
+  /** What was said of a part while its length was not known holds for it, unless there are several lengths by now. */
+  const purchase = (key: string, need: Need): Purchase | undefined => {
+    const isOnly = [...groups.values()].filter(([other]) => other?.kind === need.kind && other.name === need.name).length === 1;
+    return said(key) ?? (isOnly ? said(plainKey(need)) : undefined);
+  };
   const lines = [...groups].map(([key, needs]) => {
     const [first] = needs as [Need, ...Need[]];
     const partId = needs.find((need) => need.partId !== null)?.partId ?? null;
     const base = {
       key,
       kind: first.kind,
-      name: first.name,
+      name: nameOf(first),
       places: [...new Set(needs.map((need) => need.place))].join(', '),
       needed: needs.reduce((sum, need) => sum + need.count, 0),
       isExtra: false,
     };
-    return lineOf(base, purchase(key), stockOf({ partId, kind: first.kind, name: first.name }));
+    return lineOf(base, purchase(key, first), stockOf({ partId, kind: first.kind, name: first.name }));
   });
   const extras = machine.purchases
     .filter((item) => item.key.startsWith(EXTRA_PREFIX))

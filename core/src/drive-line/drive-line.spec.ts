@@ -227,6 +227,25 @@ describe('judgement', () => {
     expect(findings(at('20 V'))).toEqual(['stop supply-above-driver']);
   });
 
+  it('reads a driver’s window in volts of alternating current by its crest, and offers what that bears', () => {
+    const windowed = (least: string, most: string, voltageReads: 'dc' | 'ac') =>
+      screwMachine((axis) => ({
+        ...axis,
+        driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageLeast: quantityOf(least), voltageMost: quantityOf(most), voltageReads } },
+      }));
+    // 24 V of the example against 16 · √2 = 22.6 V, 18 · √2 = 25.5 V, 21 · √2 = 29.7 V.
+    expect(findings(windowed('5 V', '16 V', 'ac'))).toEqual(['stop supply-above-driver']);
+    expect(findings(windowed('5 V', '18 V', 'ac'))).toEqual(['caution supply-above-driver']);
+    expect(findings(windowed('5 V', '21 V', 'ac'))).toEqual([]);
+    expect(findings(windowed('5 V', '21 V', 'dc'))).toEqual(['stop supply-above-driver']);
+    expect(findings(windowed('17.5 V', '50 V', 'ac'))).toEqual(['stop supply-below-driver']);
+    expect(findings(windowed('17.5 V', '50 V', 'dc'))).toEqual([]);
+    const offered = (machine: Machine): readonly string[] =>
+      judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).flatMap((finding) => finding.remedies.filter(({ change }) => change !== null).map(({ words }) => words));
+    expect(offered(windowed('17.5 V', '29 V', 'ac'))).toContain('Feed it 36 V.');
+    expect(offered(windowed('17.5 V', '28 V', 'ac'))).not.toContain('Feed it 36 V.');
+  });
+
   it('stops a load above the holding torque, and then claims no lag', () => {
     const machine = screwMachine((axis) => ({ ...axis, job: { ...axis.job, load: quantityOf('900 N') } }));
     expect(findings(machine)).toEqual(['stop load-above-hold']);

@@ -100,7 +100,7 @@ export {
   torqueSpeedTop,
 } from './speed-figures.js';
 export { edgeDelay, followingLag, moveDuration, rampTravel, timerError, topSpeedInTravel } from './move-figures.js';
-export { unipolarCurrent, voltsByCoilLeast, voltsByCoilMost, voltsByInductance } from './volt-figures.js';
+export { driverBusLeast, driverBusMost, unipolarCurrent, voltsByCoilLeast, voltsByCoilMost, voltsByInductance } from './volt-figures.js';
 export { backlashTotal, errorShares, errorTotal, knownErrorParts, uncountedErrors, type ErrorShare } from './budget-figures.js';
 export {
   driverDraw,

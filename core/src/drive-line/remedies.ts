@@ -1,4 +1,5 @@
-import { readQuantity, blankStage, withCount, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification } from '../machine/index.js';
+import { directVoltage } from '../driver/index.js';
+import { readQuantity, blankStage, withCount, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification, valueOf } from '../machine/index.js';
 import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { USUAL_VOLTAGES } from './limits.js';
@@ -37,11 +38,16 @@ const withSpecification = (axis: Axis, change: Partial<TransmissionSpecification
 /** What is left below the driver's greatest voltage for a braking mass (common practice, no source). */
 const VOLTAGE_SHARE = 0.9;
 
+/** Direct volts that a driver bears with that left, null if its sheet does not say. */
+function usableVoltage({ driver }: Axis): number | null {
+  const most = valueOf(driver.specification.voltageMost, 'voltage');
+  return most === null ? null : directVoltage(most, driver.specification.voltageReads) * VOLTAGE_SHARE;
+}
+
 /** The next usual voltages above the present one that the driver bears. */
 export function higherVoltage({ axis, supply }: AxisContext): readonly Remedy[] {
-  const present = supply?.specification.voltage ? readQuantity(supply.specification.voltage, 'voltage').value : null;
-  const { voltageMost } = axis.driver.specification;
-  const most = voltageMost ? readQuantity(voltageMost, 'voltage').value * VOLTAGE_SHARE : Infinity;
+  const present = valueOf(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
+  const most = usableVoltage(axis) ?? Infinity;
   const next = USUAL_VOLTAGES.find((volts) => present !== null && volts > present * 1.05 && volts <= most);
   if (supply === null || next === undefined) return [];
   return [withVoltage(supply.id, next, `Feed it ${next} V.`)];
@@ -49,9 +55,8 @@ export function higherVoltage({ axis, supply }: AxisContext): readonly Remedy[] 
 
 /** The highest usual voltage that the driver bears, when the present one is too high for it. */
 export function lowerVoltage({ axis, supply }: AxisContext): readonly Remedy[] {
-  const { voltageMost } = axis.driver.specification;
-  if (supply === null || voltageMost === null) return [];
-  const most = readQuantity(voltageMost, 'voltage').value * VOLTAGE_SHARE;
+  const most = usableVoltage(axis);
+  if (supply === null || most === null) return [];
   const next = USUAL_VOLTAGES.filter((volts) => volts <= most).at(-1);
   return next === undefined ? [] : [withVoltage(supply.id, next, `Feed it ${next} V.`)];
 }
@@ -59,10 +64,16 @@ export function lowerVoltage({ axis, supply }: AxisContext): readonly Remedy[] {
 function withVoltage(supplyId: string, volts: number, words: string): Remedy {
   return {
     words,
-    change: (machine) => ({
-      ...machine,
-      supplies: machine.supplies.map((item) => (item.id === supplyId ? { ...item, specification: { ...item.specification, voltage: quantityOf(`${volts} V`) } } : item)),
-    }),
+    change: (machine) => {
+      // What feeds an axis may be a converter as well; a trimmer that was set otherwise goes back to nominal.
+      const fed = <T extends { readonly id: string; readonly specification: object }>(item: T): T =>
+        item.id === supplyId ? { ...item, specification: { ...item.specification, voltage: quantityOf(`${volts} V`) } } : item;
+      return {
+        ...machine,
+        supplies: machine.supplies.map((item) => ({ ...fed(item), set: item.id === supplyId ? null : item.set })),
+        converters: machine.converters.map(fed),
+      };
+    },
   };
 }
 

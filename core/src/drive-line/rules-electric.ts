@@ -11,6 +11,7 @@ import { loadAtMotor } from './load-figures.js';
 import { fallTorque } from './power-off-figures.js';
 import { advice, currentLimitOf, gearedDown, higherVoltage, lowerVoltage, microstepsOf, wholeIdleCurrent, wiredIn } from './remedies.js';
 import { advisedLimit, driverCrestMost, idleInForce, limitInForce, torqueAtLimit } from './torque-figures.js';
+import { driverBusLeast, driverBusMost } from './volt-figures.js';
 
 /** Share of the driver's absolute voltage that leaves nothing for a braking mass (common practice, no source). */
 const VOLTAGE_SHARE_MOST = 0.9;
@@ -180,13 +181,13 @@ export const ELECTRIC_RULES: readonly Rule[] = [
   rule({
     id: 'supply-above-driver',
     station: 'supply',
-    inputs: { volts: field.supplyVoltage, most: field.driverVoltageMost },
+    inputs: { volts: field.supplyVoltage, most: driverBusMost },
     judge: ({ volts, most }, say, context) => supplyTooHigh(volts, most, say, context),
   }),
   rule({
     id: 'supply-below-driver',
     station: 'supply',
-    inputs: { volts: field.supplyVoltage, least: field.driverVoltageLeast },
+    inputs: { volts: field.supplyVoltage, least: driverBusLeast },
     judge: ({ volts, least }, say, context) =>
       volts < least / ROUNDING
         ? { severity: 'stop', reason: `${say(volts, 'voltage')} is below the ${say(least, 'voltage')} that the driver needs.`, remedies: higherVoltage(context) }

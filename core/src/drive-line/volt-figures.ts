@@ -1,8 +1,11 @@
+import { directVoltage } from '../driver/index.js';
 import { unipolarMeanCurrent } from '../motor/index.js';
-import { figure, law, type Figure } from '../reckoner/index.js';
+import { figure, law, type Figure, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isConstantVoltage, isStepper } from './axis-kind.js';
 import { coilVoltage, driveInputs, pathResistance, windingCurrent, windingInductance, windingResistance } from './electric-figures.js';
+import type { AxisField } from './field-kinds.js';
+import * as field from './fields.js';
 import { motorSpeed } from './speed-figures.js';
 
 type C = AxisContext;
@@ -21,6 +24,38 @@ export const unipolarCurrent = figure<C>({
     compute: ({ V, R, L, p, speed }) => 2 * unipolarMeanCurrent(V, R, L, (speed * 4 * p) / (2 * Math.PI)),
   }),
   applies: (context) => isConstantVoltage(context) && context.axis.driver.specification.type === 'unipolar',
+});
+
+const windowIn = (context: C, end: 'least' | 'most'): Law<C> => (context.axis.driver.specification.voltageReads === 'ac' ? WINDOW_AC : WINDOW_DC)[end];
+const windowLaw = (volts: AxisField, isAlternating: boolean): Law<C> =>
+  law({
+    formula: isAlternating ? '√2 · {volts}' : '{volts}',
+    source: isAlternating ? 'Crest of the sine, to which the driver’s own rectifier charges its capacitors' : 'Its sheet gives direct volts',
+    inputs: { volts },
+    compute: ({ volts }) => directVoltage(volts, isAlternating ? 'ac' : 'dc'),
+  });
+const windowLaws = (isAlternating: boolean): Readonly<Record<'least' | 'most', Law<C>>> => ({
+  least: windowLaw(field.driverVoltageLeast, isAlternating),
+  most: windowLaw(field.driverVoltageMost, isAlternating),
+});
+const [WINDOW_DC, WINDOW_AC] = [windowLaws(false), windowLaws(true)];
+
+/** Direct volts between which a driver works, also where its sheet gives them in volts of alternating current. */
+export const driverBusLeast = figure<C>({
+  id: 'driver-bus-least',
+  name: 'Driver’s least supply, direct volts',
+  symbol: 'V_lo',
+  dimension: 'voltage',
+  law: (context) => windowIn(context, 'least'),
+  applies: (context) => context.axis.driver.specification.voltageLeast !== null,
+});
+export const driverBusMost = figure<C>({
+  id: 'driver-bus-most',
+  name: 'Driver’s greatest supply, direct volts',
+  symbol: 'V_hi',
+  dimension: 'voltage',
+  law: (context) => windowIn(context, 'most'),
+  applies: (context) => context.axis.driver.specification.voltageMost !== null,
 });
 
 /** Volts that make a chopped motor lively, by two rules of the trade. */

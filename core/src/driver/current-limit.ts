@@ -43,6 +43,15 @@ export function crestMost(currentMost: number, reads: 'peak' | 'rms', isRegulate
   return reads === 'rms' && isRegulated ? peakFromRms(currentMost) : currentMost;
 }
 
+/**
+ * Direct volts that a voltage of a driver's sheet stands for. One given in volts of alternating current is rectified in the
+ * driver, and its capacitors charge to the crest of the sine (definition of the effective value); direct current passes the
+ * same diodes.
+ */
+export function directVoltage(voltage: number, reads: 'dc' | 'ac'): number {
+  return reads === 'ac' ? voltage * Math.SQRT2 : voltage;
+}
+
 /** How the limit follows from the motor's rated current: as the crest, or as the effective value of the sine. */
 export type CurrentSchool = 'crest' | 'rms';
 

@@ -1,2 +1,12 @@
-export { advisedPeak, ammeterReading, crestMost, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak, type CurrentSchool } from './current-limit.js';
+export {
+  advisedPeak,
+  ammeterReading,
+  crestMost,
+  currentFromReference,
+  directVoltage,
+  peakFromRms,
+  referenceFromCurrent,
+  rmsFromPeak,
+  type CurrentSchool,
+} from './current-limit.js';
 export { BOX_AIR, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE, type DriverHeat, type DriverLoad, type PathSwitches } from './heat.js';

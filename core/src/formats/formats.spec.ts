@@ -239,7 +239,13 @@ describe('parts files', () => {
       stock: NO_STOCK,
       specification: { ...BLANK_SUPPLY, type: 'battery', voltage: quantityOf('12 V', 'part'), charge: quantityOf('7 A·h', 'part'), depth: quantityOf('50 %', 'part') },
     },
-    { kind: 'auxiliary', name: 'pump', note: '', stock: NO_STOCK, specification: { use: 'coolant', voltage: quantityOf('12 V', 'part'), current: quantityOf('0.8 A', 'part') } },
+    {
+      kind: 'auxiliary',
+      name: 'pump',
+      note: '',
+      stock: NO_STOCK,
+      specification: { use: 'coolant', fedBy: 'mains', power: quantityOf('35 W', 'part'), voltage: quantityOf('230 V', 'part'), current: quantityOf('0.2 A', 'part') },
+    },
   ];
 
   it('come back from CSV and JSON as they were', () => {

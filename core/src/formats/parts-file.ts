@@ -39,7 +39,6 @@ function saidText(kind: PartKind, key: string): (part: Part) => string {
 
 const TRANSMISSION_QUANTITIES = ['pitch', 'tooth', 'diameter', 'stock', 'efficiency'] as const;
 const SUPPLY_QUANTITIES = [
-  ['power', 'power'],
   ['adjust_least', 'adjustLeast'],
   ['adjust_most', 'adjustMost'],
   ['voltage_borne', 'voltageBorne'],
@@ -105,6 +104,7 @@ const COLUMNS: readonly Column[] = [
   column('current_least', 'driver', 'currentLeast'),
   column('voltage_least', 'driver', 'voltageLeast'),
   column('voltage_most', 'driver', 'voltageMost'),
+  column('voltage_reads', 'driver', 'voltageReads'),
   column('finest_microsteps', 'driver', 'finestMicrosteps'),
   column('driver_type', 'driver', 'type'),
   column('switching', 'driver', 'switching'),
@@ -124,6 +124,7 @@ const COLUMNS: readonly Column[] = [
   sharedColumn('voltage', 'voltage', { supply: specificationText, converter: specificationText, auxiliary: specificationText }),
   sharedColumn('current', 'current', { supply: specificationText, converter: specificationText, auxiliary: specificationText }),
   column('supply_type', 'supply', 'type'),
+  sharedColumn('power', 'power', { supply: specificationText, auxiliary: specificationText }),
   ...SUPPLY_QUANTITIES.map(([name, key]) => ({ name, write: saidText('supply', key) })),
   column('pulse_rate_most', 'controller', 'pulseRateMost'),
   column('outputs', 'controller', 'outputs'),
@@ -144,6 +145,7 @@ const COLUMNS: readonly Column[] = [
   column('torque_most', 'coupling', 'torqueMost'),
   sharedColumn('inertia', 'inertia', { coupling: specificationText, transmission: specificationText }),
   column('use', 'auxiliary', 'use'),
+  column('fed_by', 'auxiliary', 'fedBy'),
   { name: 'price', write: ({ stock }) => quantityText(stock.price) },
   { name: 'shipping', write: ({ stock }) => quantityText(stock.shipping) },
   { name: 'source', write: ({ stock }) => stock.source },
@@ -294,6 +296,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         currentLeast: of('current_least'),
         voltageLeast: of('voltage_least'),
         voltageMost: of('voltage_most'),
+        voltageReads: cell(cells, 'voltage_reads'),
         finestMicrosteps: wholeOf(cell(cells, 'finest_microsteps'), 16),
         guessed: guessedOf(cells, { finestMicrosteps: 'finest_microsteps' }),
         quiescent: of('quiescent') ?? '',
@@ -306,6 +309,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         type: cell(cells, 'supply_type'),
         voltage: of('voltage'),
         current: of('current'),
+        power: of('power'),
         ...Object.fromEntries(SUPPLY_QUANTITIES.map(([name, key]) => [key, of(name) ?? (key === 'depth' ? '' : null)])),
       });
     case 'coupling':
@@ -315,7 +319,7 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
     case 'converter':
       return { voltage: of('voltage'), current: of('current'), efficiency: orElse(of('efficiency'), '85 %') };
     case 'auxiliary':
-      return known({ use: cell(cells, 'use'), voltage: of('voltage'), current: of('current') });
+      return known({ use: cell(cells, 'use'), fedBy: cell(cells, 'fed_by'), power: of('power'), voltage: of('voltage'), current: of('current') });
     case 'other':
       return {};
     case 'controller':

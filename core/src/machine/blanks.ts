@@ -55,6 +55,7 @@ export const BLANK_DRIVER: DriverSpecification = {
   currentLeast: null,
   voltageLeast: null,
   voltageMost: null,
+  voltageReads: 'dc',
   finestMicrosteps: 16,
   guessed: ['finestMicrosteps'],
   // Logic of a carrier board and losses of its switching (common practice, no source).
@@ -90,7 +91,7 @@ export const BLANK_COUPLING: CouplingSpecification = { motorBore: null, drivenBo
 export const BLANK_MOUNT: MountSpecification = { frame: 'unknown', boltCircle: null, pilot: null };
 /** A switching step-down converter (common practice, no source). */
 export const BLANK_CONVERTER: ConverterSpecification = { voltage: null, current: null, efficiency: quantityOf('85 %', 'assumed') };
-export const BLANK_AUXILIARY: AuxiliarySpecification = { use: 'other', voltage: null, current: null };
+export const BLANK_AUXILIARY: AuxiliarySpecification = { use: 'other', fedBy: 'rail', power: null, voltage: null, current: null };
 export const BLANK_FEED: Feed = { wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null };
 
 export function blankStage(kind: Stage['kind'], driver: number, driven: number): Stage {

@@ -179,14 +179,14 @@ export function newAuxiliary(
     machine.auxiliaries.map((item) => item.id),
   );
   const [on, off] = USUAL_WORDS[specification.use] ?? ['', ''];
-  return { id, ...station, specification, rail: machine.supplies[0]?.id ?? null, duty: assumed('100 %'), on, off };
+  return { id, ...station, specification, rail: specification.fedBy === 'mains' ? null : (machine.supplies[0]?.id ?? null), drawn: null, duty: assumed('100 %'), on, off };
 }
 
 /** A new machine of a kind with one supply, the axes that it usually has, and usual values as guesses. */
 export function newMachine(name: string, kind: MachineKind): Machine {
   return withUsualValues({
     format: 'crisp-notch/machine',
-    version: 4,
+    version: 5,
     name,
     kind,
     note: '',

@@ -80,6 +80,8 @@ const auxiliary = record({
   specification: auxiliarySpecification,
   /** The supply or converter that it hangs on. */
   rail: nullable(localId),
+  /** What it draws there by its sheet, when it is run below its own voltage on purpose; null: what its plate says. */
+  drawn: nullable(quantity('current', positive)),
   /** Part of the time that it is on. */
   duty: quantity('ratio', { least: 0, most: 1 }),
   /** Words of a program that switch it, e.g. M8 and M9; empty for none. */
@@ -216,7 +218,7 @@ const AXIS_LIMIT = 12;
 
 export const machineShape = record({
   format: choice('crisp-notch/machine'),
-  version: choice(4),
+  version: choice(5),
   name: text(120, 1),
   kind: choice('router', 'lathe', 'dividing-table', 'feeder', 'arm', 'other'),
   note: text(4000),

@@ -123,6 +123,8 @@ export const driverSpecification = record({
   currentLeast: nullable(quantity('current', positive)),
   voltageLeast: nullable(quantity('voltage', notNegative)),
   voltageMost: nullable(quantity('voltage', positive)),
+  /** Whether its window of supply is given in volts of direct or of alternating current, which it rectifies itself. */
+  voltageReads: choice('dc', 'ac'),
   finestMicrosteps: whole(1, 1024),
   ...guesses,
   /** What its logic and switching draw from the motor supply while it is on. */
@@ -228,7 +230,11 @@ export const converterSpecification = record({
 
 export const auxiliarySpecification = record({
   use: choice('spindle', 'coolant', 'fan', 'relay', 'lights', 'electronics', 'other'),
-  /** From its rail while it is on. */
+  /** Whether a rail of the machine feeds it or the mains; what the mains feed hangs on no supply. */
+  fedBy: choice('rail', 'mains'),
+  /** Of one that is sold by its watts. */
+  power: nullable(quantity('power', positive)),
+  /** What its plate says, while it is on. */
   voltage: nullable(quantity('voltage', positive)),
   current: nullable(quantity('current', positive)),
 });

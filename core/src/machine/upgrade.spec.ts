@@ -4,7 +4,7 @@ import { Reckoner } from '../reckoner/index.js';
 import { basisOf, stepLines } from '../route-card/index.js';
 import { cannedMotorMachine, sayPlain } from '../testing/example-machine.js';
 import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
-import { openMachine, quantityOf, type Machine } from './index.js';
+import { BLANK_AUXILIARY, newAuxiliary, openMachine, quantityOf, type Machine } from './index.js';
 
 function opened(): Machine {
   const result = openMachine(MACHINE_OF_VERSION_1);
@@ -17,7 +17,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(4);
+    expect(machine.version).toBe(5);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
     expect(machine.supplies[0]?.specification.type).toBe('mains');
     expect(slideFeed(machine)).toEqual({ wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null });
@@ -125,6 +125,21 @@ describe('a document of the third version', () => {
       })),
     };
     expect(opened).toEqual({ ok: true, value: said as Machine });
+  });
+});
+
+describe('a document of the fourth version', () => {
+  it('opens as the same machine made anew: windows in direct volts, loads on their rails at what their plates say', () => {
+    const bare = cannedMotorMachine();
+    const load = newAuxiliary(bare, { part: null, name: 'Blower' }, { ...BLANK_AUXILIARY, use: 'coolant', voltage: quantityOf('12 V'), current: quantityOf('0.7 A') });
+    const present: Machine = { ...bare, auxiliaries: [load] };
+    const older = {
+      ...present,
+      version: 4,
+      auxiliaries: [{ ...without(load, 'drawn'), specification: without(load.specification, 'fedBy', 'power') }],
+      axes: present.axes.map((axis) => ({ ...axis, driver: { ...axis.driver, specification: without(axis.driver.specification, 'voltageReads') } })),
+    };
+    expect(openMachine(older)).toEqual({ ok: true, value: present });
   });
 });
 

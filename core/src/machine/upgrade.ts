@@ -4,7 +4,7 @@ import { defaultFaults, defaultJob, defaultTransmission, usualScrewEfficiency, u
 import { checkMachine, type Machine, type TransmissionKind } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
-export const CURRENT_VERSION = 4;
+export const CURRENT_VERSION = 5;
 
 type Json = Readonly<Record<string, unknown>>;
 type Step = (older: Json) => Record<string, unknown>;
@@ -167,8 +167,18 @@ function toVersion4(machine: Json): Record<string, unknown> {
   };
 }
 
+/** Version 5 knows drivers whose window is in volts of alternating current, loads on the mains, and loads run below their own voltage. */
+function toVersion5(machine: Json): Record<string, unknown> {
+  return {
+    ...machine,
+    version: 5,
+    auxiliaries: each(machine['auxiliaries'], (item) => ({ drawn: null, ...(completedStation('auxiliary', item) as Json) })),
+    axes: each(machine['axes'], (axis) => ({ ...axis, driver: completedStation('driver', axis['driver']) })),
+  };
+}
+
 /** From version n (the index plus one) to the next. */
-const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4];
+const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5];
 
 /**
  * Reads a machine document of this or any earlier version.

@@ -53,7 +53,9 @@ export function completeness(part: Part): Completeness {
   const isStandardFace = part.kind === 'mount' && part.specification.frame !== 'other' && part.specification.frame !== 'unknown';
   const wanted = part.kind === 'motor' && part.specification.type === 'brushed' ? BRUSHED : isStandardFace ? {} : WANTED[part.kind];
   const asked = Object.entries(wanted).filter(([key]) => key in specification);
-  const missing = asked.filter(([key]) => specification[key] === null).map(([, name]) => name);
+  // Watts say what a load draws as well as amperes do.
+  const isSaidInWatts = (key: string): boolean => part.kind === 'auxiliary' && key === 'current' && part.specification.power !== null;
+  const missing = asked.filter(([key]) => specification[key] === null && !isSaidInWatts(key)).map(([, name]) => name);
   return { known: asked.length - missing.length, of: asked.length, missing };
 }
 

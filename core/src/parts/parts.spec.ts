@@ -65,6 +65,9 @@ describe('parts', () => {
     expect(estimatedMotor({ ...half, inductance: null }).inductance).toEqual(quantityOf('3.1 mH', 'estimated'));
     expect(completeness({ ...motor, specification: guessed }).missing).toEqual(['step angle', 'rated current', 'shaft']);
     expect(estimatedMotor(motor.specification)).toEqual(motor.specification);
+    const fan = newPart('auxiliary', 'Fan') as Extract<Part, { kind: 'auxiliary' }>;
+    expect(completeness(fan).missing).toEqual(['voltage', 'current']);
+    expect(completeness({ ...fan, specification: { ...fan.specification, power: quantityOf('3 W') } }).missing).toEqual(['voltage']);
     expect(completeness({ ...(newPart('mount', 'B') as Extract<Part, { kind: 'mount' }>), specification: { frame: '17', boltCircle: null, pilot: null } })).toEqual({
       known: 0,
       of: 0,

@@ -1,9 +1,9 @@
-import { newAuxiliary, type Auxiliary, type Machine } from '../machine/index.js';
+import { BLANK_AUXILIARY, newAuxiliary, type Auxiliary, type Machine } from '../machine/index.js';
 import { screwMachine } from '../testing/example-machine.js';
 import { checkProgram, programWordProblem } from './index.js';
 
 const auxiliary = (id: string, use: Auxiliary['specification']['use'], on: string, off: string): Auxiliary => ({
-  ...newAuxiliary(screwMachine(), { part: null, name: use }, { use, voltage: null, current: null }),
+  ...newAuxiliary(screwMachine(), { part: null, name: use }, { ...BLANK_AUXILIARY, use }),
   id,
   on,
   off,

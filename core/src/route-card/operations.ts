@@ -109,11 +109,17 @@ function supplyLines(machine: Machine): Lines {
   ]);
 }
 
+/** What is neither usual nor known is left out, so that a stamp from before it could be said still holds. */
+function auxiliaryWords({ name, specification, drawn }: Machine['auxiliaries'][number]): string {
+  const { use, current, power, fedBy } = specification;
+  return [name || use, shown(current), ...(power ? [power.text] : []), ...(drawn ? [`run at ${drawn.text}`] : []), ...(fedBy === 'mains' ? ['on the mains'] : [])].join(', ');
+}
+
 /** What hangs on the supplies besides the axes, and the wires to these. */
 function loadLines(machine: Machine): Lines {
   return [
     ...machine.converters.map((item, index) => line(`Converter ${index + 1}`, `${shown(item.specification.voltage)}, up to ${shown(item.specification.current)}`)),
-    ...machine.auxiliaries.map((item, index) => line(`Auxiliary ${index + 1}`, `${item.name || item.specification.use}, ${shown(item.specification.current)}`)),
+    ...machine.auxiliaries.map((item, index) => line(`Auxiliary ${index + 1}`, auxiliaryWords(item))),
     ...machine.axes.flatMap(({ letter, feed }) => [
       ...(feed.wire ? [line(`${letter} wire`, feed.wire.kind === 'gauge' ? `AWG ${feed.wire.number}` : feed.wire.area.text)] : []),
       ...said(`${letter} fuse`, feed.fuse),

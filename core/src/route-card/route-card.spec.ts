@@ -1,4 +1,4 @@
-import { defaultJob, newAuxiliary, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_AUXILIARY, defaultJob, newAuxiliary, quantityOf, type Axis, type Machine } from '../machine/index.js';
 import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   basisOf,
@@ -91,9 +91,12 @@ describe('an operation', () => {
 describe('the supply’s stamp', () => {
   it('comes off when a load is hung on it, and says which', () => {
     const stamped = stampOperation(screwMachine(), 30, '2026-11-05');
-    const fan = newAuxiliary(stamped, { part: null, name: 'Fan' }, { use: 'fan', voltage: null, current: quantityOf('0.2 A') });
+    const fan = newAuxiliary(stamped, { part: null, name: 'Fan' }, { ...BLANK_AUXILIARY, use: 'fan', current: quantityOf('0.2 A') });
     const state = operationState({ ...stamped, auxiliaries: [fan] }, 30);
     expect(state.kind === 'reopened' ? state.changes : state).toEqual(['Auxiliary 1 is new: Fan, 0.2 A']);
+    const wet = { ...fan, drawn: quantityOf('0.09 A'), specification: { ...fan.specification, power: quantityOf('4 W'), fedBy: 'mains' as const } };
+    const changed = operationState({ ...stamped, auxiliaries: [wet] }, 30);
+    expect(changed.kind === 'reopened' ? changed.changes : changed).toEqual(['Auxiliary 1 is new: Fan, 0.2 A, 4 W, run at 0.09 A, on the mains']);
     const fused = { ...stamped, axes: stamped.axes.map((axis) => ({ ...axis, feed: { ...axis.feed, fuse: quantityOf('2 A') } })) };
     expect(operationState(fused, 30).kind).toBe('reopened');
     expect(operationState(fused, 10).kind).toBe('blank');

@@ -109,7 +109,12 @@ const shelfOf = (motors: readonly MotorNumbers[], drops: readonly number[]): rea
     '31',
   ),
   ...drops.map((volts, index) =>
-    part('driver', `bridge ${index}`, { type: 'bridge', drop: q(`${volts} V`), currentMost: q('2 A'), voltageMost: q('40 V'), finestMicrosteps: 2 }, '4'),
+    part(
+      'driver',
+      `bridge ${index}`,
+      { type: 'bridge', drop: q(`${volts} V`), currentMost: q('2 A'), voltageLeast: q('7 V'), voltageMost: q('21 V'), voltageReads: 'ac', finestMicrosteps: 2 },
+      '4',
+    ),
   ),
   part('driver', 'array', { type: 'unipolar', drop: q('1 V'), currentMost: q('0.8 A'), voltageMost: q('40 V'), finestMicrosteps: 2 }, '2'),
   part('transmission', 'screw 12x3', { kind: 'screw', pitch: q('3 mm'), starts: 1, diameter: q('12 mm'), form: 'trapezoidal' }, '15'),

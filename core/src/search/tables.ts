@@ -21,7 +21,7 @@ import {
   windingInductance,
   windingTorque,
 } from '../drive-line/index.js';
-import { advisedPeak, BOX_AIR, crestMost, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE } from '../driver/index.js';
+import { advisedPeak, BOX_AIR, crestMost, directVoltage, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE } from '../driver/index.js';
 import { BLANK_DRIVER, BLANK_MOTOR, feedOf, readQuantity, valueOf, type Axis, type DriverSpecification } from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
@@ -191,7 +191,9 @@ function electricRow(
   if (isWiringWrong(driver, motor)) return { reason: 'wiring' };
   const supply = feedOf(space.machine, axis.supply);
   const volts = space.voltages[place.voltage] ?? valueOf(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
-  const [least, most] = [valueOf(driver.voltageLeast, 'voltage') ?? 0, valueOf(driver.voltageMost, 'voltage') ?? Infinity];
+  const [least, most] = [valueOf(driver.voltageLeast, 'voltage') ?? 0, valueOf(driver.voltageMost, 'voltage') ?? Infinity].map((bound) =>
+    directVoltage(bound, driver.voltageReads),
+  ) as [number, number];
   if (volts === null || volts > most * ROUNDING || volts < least / ROUNDING) return { reason: 'voltage' };
   const V = volts - (valueOf(driver.drop, 'voltage') ?? 0);
   if (V <= 0) return { reason: 'volts' };

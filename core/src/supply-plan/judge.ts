@@ -3,7 +3,7 @@ import { readQuantity, valueOf, type Machine } from '../machine/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import type { SupplyPlan } from './plan.js';
-import { converterLoad, convertersOn, railVoltage } from './rails.js';
+import { converterLoad, convertersOn, hangsOn, railVoltage } from './rails.js';
 
 export interface SupplyFinding {
   readonly id: string;
@@ -170,14 +170,19 @@ function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>
       });
   }
   const rails = [supply.id, ...converters.map((item) => item.id)];
-  for (const item of machine.auxiliaries.filter((load) => load.rail !== null && rails.includes(load.rail))) {
+  for (const item of machine.auxiliaries.filter((load) => rails.some((rail) => hangsOn(load, rail)))) {
     const [wanted, given] = [valueOf(item.specification.voltage, 'voltage'), railVoltage(machine, item.rail ?? '')];
     if (wanted === null || given === null || Math.abs(given / wanted - 1) <= RAIL_TOLERANCE) continue;
+    // Run slower on purpose, with what it draws there read from its sheet.
+    if (given < wanted && item.drawn !== null) continue;
     found.push({
       id: `rail-voltage-${item.id}`,
       severity: given > wanted ? 'stop' : 'caution',
       reason: `${item.name || item.specification.use}: it wants ${say(wanted, 'voltage')} and its rail gives ${say(given, 'voltage')}.`,
-      advice: 'Hang it on another rail, or put a converter between.',
+      advice:
+        given > wanted
+          ? 'Hang it on another rail, or put a converter between.'
+          : 'Hang it on another rail; or, if it runs slower on purpose, say what it draws there by its sheet.',
     });
   }
   return found;

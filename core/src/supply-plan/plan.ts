@@ -12,11 +12,12 @@ import {
   type AxisContext,
   type Say,
 } from '../drive-line/index.js';
+import { directVoltage } from '../driver/index.js';
 import { readQuantity, valueOf, type Machine, type Supply } from '../machine/index.js';
 import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
 import { judgeSupply, type SupplyFinding } from './judge.js';
-import { auxiliaryPower, axisPower, converterLoad, railVoltage } from './rails.js';
+import { auxiliaryPower, axisPower, converterLoad, hangsOn, railVoltage } from './rails.js';
 
 export type SupplySchool = Supply['school'];
 
@@ -113,7 +114,7 @@ function steadyLine(id: string, name: string, kind: LoadLine['kind'], most: numb
 
 function auxiliaryLines(machine: Machine, supply: Supply, voltage: number): readonly LoadLine[] {
   const direct = machine.auxiliaries
-    .filter((item) => item.rail === supply.id)
+    .filter((item) => hangsOn(item, supply.id))
     .map((item) => {
       const power = auxiliaryPower(machine, item);
       const duty = readQuantity(item.duty, 'ratio').value;
@@ -147,7 +148,8 @@ function busLimit(machine: Machine, supply: Supply): { readonly limit: number | 
     if (most !== null) limits.push([most, name]);
   };
   for (const axis of machine.axes.filter((item) => item.supply === supply.id)) {
-    add(valueOf(axis.driver.specification.voltageMost, 'voltage'), `driver of ${axis.letter}`);
+    const most = valueOf(axis.driver.specification.voltageMost, 'voltage');
+    add(most === null ? null : directVoltage(most, axis.driver.specification.voltageReads), `driver of ${axis.letter}`);
     add(valueOf(axis.feed.capacitorVoltage, 'voltage'), `capacitor at ${axis.letter}`);
   }
   add(valueOf(supply.specification.voltageBorne, 'voltage'), 'supply itself');

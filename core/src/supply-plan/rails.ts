@@ -10,10 +10,20 @@ export function railVoltage(machine: Machine, rail: string): number | null {
   return converter ? valueOf(converter.specification.voltage, 'voltage') : null;
 }
 
-/** Power that an auxiliary takes from its rail while it is on [W]. */
+/** Whether an auxiliary draws from a rail. One that the mains feed draws from none, whatever it hung on before. */
+export function hangsOn(item: Auxiliary, rail: string): boolean {
+  return item.specification.fedBy === 'rail' && item.rail === rail;
+}
+
+/**
+ * Power that an auxiliary takes while it is on [W]: from its rail, or from the mains at the voltage of its plate. Run below
+ * its own voltage on purpose it draws what was read from its sheet for that; else the amperes of its plate, else its watts.
+ */
 export function auxiliaryPower(machine: Machine, item: Auxiliary): number | null {
-  const [volts, current] = [item.rail === null ? null : railVoltage(machine, item.rail), valueOf(item.specification.current, 'current')];
-  return volts === null || current === null ? null : volts * current;
+  const { fedBy, voltage, current, power } = item.specification;
+  const volts = fedBy === 'mains' ? valueOf(voltage, 'voltage') : item.rail === null ? null : railVoltage(machine, item.rail);
+  const amperes = valueOf((fedBy === 'rail' ? item.drawn : null) ?? current, 'current');
+  return volts === null || amperes === null ? valueOf(power, 'power') : volts * amperes;
 }
 
 /** Power that an axis draws at most [W]: at the end of its ramp, or the best there is while mass or acceleration is not known. */
@@ -28,7 +38,7 @@ export function convertersOn(machine: Machine, rail: string): readonly Converter
 
 /** What hangs on a converter: power that its loads take [W], at most and on average; null while one is not known. */
 export function converterLoad(machine: Machine, converter: Converter): { readonly most: number | null; readonly mean: number | null } {
-  const loads = machine.auxiliaries.filter((item) => item.rail === converter.id);
+  const loads = machine.auxiliaries.filter((item) => hangsOn(item, converter.id));
   const powers = loads.map((item) => auxiliaryPower(machine, item));
   // A converter behind this one is a load like any other, by what it takes in.
   const behind = machine.converters

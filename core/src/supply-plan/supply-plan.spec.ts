@@ -1,7 +1,21 @@
 import { axisContext, coilVoltage, feedDrop, meanPower, peakPower, sayIn } from '../drive-line/index.js';
-import { BLANK_FEED, checkMachine, newAxis, newConverter, newMachine, newAuxiliary, quantityOf, type Auxiliary, type Axis, type Machine, type Supply } from '../machine/index.js';
+import {
+  BLANK_AUXILIARY,
+  BLANK_FEED,
+  checkMachine,
+  newAxis,
+  newConverter,
+  newMachine,
+  newAuxiliary,
+  quantityOf,
+  type Auxiliary,
+  type Axis,
+  type Machine,
+  type Supply,
+} from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
-import { supplyPlans, type SupplyPlan } from './index.js';
+import { lacking } from '../buying/index.js';
+import { auxiliaryPower, supplyPlans, type SupplyPlan } from './index.js';
 
 const q = quantityOf;
 const say = sayIn('metric');
@@ -59,7 +73,12 @@ function exampleMachine(change: (machine: Machine) => Machine = (machine) => mac
   };
   const [supply] = bare.supplies as [Supply];
   const converter = { ...newConverter(bare, supply.id), specification: { voltage: q('12 V'), current: q('2 A'), efficiency: q('85 %') } };
-  const pump: Auxiliary = { ...newAuxiliary(bare), name: 'Pump', rail: converter.id, specification: { use: 'coolant', voltage: q('12 V'), current: q('0.8 A') } };
+  const pump: Auxiliary = {
+    ...newAuxiliary(bare),
+    name: 'Pump',
+    rail: converter.id,
+    specification: { ...BLANK_AUXILIARY, use: 'coolant', voltage: q('12 V'), current: q('0.8 A') },
+  };
   return change({
     ...bare,
     supplies: [{ ...supply, specification: { ...supply.specification, voltage: q('24 V'), current: q('3.2 A') } }],
@@ -209,7 +228,7 @@ describe('a battery', () => {
       supplies: [{ ...supply, specification: { ...supply.specification, type: 'battery', voltage: q('12 V'), charge: q('7 A·h'), depth: q('80 %') } }],
     };
     const converter = { ...newConverter(bare, supply.id), specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('85 %') } };
-    const board: Auxiliary = { ...newAuxiliary(bare), rail: converter.id, specification: { use: 'electronics', voltage: q('5 V'), current: q('1 A') } };
+    const board: Auxiliary = { ...newAuxiliary(bare), rail: converter.id, specification: { ...BLANK_AUXILIARY, use: 'electronics', voltage: q('5 V'), current: q('1 A') } };
     // 7 A·h · 12 V · 0.8 = 67.2 W·h over 5 W / 0.85 = 5.882 W: 11.424 h.
     const plan = planOf({ ...bare, converters: [converter], auxiliaries: [board] });
     expect((plan.runTime ?? 0) / 3600).toBeCloseTo(11.424, 3);
@@ -246,8 +265,12 @@ describe('a converter behind a converter', () => {
     const with1 = { ...bare, converters: [first] };
     const second = { ...newConverter(with1, first.id), name: 'Five', specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('80 %') } };
     const with2 = { ...bare, converters: [first, second] };
-    const board: Auxiliary = { ...newAuxiliary(with2), rail: second.id, specification: { use: 'electronics', voltage: q('5 V'), current: q('1.2 A') } };
-    const fan: Auxiliary = { ...newAuxiliary({ ...with2, auxiliaries: [board] }), rail: first.id, specification: { use: 'fan', voltage: q('15 V'), current: q('0.3 A') } };
+    const board: Auxiliary = { ...newAuxiliary(with2), rail: second.id, specification: { ...BLANK_AUXILIARY, use: 'electronics', voltage: q('5 V'), current: q('1.2 A') } };
+    const fan: Auxiliary = {
+      ...newAuxiliary({ ...with2, auxiliaries: [board] }),
+      rail: first.id,
+      specification: { ...BLANK_AUXILIARY, use: 'fan', voltage: q('15 V'), current: q('0.3 A') },
+    };
     return { ...with2, auxiliaries: [board, fan] };
   };
 
@@ -291,5 +314,110 @@ describe('an axis behind a converter', () => {
     expect(lines.map((line) => line.name)).toEqual(['X', 'Y', 'Fifteen']);
     expect(lines[2]?.computed).toBeCloseTo((reckoner.value(peakPower) ?? NaN) / 0.88 / 24, 9);
     expect(lines[2]?.mean).toBeCloseTo((reckoner.value(meanPower) ?? NaN) / 0.88 / 24, 9);
+  });
+});
+
+describe('a load on the mains', () => {
+  const spindle = (rail: string | null): Machine =>
+    exampleMachine((machine) => ({
+      ...machine,
+      auxiliaries: [
+        ...machine.auxiliaries,
+        {
+          ...newAuxiliary(machine, { part: null, name: 'Router motor' }, { ...BLANK_AUXILIARY, use: 'spindle', fedBy: 'mains', voltage: q('230 V'), power: q('710 W') }),
+          id: 'auxiliary-7',
+          rail,
+        },
+      ],
+    }));
+
+  it('is counted on no supply, asks for no rail, and keeps the words that switch it', () => {
+    const without = planOf(exampleMachine());
+    for (const rail of [null, 'supply-1']) {
+      const machine = spindle(rail);
+      const plan = planOf(machine);
+      expect(plan.totals).toEqual(without.totals);
+      expect(plan.findings).toEqual(without.findings);
+      expect(lacking(machine).map((lack) => lack.id)).not.toContain('rail-auxiliary-7');
+      expect(machine.auxiliaries.at(-1)?.on).toBe('M3');
+      expect(auxiliaryPower(machine, machine.auxiliaries.at(-1) as Auxiliary)).toBeCloseTo(710, 9);
+    }
+    const unfed = { ...spindle(null), auxiliaries: spindle(null).auxiliaries.map((item) => ({ ...item, specification: { ...item.specification, fedBy: 'rail' as const } })) };
+    expect(lacking(unfed).map((lack) => lack.id)).toContain('rail-auxiliary-7');
+  });
+
+  it('takes its amperes at the volts of its plate before its watts', () => {
+    const machine = spindle(null);
+    const plate = machine.auxiliaries.at(-1) as Auxiliary;
+    expect(auxiliaryPower(machine, { ...plate, specification: { ...plate.specification, current: q('3.4 A') } })).toBeCloseTo(230 * 3.4, 9);
+  });
+
+  it('hangs on no rail from the start', () => {
+    expect(newAuxiliary(exampleMachine(), { part: null, name: '' }, { ...BLANK_AUXILIARY, fedBy: 'mains' }).rail).toBeNull();
+    expect(newAuxiliary(exampleMachine(), { part: null, name: '' }, BLANK_AUXILIARY).rail).toBe('supply-1');
+  });
+});
+
+describe('a pump that is run below its voltage on purpose', () => {
+  const slowed = (drawn: string | null, wanted = '24 V'): SupplyPlan =>
+    planOf(
+      exampleMachine((machine) => ({
+        ...machine,
+        auxiliaries: machine.auxiliaries.map((item) => ({
+          ...item,
+          drawn: drawn === null ? null : q(drawn),
+          specification: { ...item.specification, voltage: q(wanted), current: q('0.9 A') },
+        })),
+      })),
+    );
+
+  it('draws what its sheet says for that, and is no longer warned of', () => {
+    const ofPlate = slowed(null);
+    expect(ofPlate.findings.map((finding) => [finding.id, finding.severity])).toEqual([['rail-voltage-auxiliary-1', 'caution']]);
+    expect(ofPlate.findings[0]?.advice).toContain('say what it draws there by its sheet');
+    expect(ofPlate.lines.at(-1)?.computed).toBeCloseTo((12 * 0.9) / 0.85 / 24, 9);
+    const bySheet = slowed('0.55 A');
+    expect(bySheet.findings).toEqual([]);
+    expect(bySheet.lines.at(-1)?.computed).toBeCloseTo((12 * 0.55) / 0.85 / 24, 9);
+  });
+
+  it('is still stopped from more volts than it bears', () => {
+    const finding = slowed('0.55 A', '9 V').findings[0];
+    expect([finding?.id, finding?.severity]).toEqual(['rail-voltage-auxiliary-1', 'stop']);
+    expect(finding?.advice).not.toContain('by its sheet');
+  });
+});
+
+describe('a fan that is sold by its watts', () => {
+  it('draws them at whatever its rail gives, until its amperes are known', () => {
+    const of = (current: string | null): number | null | undefined =>
+      planOf(
+        exampleMachine((machine) => ({
+          ...machine,
+          auxiliaries: machine.auxiliaries.map((item) => ({
+            ...item,
+            rail: 'supply-1',
+            specification: { ...item.specification, use: 'fan' as const, voltage: q('24 V'), power: q('3.6 W'), current: current === null ? null : q(current) },
+          })),
+        })),
+      ).lines.find((line) => line.kind === 'auxiliary')?.computed;
+    expect(of(null)).toBeCloseTo(3.6 / 24, 9);
+    expect(of('0.2 A')).toBeCloseTo(0.2, 9);
+  });
+});
+
+describe('a driver whose window is in volts of alternating current', () => {
+  it('bears the crest of its greatest on the bus', () => {
+    const limit = (reads: 'dc' | 'ac'): readonly (number | string | null | undefined)[] => {
+      const { braking } = planOf(
+        eachAxis(exampleMachine(), (axis) => ({
+          ...axis,
+          driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageMost: q(axis.letter === 'Y' ? '28 V' : '46 V'), voltageReads: reads } },
+        })),
+      );
+      return [braking?.limit?.toFixed(3), braking?.limitOf];
+    };
+    expect(limit('dc')).toEqual(['28.000', 'driver of Y']);
+    expect(limit('ac')).toEqual([(28 * Math.SQRT2).toFixed(3), 'driver of Y']);
   });
 });

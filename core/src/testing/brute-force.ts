@@ -3,6 +3,8 @@ import {
   axisField,
   bucklingLimit,
   coilVoltage,
+  driverBusLeast,
+  driverBusMost,
   driverCrestMost,
   driverTemperature,
   fallTorque,
@@ -53,7 +55,7 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
   if (!holdingTorque || !quoted || !inductance || !rotorInertia || !ratedCurrent || !stepAngle) return reject('motor-unknown');
   if ((driver.type === 'unipolar') !== (axis.motor.wiring === 'unipolar')) return reject('wiring');
   const volts = read(axisField.supplyVoltage);
-  const [least, most] = [read(axisField.driverVoltageLeast) ?? 0, read(axisField.driverVoltageMost) ?? Infinity];
+  const [least, most] = [of(driverBusLeast) ?? 0, of(driverBusMost) ?? Infinity];
   if (supply === null || volts === null || volts > most * SLACK || volts < least / SLACK) return reject('voltage');
   const coil = of(coilVoltage);
   if (coil === null) return reject('volts');

@@ -20,7 +20,7 @@ export function partSummary(part: Part): string {
       return join(text(stepAngle), text(holdingTorque), text(ratedCurrent), text(resistance), `${leads} leads`, ratio);
     }
     case 'driver': {
-      const { currentMost, finestMicrosteps, formula, voltageLeast, voltageMost } = part.specification;
+      const { currentMost, finestMicrosteps, formula, voltageLeast, voltageMost, voltageReads } = part.specification;
       const reference =
         formula === null
           ? 'no reference voltage'
@@ -30,7 +30,7 @@ export function partSummary(part: Part): string {
       return join(
         text(currentMost),
         finestMicrosteps === 1 ? 'full steps' : `1/${finestMicrosteps}`,
-        voltageMost ? `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}` : '',
+        voltageMost ? `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}${voltageReads === 'ac' ? ' alternating' : ''}` : '',
         reference,
       );
     }
@@ -53,7 +53,12 @@ export function partSummary(part: Part): string {
     case 'converter':
       return join(text(part.specification.voltage), text(part.specification.current), `η ${part.specification.efficiency.text}`);
     case 'auxiliary':
-      return join(part.specification.use, text(part.specification.voltage), text(part.specification.current));
+      return join(
+        part.specification.use,
+        text(part.specification.voltage),
+        text(part.specification.current ?? part.specification.power),
+        part.specification.fedBy === 'mains' ? 'on the mains' : '',
+      );
     case 'other':
       return '';
   }

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { sayIn } from '@crisp-notch/core/drive-line';
-import { newAuxiliary, newConverter, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
-import { convertersOn, converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
+import { newAuxiliary, newConverter, valueOf, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
+import { auxiliaryPower, convertersOn, converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
@@ -76,6 +76,19 @@ export class AuxiliariesComponent {
     });
   });
   protected readonly auxiliaries = computed(() => this.document()?.auxiliaries ?? []);
+
+  /** Whether its rail gives a load less than its plate asks for. */
+  protected isBelowItsVoltage({ rail, specification }: Auxiliary): boolean {
+    const document = this.document();
+    const [given, wanted] = [document && rail !== null ? railVoltage(document, rail) : null, valueOf(specification.voltage, 'voltage')];
+    return given !== null && wanted !== null && given < wanted;
+  }
+
+  protected mainsWords(item: Auxiliary): string {
+    const document = this.document();
+    const power = document && auxiliaryPower(document, item);
+    return power ? `; it takes ${sayIn(this.units())(power, 'power', 1)} from the mains` : '';
+  }
 
   protected addConverter(): void {
     this.store.edit('converters', (document) => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { AuxiliarySpecification } from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -13,6 +13,11 @@ const USES: readonly ChoiceOption[] = [
   { value: 'other', label: 'something else' },
 ];
 
+const FEEDS: readonly ChoiceOption[] = [
+  { value: 'rail', label: 'a rail of the machine' },
+  { value: 'mains', label: 'the mains' },
+];
+
 /** What an auxiliary is, and what it draws. */
 @Component({
   selector: 'cn-auxiliary-fields',
@@ -20,8 +25,12 @@ const USES: readonly ChoiceOption[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-choice-field label="It is a" [options]="uses" [value]="specification().use" (changed)="setUse($event)" />
+    <cn-choice-field label="Fed by" [options]="feeds" [value]="specification().fedBy" (changed)="change({ fedBy: $event === 'mains' ? 'mains' : 'rail' })" />
     <cn-quantity-field label="Wants" dimension="voltage" [value]="specification().voltage" (changed)="change({ voltage: $event })" />
     <cn-quantity-field label="Draws" dimension="current" [value]="specification().current" (changed)="change({ current: $event })" remark="While it is on." />
+    @if (!specification().current || specification().power) {
+      <cn-quantity-field label="Power" dimension="power" [value]="specification().power" (changed)="change({ power: $event })" [remark]="powerRemark()" />
+    }
   `,
   styles: `
     :host {
@@ -34,6 +43,8 @@ export class AuxiliaryFieldsComponent {
   readonly specification = input.required<AuxiliarySpecification>();
   readonly changed = output<AuxiliarySpecification>();
   protected readonly uses = USES;
+  protected readonly feeds = FEEDS;
+  protected readonly powerRemark = computed(() => (this.specification().current ? 'The amperes above count.' : 'Where its plate says watts.'));
 
   protected setUse(value: string): void {
     const found = USES.find((item) => item.value === value);

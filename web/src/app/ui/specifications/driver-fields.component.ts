@@ -23,6 +23,10 @@ const READS: readonly ChoiceOption[] = [
   { value: 'peak', label: 'the crest' },
   { value: 'rms', label: 'RMS' },
 ];
+const VOLT_KINDS: readonly ChoiceOption[] = [
+  { value: 'dc', label: 'direct current' },
+  { value: 'ac', label: 'alternating current' },
+];
 
 /** What a driver is: its limits and how its current is set. */
 @Component({
@@ -97,6 +101,15 @@ const READS: readonly ChoiceOption[] = [
     }
     <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="leastVolts()" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
     <cn-quantity-field label="Greatest supply" dimension="voltage" [bounds]="mostVolts()" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
+    @if (specification().voltageLeast || specification().voltageMost) {
+      <cn-choice-field label="In volts of" [options]="voltKinds" [value]="specification().voltageReads" (changed)="change({ voltageReads: $event === 'ac' ? 'ac' : 'dc' })" />
+      @if (specification().voltageReads === 'ac') {
+        <p class="small quiet">
+          The driver rectifies, so it is judged by the crest, √2 times these. Fed by a transformer, say as the supply’s voltage what the bus comes to: √2 times the transformer’s
+          volts, less 1.4 V.
+        </p>
+      }
+    }
     @if (isForStepper()) {
       <cn-whole-field
         [label]="specification().type === 'chopper' ? 'Finest microsteps' : 'Finest steps'"
@@ -176,6 +189,7 @@ export class DriverFieldsComponent {
   protected readonly mostCurrent = computed(() => aboveEnd(this.specification().currentLeast, 'current'));
   protected readonly formulas = FORMULAS;
   protected readonly reads = READS;
+  protected readonly voltKinds = VOLT_KINDS;
   protected readonly types = TYPES;
   protected readonly switchings = SWITCHINGS;
   protected readonly formulaKind = computed(() => this.specification().formula?.kind ?? 'none');
