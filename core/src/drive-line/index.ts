@@ -81,9 +81,10 @@ export {
   transmissionEfficiency,
 } from './load-figures.js';
 export { isBrushed, isConstantVoltage, isRegulated } from './axis-kind.js';
-export { bucklingLimit, lineStiffness, screwCore, screwPush, whirlLimit } from './structure-figures.js';
+export { bucklingAcceleration, bucklingLimit, lineStiffness, screwCore, screwPush, whirlLimit } from './structure-figures.js';
 export { fallTorque, pathBackward, transmissionBackward } from './power-off-figures.js';
 export {
+  accelerationEnd,
   bindingSpeed,
   crestAtSpeed,
   motorSpeed,
@@ -94,6 +95,7 @@ export {
   riseToLimit,
   speedEnd,
   speedMargin,
+  startEnd,
   startSpeed,
   torqueAvailable,
   torqueAvailableHigh,

@@ -20,7 +20,7 @@ import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { loadAtMotor, loadInertia, pathEfficiency, rotatingInertia, torqueNeeded, totalInertia } from './load-figures.js';
 import { stepsPerUnit, travelPerMotorTurn } from './step-figures.js';
-import { whirlLimit } from './structure-figures.js';
+import { bucklingAcceleration, isScrewKnown, whirlLimit } from './structure-figures.js';
 import { WHIRL_SHARE } from './limits.js';
 import { limitInForce, torqueAtLimit } from './torque-figures.js';
 
@@ -294,29 +294,51 @@ const motorSpeedTop = figure<C>({
   }),
 });
 
-/** A speed that an axis is not to go beyond, and what that is by. */
-interface SpeedTop {
+/** What an axis is not to go beyond, and what that is by. */
+interface Top {
   readonly figure: Figure<C>;
   readonly words: string;
 }
 
-/** What ends the speed of an axis, as far as the design says it; a whip that cannot be reckoned yet is not among them. */
-function speedTops(context: C): readonly SpeedTop[] {
-  const { specification } = context.axis.transmission;
-  const isScrewKnown =
-    specification.kind === 'screw' &&
-    specification.length !== null &&
-    specification.diameter !== null &&
-    (specification.form === 'ball' ? specification.ballDiameter !== null : specification.pitch !== null);
+/** What besides the torque ends the speed of an axis, as far as the design says it; a whip that cannot be reckoned yet is not among them. */
+function speedTops(context: C): readonly Top[] {
   return [
-    { figure: torqueSpeedTop, words: 'the torque ends it' },
     ...(field.motorSpeedMost.read(context) === null ? [] : [{ figure: motorSpeedTop, words: 'the motor’s own limit ends it' }]),
     ...(isStepper(context) && field.pulseRateMost.read(context) !== null ? [{ figure: pulseSpeedTop, words: 'the controller’s pulses end it' }] : []),
-    ...(isScrewKnown ? [{ figure: whirlSpeedTop, words: 'the screw’s whip ends it' }] : []),
+    ...(isScrewKnown(context) ? [{ figure: whirlSpeedTop, words: 'the screw’s whip ends it' }] : []),
   ];
 }
 
 const leastLaws = new Map<string, Law<C>>();
+
+/** The least of what ends something; one law for each set of ends. */
+function leastOf(tops: readonly Top[], source: string, boundless: string | null = null): Law<C> {
+  const figures = tops.map((item) => item.figure);
+  const key = figures.map((item) => item.id).join();
+  const known = leastLaws.get(key);
+  if (known) return known;
+  const inputs = Object.fromEntries(figures.map((item, index) => [`top${index}`, item]));
+  const made: Law<C> = law({
+    formula: `least of ${Object.keys(inputs)
+      .map((name) => `{${name}}`)
+      .join(', ')}`,
+    source,
+    inputs,
+    refuse: (values: Readonly<Record<string, number>>) => (Object.values(values).some(Number.isFinite) ? null : boundless),
+    compute: (values: Readonly<Record<string, number>>) => Math.min(...Object.values(values)),
+  });
+  leastLaws.set(key, made);
+  return made;
+}
+
+/** Which of several ends a figure comes from; null while it is not known. */
+function endOf(reckoner: Reckoner<C>, figure: Figure<C>, tops: readonly Top[]): (Top & { readonly value: number }) | null {
+  const value = reckoner.value(figure);
+  const found = value === null ? undefined : tops.find((item) => reckoner.value(item.figure) === value);
+  return value === null || !found ? null : { ...found, value };
+}
+
+const fastestTops = (context: C): readonly Top[] => [{ figure: torqueSpeedTop, words: 'the torque ends it' }, ...speedTops(context)];
 
 /** Highest speed with the margin wanted, whatever ends it. */
 export const recommendedSpeed = figure<C>({
@@ -325,38 +347,23 @@ export const recommendedSpeed = figure<C>({
   symbol: 'v_max',
   dimension: speedDimension,
   significant: 2,
-  law: (context) => {
-    const tops = speedTops(context).map((item) => item.figure);
-    const key = tops.map((item) => item.id).join();
-    const known = leastLaws.get(key);
-    if (known) return known;
-    const inputs = Object.fromEntries(tops.map((item, index) => [`top${index}`, item]));
-    const made: Law<C> = law({
-      formula: `least of ${Object.keys(inputs)
-        .map((name) => `{${name}}`)
-        .join(', ')}`,
-      source: 'What binds first; iron losses, which take torque at high speed, are not in the model',
-      inputs,
-      refuse: (values: Readonly<Record<string, number>>) =>
-        Object.values(values).some(Number.isFinite) ? null : 'The torque has no end in this model: only iron losses, which it leaves out, would end it.',
-      compute: (values: Readonly<Record<string, number>>) => Math.min(...Object.values(values)),
-    });
-    leastLaws.set(key, made);
-    return made;
-  },
+  law: (context) =>
+    leastOf(
+      fastestTops(context),
+      'What binds first; iron losses, which take torque at high speed, are not in the model',
+      'The torque has no end in this model: only iron losses, which it leaves out, would end it.',
+    ),
 });
 
 /** Which of them binds first, and at what speed; null while the highest speed is not known. */
-export function speedEnd(reckoner: Reckoner<C>): (SpeedTop & { readonly speed: number }) | null {
-  const speed = reckoner.value(recommendedSpeed);
-  const found = speed === null ? undefined : speedTops(reckoner.context).find((item) => reckoner.value(item.figure) === speed);
-  return speed === null || !found ? null : { ...found, speed };
+export function speedEnd(reckoner: Reckoner<C>): (Top & { readonly value: number }) | null {
+  return endOf(reckoner, recommendedSpeed, fastestTops(reckoner.context));
 }
 
-export const recommendedAcceleration = figure<C>({
-  id: 'recommended-acceleration',
-  name: 'Highest acceleration with the margin wanted, at the speed asked for',
-  symbol: 'a_max',
+const torqueAccelerationTop = figure<C>({
+  id: 'torque-acceleration-top',
+  name: 'Acceleration up to which the torque has the margin wanted, at the speed asked for',
+  symbol: 'a_T',
   dimension: accelerationDimension,
   significant: 2,
   law: law({
@@ -375,6 +382,26 @@ export const recommendedAcceleration = figure<C>({
     compute: ({ available, margin, load, rotating, inertia, efficiency, travel }) => ((available / margin - load) / (rotating + inertia / efficiency)) * (travel / (2 * Math.PI)),
   }),
 });
+
+function accelerationTops(context: C): readonly Top[] {
+  const isPushed = isScrewKnown(context) && context.axis.job.kind === 'linear' && context.axis.carriage.mass !== null;
+  return [{ figure: torqueAccelerationTop, words: 'the torque ends it' }, ...(isPushed ? [{ figure: bucklingAcceleration, words: 'the screw’s buckling ends it' }] : [])];
+}
+
+/** Highest acceleration with the margin wanted, whatever ends it. */
+export const recommendedAcceleration = figure<C>({
+  id: 'recommended-acceleration',
+  name: 'Highest acceleration with the margin wanted, at the speed asked for',
+  symbol: 'a_max',
+  dimension: accelerationDimension,
+  significant: 2,
+  law: (context) => leastOf(accelerationTops(context), 'What binds first'),
+});
+
+/** What ends the acceleration of an axis first; null while it is not known. */
+export function accelerationEnd(reckoner: Reckoner<C>): (Top & { readonly value: number }) | null {
+  return endOf(reckoner, recommendedAcceleration, accelerationTops(reckoner.context));
+}
 
 export const naturalFrequency = figure<C>({
   id: 'natural-frequency',
@@ -407,10 +434,10 @@ const startLaws = {
   standing: { limit: startLaw('standing', 'limit', 'a weight hangs on it'), free: startLaw('standing', 'free', 'a weight hangs on it') },
 };
 
-export const startSpeed = figure<C>({
-  id: 'start-speed',
-  name: 'Speed to start at without a ramp',
-  symbol: 'v_s',
+const torqueStartTop = figure<C>({
+  id: 'torque-start-top',
+  name: 'Speed up to which the torque starts it without a ramp',
+  symbol: 'v_sT',
   dimension: speedDimension,
   significant: 2,
   law: (context) => {
@@ -419,3 +446,20 @@ export const startSpeed = figure<C>({
   },
   applies: isStepper,
 });
+
+const startTops = (context: C): readonly Top[] => [{ figure: torqueStartTop, words: 'the torque ends it' }, ...speedTops(context)];
+
+export const startSpeed = figure<C>({
+  id: 'start-speed',
+  name: 'Speed to start at without a ramp',
+  symbol: 'v_s',
+  dimension: speedDimension,
+  significant: 2,
+  law: (context) => leastOf(startTops(context), 'What binds first; full steps and an abrupt stop bear less'),
+  applies: isStepper,
+});
+
+/** What ends the speed to start at; null while it is not known. */
+export function startEnd(reckoner: Reckoner<C>): (Top & { readonly value: number }) | null {
+  return endOf(reckoner, startSpeed, startTops(reckoner.context));
+}

@@ -1,6 +1,7 @@
 import { axialStiffness, ballScrewCore, bucklingLoad, coreDiameter, leastBeltStiffness, STEEL, whirlSpeed, type Bar } from '../mechanics/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
+import { BUCKLING_SAFETY } from './limits.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { accelerationInForce, perForm, rubbingForm, steadyLoad } from './load-figures.js';
@@ -122,6 +123,38 @@ export const screwPush = figure<C>({
   },
   applies: ({ axis }) => axis.transmission.specification.kind === 'screw',
 });
+
+const unbuckled = (hasCounterweight: boolean): Law<C> =>
+  law({
+    formula: `({screws} · {buckling} / ${BUCKLING_SAFETY} − {load}) / ${hasCounterweight ? '({mass} + {counterweight})' : '{mass}'}`,
+    source: `Newton’s second law; ${BUCKLING_SAFETY} times the buckling load kept in hand (common practice, no source)`,
+    inputs: { buckling: bucklingLimit, load: steadyLoad, mass: field.mass, ...(hasCounterweight ? { counterweight: field.counterweight } : {}), screws: field.motorCount },
+    refuse: ({ buckling, load, screws }) => (load * BUCKLING_SAFETY >= screws * buckling ? 'The load alone pushes the screw as hard as it is to be pushed.' : null),
+    compute: ({ buckling, load, mass, screws, ...more }) => ((screws * buckling) / BUCKLING_SAFETY - load) / (mass + (more.counterweight ?? 0)),
+  });
+const unbuckledLaws = { alone: unbuckled(false), balanced: unbuckled(true) };
+
+/** Acceleration up to which the screws keep clear of buckling. */
+export const bucklingAcceleration = figure<C>({
+  id: 'buckling-acceleration',
+  name: 'Acceleration up to which the screw keeps clear of buckling',
+  symbol: 'a_b',
+  dimension: 'acceleration',
+  significant: 3,
+  law: ({ axis }) => (axis.job.kind === 'linear' && axis.job.counterweight ? unbuckledLaws.balanced : unbuckledLaws.alone),
+  applies: ({ axis }) => axis.transmission.specification.kind === 'screw' && axis.job.kind === 'linear',
+});
+
+/** Whether length and thread of a screw are said, so that whip and buckling can be reckoned. */
+export function isScrewKnown({ axis }: C): boolean {
+  const { specification } = axis.transmission;
+  return (
+    specification.kind === 'screw' &&
+    specification.length !== null &&
+    specification.diameter !== null &&
+    (specification.form === 'ball' ? specification.ballDiameter !== null : specification.pitch !== null)
+  );
+}
 
 const stiffnessOfScrew = perEnds((ends) =>
   law({

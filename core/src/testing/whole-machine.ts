@@ -45,6 +45,13 @@ export const withScrew =
     ...axis,
     transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, ...said } as Axis['transmission']['specification'] },
   });
+/** The axis on a belt in place of its screw, with all the rest as it was. */
+export const withBelt =
+  (said: Parameters<typeof exampleTransmission<'belt'>>[1]) =>
+  (axis: Axis): Axis => ({
+    ...axis,
+    transmission: { ...axis.transmission, specification: exampleTransmission('belt', { pitch: quantityOf('2 mm'), teeth: 20, efficiency: quantityOf('0.95'), ...said }) },
+  });
 export const withMotor =
   (said: Partial<Axis['motor']['specification']>, station: Partial<Axis['motor']> = {}) =>
   (axis: Axis): Axis => ({ ...axis, motor: { ...axis.motor, ...station, specification: { ...axis.motor.specification, ...said } } });

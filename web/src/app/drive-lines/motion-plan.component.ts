@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
+  accelerationEnd,
   accelerationInForce,
   axisField,
   brakingInForce,
@@ -11,6 +12,7 @@ import {
   recommendedAcceleration,
   recommendedSpeed,
   speedEnd,
+  startEnd,
   startSpeed,
   timerError,
 } from '@crisp-notch/core/drive-line';
@@ -20,6 +22,7 @@ import { coordinatedProfile, keyframeDemands, positionAt, profileOf, stateAt, ty
 import { inUnit, preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
+import { RunFindings } from '../data/run-findings';
 import { ChartComponent } from '../ui/chart.component';
 import { chartInk } from '../ui/chart-ink';
 import { FigureComponent } from '../ui/figure.component';
@@ -68,6 +71,10 @@ const ROWS = 200;
       border-top: 1px solid var(--rule);
     }
 
+    .whole {
+      flex-basis: 100%;
+    }
+
     .grid {
       display: grid;
       gap: 8px;
@@ -94,11 +101,25 @@ export class MotionPlanComponent {
   readonly changed = output<AxisChange>();
 
   private readonly preferences = inject(PreferencesStore);
+  private readonly findings = inject(RunFindings);
   private readonly axes = toSignal(inject(DesignStore).axes$, { initialValue: [] });
   protected readonly figures = { edgeDelay, moveDuration, rampTravel, recommendedAcceleration, recommendedSpeed, startSpeed, timerError };
   protected readonly lengthDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'length' : 'angle'));
   private readonly speedDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'speed' : 'angular-speed'));
+  private readonly accelerationDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration'));
   protected readonly endWords = computed(() => speedEnd(this.view().reckoner)?.words ?? '');
+  protected readonly briskWords = computed(() => accelerationEnd(this.view().reckoner)?.words ?? '');
+  protected readonly startWords = computed(() => startEnd(this.view().reckoner)?.words ?? '');
+  /** What runs of this very design have borne, beside what is reckoned. */
+  protected readonly runWords = computed(() => {
+    const say = (kind: 'start-rate' | 'fastest-ramp', dimension: Dimension): string => {
+      const found = this.findings.found(this.view(), kind);
+      return found
+        ? `In simulation ${showQuantity(found.most, preferredUnit(dimension, this.preferences.units()), { significant: 3 })}, ${found.words}. Count on the lower of the two.`
+        : '';
+    };
+    return { start: say('start-rate', this.speedDimension()), ramp: say('fastest-ramp', this.accelerationDimension()) };
+  });
   protected readonly isStepper = computed(() => !isBrushed(this.view().context));
   private readonly limits = computed(() => limitsOf(this.view()));
   private readonly profile = computed(() => {
@@ -190,10 +211,11 @@ export class MotionPlanComponent {
 
   /** Takes the recommended speed or acceleration as what is asked. */
   protected use(which: 'speed' | 'acceleration'): void {
-    const value = this.view().reckoner.value(which === 'speed' ? recommendedSpeed : recommendedAcceleration);
+    const reckoned = this.view().reckoner.value(which === 'speed' ? recommendedSpeed : recommendedAcceleration);
+    const run = which === 'speed' ? null : this.findings.found(this.view(), 'fastest-ramp');
+    const value = reckoned === null ? null : Math.min(reckoned, run?.most ?? Infinity);
     if (value === null || value <= 0) return;
-    const isLinear = this.view().axis.job.kind === 'linear';
-    const dimension = which === 'speed' ? (isLinear ? 'speed' : 'angular-speed') : isLinear ? 'acceleration' : 'angular-acceleration';
+    const dimension = which === 'speed' ? this.speedDimension() : this.accelerationDimension();
     const unit = preferredUnit(dimension, this.preferences.units());
     // Rounded down, so that the margin wanted is kept.
     const power = 10 ** (Math.floor(Math.log10(inUnit(value, unit))) - 1);

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, type OnDestroy } from '@angular/core';
-import { accelerationInForce, axisField, rigSetup, rotorTeeth, travelPerMotorTurn, type RigChoices } from '@crisp-notch/core/drive-line';
+import { accelerationEnd, accelerationInForce, axisField, rigSetup, startEnd, type RigChoices } from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
 import { profileOf } from '@crisp-notch/core/motion';
@@ -9,6 +9,7 @@ import type { Subscription } from 'rxjs';
 import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { RigRuns } from '../data/rig-runs';
+import { RunFindings, stepsPerTravel } from '../data/run-findings';
 import { ChartComponent } from '../ui/chart.component';
 import { chartInk } from '../ui/chart-ink';
 import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
@@ -86,6 +87,7 @@ export class RunBenchComponent implements OnDestroy {
 
   private readonly preferences = inject(PreferencesStore);
   private readonly runs = inject(RigRuns);
+  private readonly findings = inject(RunFindings);
   private running: Subscription | null = null;
   protected readonly manoeuvres = MANOEUVRES;
   protected readonly steppings = STEPPINGS;
@@ -123,11 +125,7 @@ export class RunBenchComponent implements OnDestroy {
     ]);
   });
   /** Full steps of the motor in a unit of travel. */
-  private readonly stepsPerTravel = computed(() => {
-    const { reckoner } = this.view();
-    const [teeth, travel] = [reckoner.value(rotorTeeth), reckoner.value(travelPerMotorTurn)];
-    return teeth === null || travel === null ? null : (4 * teeth) / travel;
-  });
+  private readonly stepsPerTravel = computed(() => stepsPerTravel(this.view()));
 
   ngOnDestroy(): void {
     this.cancel();
@@ -261,16 +259,32 @@ export class RunBenchComponent implements OnDestroy {
     const isLinear = this.view().axis.job.kind === 'linear';
     const units = this.preferences.units();
     const whole = formatNumber(Math.round(found.value), { significant: 3 });
-    if (request.kind === 'start-rate') {
-      const speed = showQuantity(found.value / steps, preferredUnit(isLinear ? 'speed' : 'angular-speed', units), { significant: 3 });
-      this.sentence.set(found.value === 0 ? '⬢ It does not start at any rate.' : `● It starts and stops without a ramp up to ${whole} full steps/s, ${speed} at the carriage.`);
+    const kind = request.kind === 'start-rate' ? 'start-rate' : 'fastest-ramp';
+    const dimension = kind === 'start-rate' ? (isLinear ? 'speed' : 'angular-speed') : isLinear ? 'acceleration' : 'angular-acceleration';
+    const say = (value: number): string => showQuantity(value, preferredUnit(dimension, units), { significant: 3 });
+    if (!found.isOpenEnded) this.findings.keep(this.view(), kind, { most: found.value / steps, words: this.triedWith() });
+    if (found.value === 0) {
+      this.sentence.set(kind === 'start-rate' ? '⬢ It does not start at any rate.' : '⬢ No ramp that was tried reaches this rate.');
       return;
     }
-    const acceleration = showQuantity(found.value / steps, preferredUnit(isLinear ? 'acceleration' : 'angular-acceleration', units), { significant: 3 });
+    const { reckoner } = this.view();
+    const reckoned = kind === 'start-rate' ? startEnd(reckoner) : accelerationEnd(reckoner);
+    const margin = kind === 'start-rate' ? '' : ' with the margin';
+    const beside = reckoned ? ` Under Moves ${say(reckoned.value)} is reckoned${margin}, where ${reckoned.words}: count on the lower of the two.` : ' Stay well below it.';
     this.sentence.set(
-      found.value === 0
-        ? '⬢ No ramp that was tried reaches this rate.'
-        : `● The fastest safe ramp is ${found.isOpenEnded ? 'beyond ' : ''}${acceleration} at the carriage, ${whole} full steps/s². Stay well below it.`,
+      kind === 'start-rate'
+        ? `● It starts and stops without a ramp up to ${whole} full steps/s, ${say(found.value / steps)} at the carriage.${beside}`
+        : `● The fastest safe ramp is ${found.isOpenEnded ? 'beyond ' : ''}${say(found.value / steps)} at the carriage, ${whole} full steps/s².${beside}`,
     );
+  }
+
+  /** In a few words, for whoever reads the finding elsewhere. */
+  private triedWith(): string {
+    const label = (options: readonly ChoiceOption[], value: string): string => options.find((option) => option.value === value)?.label ?? '';
+    return [
+      `with ${label(STEPPINGS, this.stepping())}`,
+      `calmed by ${label(DAMPINGS, this.isDamped() ? 'damped' : 'bare')}`,
+      `against ${label(LOADS, this.isLoaded() ? 'loaded' : 'free')}`,
+    ].join(', ');
   }
 }
