@@ -231,9 +231,9 @@ async function pageSearch(page: Page): Promise<string> {
   return `${seen.words.replace(/^● /, '')} After ${(seen.time / 1000).toFixed(2)} s, ${seen.rate.toFixed(0)} frames a second, longest gap ${seen.longest.toFixed(0)} ms`;
 }
 
-const [what, folder = ''] = process.argv.slice(2);
+const [what, folder = '', ...specFolders] = process.argv.slice(2);
 if (what === 'mutants') {
-  process.exitCode = benchMutants(folder);
+  process.exitCode = benchMutants(folder, specFolders);
 } else {
   benchRecompute();
   benchSearch();

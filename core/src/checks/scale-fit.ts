@@ -152,7 +152,7 @@ export function wildReading(
     rows,
     points.map((point) => point.measured),
   );
-  if (!fit || fit.degreesOfFreedom < 2) return null;
+  if (!fit) return null;
   const whole = fit.residuals.reduce((sum, value) => sum + value * value, 0);
   const limit = coverageFactor(1 - WILD_CHANCE / points.length, fit.degreesOfFreedom - 1);
   const found: { readonly index: number; readonly off: number }[] = [];

@@ -217,10 +217,11 @@ function rankingOf(reckoner: Reckoner<AxisContext>, outward: readonly ReadPoint[
     });
   }
   // One distance cannot tell a scale from a constant error, but twice or four times too far is no error of the zero.
-  const farthest = outward.reduce<ReadPoint | null>((most, point) => (most && most.commanded >= point.commanded ? most : point), null);
-  if (!farthest || farthest.commanded <= 0 || farthest.measured <= 0) return null;
-  const scale = farthest.measured / farthest.commanded;
-  const standardUncertainty = Math.hypot(farthest.standardUncertainty / farthest.commanded, ONE_READING * scale);
+  const [first] = outward;
+  if (!first) return null;
+  const scale = outward.reduce((sum, point) => sum + point.measured, 0) / outward.length / first.commanded;
+  if (scale <= 0) return null;
+  const standardUncertainty = Math.hypot(first.standardUncertainty / first.commanded, ONE_READING * scale);
   if (Math.abs(Math.log(scale)) < ONE_READING_LEAST || Math.abs(scale - 1) < 3 * standardUncertainty) return null;
   return rankFaults(faults(), { scale, standardUncertainty, degreesOfFreedom: Infinity, chainSpread: spread });
 }
