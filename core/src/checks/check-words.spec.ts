@@ -64,7 +64,7 @@ const screw = exampleTransmission('screw', { pitch: q('4 mm'), starts: 2 });
 function reckonerOf(specification: TransmissionSpecification = screw, travel: string | null = '300 mm'): Told['reckoner'] {
   const machine: Machine = screwMachine((axis) => ({
     ...axis,
-    job: { ...axis.job, travel: travel === null ? null : q(travel) } as Axis['job'],
+    job: { ...axis.job, travel: travel === null ? null : q(travel) },
     driver: { ...axis.driver, microsteps: 8 },
     transmission: { ...axis.transmission, specification },
   }));
@@ -238,7 +238,7 @@ describe('what a step check suggests', () => {
     expect(by({ form: 'scale' })).toContain('the scale alone');
     expect(by({ square: 'by-square' })).not.toContain('by eye');
     expect(by({ tilt: q('1.5 °') })).not.toContain('Set by eye');
-    const turned: StepCheckPlan = { ...plan, instrument: { ...instrument, kind: 'rotary', square: 'by-eye', resolution: q('0.1 °') } as StepCheckPlan['instrument'] };
+    const turned: StepCheckPlan = { ...plan, instrument: { ...instrument, kind: 'rotary', square: 'by-eye', resolution: q('0.1 °') } };
     expect(by({}, { plan: turned })).not.toContain('Set by eye');
     expect(by({}, { fit: fitted(1.2, 0.01) })).toContain('Set by eye');
     expect(by({}, { ranking: ranked([['The driver is set to half.', 0.9]]) })).toContain('Set by eye');

@@ -1,6 +1,6 @@
 import { blankStage, quantityOf, type Axis, type Machine } from '../machine/index.js';
 import { exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
-import { calibrationOf, coverageOf } from '../testing/check-trials.js';
+import { calibrationOf, coverageOf, returnShares } from '../testing/check-trials.js';
 import { gauss, seeded } from '../testing/random.js';
 import { preferredUnit, showQuantity, type Dimension } from '../quantity/index.js';
 import {
@@ -14,7 +14,6 @@ import {
   takeUpFor,
   tiltDoubt,
   type EnteredReading,
-  type ReturnJudgement,
   type ScalePoint,
   type StepCheckEvaluation,
   type StepCheckPlan,
@@ -116,31 +115,11 @@ describe('a return that is off', () => {
     expect(notes(judged(slide(), plan(), [5, 11.5, 20, 0.035]))).toContain('inside what is asked for');
   });
 
-  /** Shares of sound checks called off, and of checks with one lost cycle in the last run seen. */
-  function shares(runs: number, noise: number, freedom: number): { readonly off: number; readonly seen: number } {
-    const random = seeded(runs * 1000 + freedom);
-    const [trials, cycle] = [1500, 40];
-    let [off, seen] = [0, 0];
-    for (let trial = 0; trial < trials; trial += 1) {
-      const phase = random();
-      const zero = Math.round(phase + noise * gauss(random));
-      const readings = Array.from({ length: runs }, (_, index) => ({ run: index + 1, value: Math.round(phase + noise * gauss(random)) - zero }));
-      const scatter = {
-        deviation: Math.hypot(noise, 0.29) * Math.sqrt(Array.from({ length: freedom }, () => gauss(random) ** 2).reduce((sum, item) => sum + item, 0) / freedom),
-        freedom,
-      };
-      const judge = (items: typeof readings): ReturnJudgement => judgeReturns(items, 1, cycle, scatter, 5);
-      if (judge(readings).kind !== 'returns') off += 1;
-      if (judge(readings.map(({ run, value }) => ({ run, value: run === runs ? value - cycle : value }))).kind === 'lost-cycles') seen += 1;
-    }
-    return { off: off / trials, seen: seen / trials };
-  }
-
   it('is called of at most one sound check in twenty, and one lost cycle in three runs is seen in 95 of 100', () => {
     for (const runs of [1, 3, 10])
       for (const noise of [0.3, 1, 2])
         for (const freedom of [2, 6]) {
-          const { off, seen } = shares(runs, noise, freedom);
+          const { off, seen } = returnShares({ runs, noise, freedom }, 1500, runs * 1000 + freedom);
           // Binomial with p = 0.05, n = 1500: two standard deviations are 1.1 %.
           expect(off).withContext(`${runs} runs, noise ${noise}, ${freedom} degrees of freedom`).toBeLessThan(0.061);
           if (runs === 3) expect(seen).withContext(`noise ${noise}, ${freedom} degrees of freedom`).toBeGreaterThan(0.95);

@@ -41,7 +41,7 @@ const plan = (said: Partial<StepCheckPlan> = {}, instrument: object = {}): StepC
     square: 'indicated',
     range: null,
     ...instrument,
-  } as StepCheckPlan['instrument'],
+  },
   tolerance: { kind: 'linear', value: q('0.05 mm') },
   ...said,
 });

@@ -1,9 +1,11 @@
 import {
   evaluateStepCheck,
   fitScale,
+  judgeReturns,
   plannedReadings,
   spreadTargets,
   type EnteredReading,
+  type ReturnJudgement,
   type ScalePoint,
   type StepCheckEvaluation,
   type StepCheckPlan,
@@ -42,6 +44,35 @@ export function coverageOf({ targets, runs, isBothWays, noise }: CoverageCase, t
     if (fit.kind === 'fitted' && Math.abs(fit.scale.value - scale) <= fit.scale.expanded) held += 1;
   }
   return held / trials;
+}
+
+/** Zeros read after runs whose scatter is known to so many degrees of freedom, in digits. */
+export interface ReturnCase {
+  readonly runs: number;
+  readonly noise: number;
+  readonly freedom: number;
+}
+
+/** Travel of an electrical cycle in these trials, in digits. */
+const CYCLE = 40;
+
+/** Shares of sound checks whose return is called off, and of checks with one lost cycle, in the last run, in which it is seen. */
+export function returnShares({ runs, noise, freedom }: ReturnCase, trials: number, seed: number): { readonly off: number; readonly seen: number } {
+  const random = seeded(seed);
+  let [off, seen] = [0, 0];
+  for (let trial = 0; trial < trials; trial += 1) {
+    const phase = random();
+    const zero = Math.round(phase + noise * gauss(random));
+    const readings = Array.from({ length: runs }, (_, index) => ({ run: index + 1, value: Math.round(phase + noise * gauss(random)) - zero }));
+    const scatter = {
+      deviation: Math.hypot(noise, 0.29) * Math.sqrt(Array.from({ length: freedom }, () => gauss(random) ** 2).reduce((sum, item) => sum + item, 0) / freedom),
+      freedom,
+    };
+    const judge = (items: typeof readings): ReturnJudgement => judgeReturns(items, 1, CYCLE, scatter, 5);
+    if (judge(readings).kind !== 'returns') off += 1;
+    if (judge(readings.map(({ run, value }) => ({ run, value: run === runs ? value - CYCLE : value }))).kind === 'lost-cycles') seen += 1;
+  }
+  return { off: off / trials, seen: seen / trials };
 }
 
 const q = quantityOf;
