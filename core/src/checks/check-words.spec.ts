@@ -1,5 +1,5 @@
 import { axisContext } from '../drive-line/index.js';
-import { quantityOf, type Axis, type Machine, type TransmissionSpecification } from '../machine/index.js';
+import { quantityOf, type Machine, type TransmissionSpecification } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import type { Ranking, RatioFault } from '../diagnosis/index.js';
 import { exampleTransmission, screwMachine } from '../testing/example-machine.js';
