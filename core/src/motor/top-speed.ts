@@ -5,6 +5,8 @@ export function lastHolding(surplus: (value: number) => number, most: number): n
   let [low, high] = [0, most];
   for (let count = 0; count < 60; count += 1) {
     const middle = (low + high) / 2;
+    // No number lies between them any more.
+    if (middle === low || middle === high) break;
     if (surplus(middle) >= 0) low = middle;
     else high = middle;
   }

@@ -86,11 +86,13 @@ class Collector implements Sink {
       this.pair = pair;
       this.before.clear();
       const wanted = pair.needed * this.wishes.margin;
-      this.top = lastHolding((speed) => pullOut(pair.drive, speed).torque - wanted, SPEED_END) * pair.radius;
+      // Nothing is looked for beyond what motor or screw allow anyway.
+      const end = Math.min(SPEED_END, pair.electric.speedMost, pair.whirl / pair.radius);
+      this.top = lastHolding((speed) => pullOut(pair.drive, speed).torque - wanted, end) * pair.radius;
     }
     const fine = space.microsteps[microsteps] as number;
     const resolution = (pair.radius * pair.electric.angle) / fine;
-    const speedMargin = Math.min(this.top, pair.whirl, pair.electric.speedMost * pair.radius, this.sweep.pulsesOf(controller) * resolution) / this.wishes.speed;
+    const speedMargin = Math.min(this.top, this.sweep.pulsesOf(controller) * resolution) / this.wishes.speed;
     const speedBox = boxOf(1 / Math.min(speedMargin, SPEED_ENOUGH));
     const finer = this.before.get(controller);
     if (finer !== undefined && finer <= speedBox) return false;
