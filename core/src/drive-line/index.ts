@@ -129,4 +129,4 @@ export { sayIn, type Finding, type Rule, type Say, type Severity, type Station }
 export { AXIS_RULES, judgeAxis, powerOff, rankRemedies, type PowerOff, type RankedRemedy } from './judge-axis.js';
 export { WIRING_WORDS } from './rules-electric.js';
 export { headlineOf, type Headline } from './headline.js';
-export type { Remedy } from './remedies.js';
+export { typedBelow, type Remedy } from './remedies.js';

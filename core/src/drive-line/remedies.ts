@@ -1,6 +1,6 @@
 import { directVoltage } from '../driver/index.js';
 import { readQuantity, blankStage, withCount, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification, valueOf } from '../machine/index.js';
-import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
+import { inUnit, preferredUnit, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { USUAL_VOLTAGES } from './limits.js';
 
@@ -18,12 +18,15 @@ export function typed(value: number, dimension: Dimension): Quantity {
   return quantityOf(`${Number(inUnit(value, unit).toPrecision(3))} ${unit.symbol}`.trim());
 }
 
+/** Slack before rounding down: 2.1 − 10⁻¹⁶ are 2.1. */
+const DOWN = 1e-9;
+
 /** The same, rounded down to two digits, so that a limit is kept. */
-function typedBelow(value: number, dimension: Dimension): Quantity {
-  const unit = preferredUnit(dimension, 'metric');
+export function typedBelow(value: number, dimension: Dimension, system: UnitSystem = 'metric'): Quantity {
+  const unit = preferredUnit(dimension, system);
   const shown = inUnit(value, unit);
   const grain = 10 ** (Math.floor(Math.log10(shown)) - 1);
-  return quantityOf(`${Number((Math.floor(shown / grain) * grain).toPrecision(2))} ${unit.symbol}`);
+  return quantityOf(`${Number((Math.floor(shown / grain + DOWN) * grain).toPrecision(2))} ${unit.symbol}`);
 }
 
 const onAxis =

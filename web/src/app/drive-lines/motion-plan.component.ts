@@ -15,6 +15,7 @@ import {
   startEnd,
   startSpeed,
   timerError,
+  typedBelow,
 } from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
 import { quantityOf, readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
@@ -216,10 +217,8 @@ export class MotionPlanComponent {
     const value = reckoned === null ? null : Math.min(reckoned, run?.most ?? Infinity);
     if (value === null || value <= 0) return;
     const dimension = which === 'speed' ? this.speedDimension() : this.accelerationDimension();
-    const unit = preferredUnit(dimension, this.preferences.units());
     // Rounded down, so that the margin wanted is kept.
-    const power = 10 ** (Math.floor(Math.log10(inUnit(value, unit))) - 1);
-    const quantity = quantityOf(`${Number((Math.floor(inUnit(value, unit) / power) * power).toPrecision(2))} ${unit.symbol}`);
+    const quantity = typedBelow(value, dimension, this.preferences.units());
     const change = which === 'speed' ? { speed: quantity } : { acceleration: quantity, moveTime: null };
     this.changed.emit({ key: `job.${which}`, change: (axis: Axis) => ({ ...axis, job: { ...axis.job, ...change } }) });
   }
