@@ -21,7 +21,8 @@ export type Judged = Pick<Finding, 'severity' | 'reason' | 'remedies'>;
 export function judged(id: string, values: Readonly<Record<string, number>>, context: AxisContext = on()): Judged | null {
   const found = AXIS_RULES.find((item) => item.id === id);
   if (!found) throw new Error(`there is no rule ${id}`);
-  expect(Object.keys(values).sort()).withContext(`${id} is given what it asks for`).toEqual(Object.keys(found.inputs).sort());
+  const [given, asked] = [values, found.inputs].map((item) => Object.keys(item).sort().join());
+  if (given !== asked) throw new Error(`${id} asks for ${asked}, and is given ${given}`);
   return found.judge(values, say, context);
 }
 export const severity = (...given: Parameters<typeof judged>): string => judged(...given)?.severity ?? 'nothing';
