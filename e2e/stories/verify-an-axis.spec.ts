@@ -121,6 +121,9 @@ test.describe('a builder verifies an axis', () => {
     await page.keyboard.type('0.15in');
     await page.keyboard.press('Enter');
     await expect(page.locator('.verdict-card')).toContainText('Not true');
+    // Two were typed, two are kept.
+    const kept = (await (await page.request.get(page.url().replace('/machines/', '/api/machines/'))).json()) as { readonly readings: readonly { readonly text: string }[] };
+    expect(kept.readings.map((item) => item.text)).toEqual(['0.05 in', '0.15 in']);
     await tabTo(/^Apply: The driver runs four times coarser/);
     await page.keyboard.press('Enter');
     await expect(page.getByText(/Applied as revision 3/)).toBeVisible();

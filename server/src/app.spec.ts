@@ -128,6 +128,16 @@ describe('the API', () => {
       expect(corrected.verdict).toBe('true');
     });
 
+    it('take a reading that was sent twice for one, and one that changed back for another', async () => {
+      const machine = await make();
+      const check = await startCheck(machine);
+      await Promise.all([read(check, machine, '0.9 in'), read(check, machine, '0.9 in')]);
+      await read(check, machine, '0.9 in', '0.0375 in');
+      await read(check, machine, '0.0125 in');
+      const last = (await read(check, machine, '0.9 in')).body as Check;
+      expect(last.readings.map((item) => item.text)).toEqual(['0.9 in', '0.0375 in', '0.0125 in', '0.9 in']);
+    });
+
     it('apply a correction as a revision with its log entry, all or nothing', async () => {
       const machine = await make();
       const check = await startCheck(machine);

@@ -128,3 +128,15 @@ describe('quantities of a document', () => {
     expect(() => readQuantity(quantityOf('fast'), 'speed')).toThrowError(RangeError);
   });
 });
+
+describe('a quantity that was read once', () => {
+  it('is read as what it is asked for, and refused as anything else', () => {
+    const length = quantityOf('25.4 mm');
+    expect(readQuantity(length, 'length').value).toBeCloseTo(0.0254, 12);
+    expect(() => readQuantity(length, 'mass')).toThrowError(RangeError);
+    expect(readQuantity(length, 'length').value).toBeCloseTo(0.0254, 12);
+    // A bare number means something in each.
+    const bare = quantityOf('1.8');
+    expect(readQuantity(bare, 'angle').value).not.toBe(readQuantity(bare, 'ratio').value);
+  });
+});

@@ -8,7 +8,7 @@ export interface QuantityReading {
 }
 
 // Documents are immutable, so a quantity object always reads the same; parsing it once keeps recomputation cheap.
-const readings = new WeakMap<Quantity, QuantityReading>();
+const readings = new WeakMap<Quantity, { readonly dimension: Dimension; readonly reading: QuantityReading }>();
 
 /**
  * Value of a quantity of a checked document.
@@ -16,11 +16,11 @@ const readings = new WeakMap<Quantity, QuantityReading>();
  */
 export function readQuantity(item: Quantity, dimension: Dimension): QuantityReading {
   const known = readings.get(item);
-  if (known) return known;
+  if (known?.dimension === dimension) return known.reading;
   const parsed = parseQuantity(item.text, dimension, bareUnit(dimension), 'kept');
   if (!parsed.ok) throw new RangeError(`quantity must be ${dimension}, got “${item.text}”`);
   const reading = { exact: parsed.value.exact, value: exactToNumber(parsed.value.exact) };
-  readings.set(item, reading);
+  readings.set(item, { dimension, reading });
   return reading;
 }
 

@@ -147,7 +147,18 @@ function basisFor(document: Machine, axisId: string): readonly string[] {
 
 const VERDICT_WORDS = { incomplete: 'not complete', true: 'true', undecided: 'undecided', 'not-true': 'not true' } as const;
 
-/** Adds readings, judges the check anew, and logs a verdict that is new. */
+/** What says something new: a reading that stands just so already came before, and its answer may have been lost on the way. */
+function unheard(entered: readonly EnteredReading[], kept: readonly StoredReading[]): readonly EnteredReading[] {
+  const standing = new Map(kept.map(({ index, text, excluded }) => [index, JSON.stringify([text, excluded])]));
+  return entered.filter(({ index, text, excluded }) => {
+    const said = JSON.stringify([text, excluded]);
+    if (standing.get(index) === said) return false;
+    standing.set(index, said);
+    return true;
+  });
+}
+
+/** Adds readings, judges the check anew, and logs a verdict that is new. Sending the same again changes nothing. */
 export async function addReadings(database: Database, machineId: string, checkId: string, entered: readonly EnteredReading[]): Promise<Check> {
   await inTransaction(database, async (session) => {
     const { row, document } = await findCheck(session, machineId, checkId, true);
@@ -158,11 +169,13 @@ export async function addReadings(database: Database, machineId: string, checkId
       .from(reading)
       .where(eq(reading.checkId, checkId));
     const first = (last?.sequence ?? 0) + 1;
-    if (first + entered.length > READING_LIMIT) throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
+    const added = unheard(entered, await readingsOf(session, checkId));
+    if (added.length === 0) return;
+    if (first + added.length > READING_LIMIT) throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
     const at = new Date();
     await session
       .insert(reading)
-      .values(entered.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
+      .values(added.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
     const evaluation = judge(context, openedPlan(row.plan), await readingsOf(session, checkId));
     await session.update(check).set({ verdict: evaluation.verdict, sentence: evaluation.sentence }).where(eq(check.id, checkId));
     if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {

@@ -194,6 +194,9 @@ export class CheckPage {
     this.drafts.update((drafts) => ({ ...drafts, [row.planned.index]: { text, message: '' } }));
   }
 
+  /** Readings on their way to the server. */
+  private readonly underWay = new Set<string>();
+
   /** Keeps what stands in a row; moves on to the next when Enter was pressed. */
   protected async keep(row: ReadingRow, step: number): Promise<void> {
     const draft = this.drafts()[row.planned.index];
@@ -208,7 +211,12 @@ export class CheckPage {
         return;
       }
       if (step !== 0) this.focus(place + step);
+      // Moving the focus leaves the field, which would keep it a second time while the first is under way.
+      const under = `${row.planned.index} ${understood}`;
+      if (this.underWay.has(under)) return;
+      this.underWay.add(under);
       await this.add([{ index: row.planned.index, text: understood, excluded: null }]);
+      this.underWay.delete(under);
       return;
     }
     if (step !== 0) this.focus(place + step);
