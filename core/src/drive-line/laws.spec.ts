@@ -1,4 +1,5 @@
 import { BLANK_GEARHEAD, defaultFaults, defaultJob, defaultTransmission, quantityOf, type Axis, type Machine, type TransmissionKind } from '../machine/index.js';
+import { exact, exactToNumber, rational } from '../quantity/index.js';
 import type { Figure, Law } from '../reckoner/index.js';
 import { firstAxis } from '../testing/example-machine.js';
 import { wholeMachine } from '../testing/whole-machine.js';
@@ -128,5 +129,22 @@ describe('every law of a drive line', () => {
         .withContext(`${id} computes with`)
         .toEqual(declared);
     }
+  });
+
+  it('computes with exact numbers what it computes with plain ones', () => {
+    let count = 0;
+    for (const [law, id] of laws) {
+      if (law.exact === null) continue;
+      const keys = Object.keys(law.inputs);
+      // 7/3, 12/5, 17/7 …: no two alike, none whole.
+      const given = keys.map((key, index) => [key, rational(5 * index + 7, 2 * index + 3)] as const);
+      const found = law.exact(Object.fromEntries(given.map(([key, ratio]) => [key, exact(ratio)])));
+      const plain = law.compute(Object.fromEntries(given.map(([key, ratio]) => [key, Number(ratio.numerator) / Number(ratio.denominator)])));
+      expect(exactToNumber(found) / plain)
+        .withContext(`${id}: ${law.formula}`)
+        .toBeCloseTo(1, 12);
+      count += 1;
+    }
+    expect(count).toBeGreaterThan(8);
   });
 });

@@ -1,5 +1,5 @@
 import { BLANK_COUPLING, blankStage, quantityOf, type Axis } from '../machine/index.js';
-import type { judged} from '../testing/rule-trial.js';
+import type { judged } from '../testing/rule-trial.js';
 import { after, all, AT, BEYOND, on, reason, remedies, severity, turning } from '../testing/rule-trial.js';
 import { withBelt, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
 import type { AxisContext } from './index.js';
