@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from './build';
 
@@ -48,6 +49,7 @@ function configOf(mutate: readonly string[], specFolders: readonly string[]): ob
     jsonReporter: { fileName: join(DATA, 'report.json') },
     tempDirName: join(DATA, 'sandbox'),
     cleanTempDir: 'always',
+    concurrency: availableParallelism(),
     timeoutMS: 20_000,
     allowConsoleColors: false,
   };

@@ -7,6 +7,11 @@ export function writeMachineJson(machine: Machine): string {
   return canonicalJson(machine, machineShape.schema);
 }
 
+/** Whether two machines are the same to the last byte of their files. */
+export function sameMachine(a: Machine, b: Machine): boolean {
+  return a === b || writeMachineJson(a) === writeMachineJson(b);
+}
+
 /** Reads a machine document of any version from text. */
 export function readMachineJson(source: string): Result<Machine> {
   const parsed = parseJson(source);

@@ -110,3 +110,4 @@ export { completedSpecification } from './upgrade.js';
 
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
 export { CURRENT_VERSION, openMachine } from './upgrade.js';
+export { placeInWords, withoutRefused } from './refused.js';

@@ -1,6 +1,6 @@
 import type { MachineCopy, MachineSummary, Revision, RevisionSummary } from '@crisp-notch/contract';
-import { machineShape, openMachine, type Machine } from '@crisp-notch/core/machine';
-import { canonicalJson } from '@crisp-notch/core/formats';
+import { openMachine, type Machine } from '@crisp-notch/core/machine';
+import { sameMachine } from '@crisp-notch/core/formats';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
 import { newId } from '../database/identity';
@@ -93,10 +93,6 @@ export async function removeMachine(database: Database, id: string): Promise<voi
   });
 }
 
-function sameDocument(a: Machine, b: Machine): boolean {
-  return canonicalJson(a, machineShape.schema) === canonicalJson(b, machineShape.schema);
-}
-
 /**
  * Keeps a document as the next revision. Where nothing has changed since the newest one, that one serves, so that the
  * history stays readable.
@@ -107,7 +103,7 @@ export async function cutRevision(session: Session, row: MachineRow, document: M
     .select()
     .from(revision)
     .where(and(eq(revision.machineId, row.id), eq(revision.number, row.revisionCount)));
-  if (newest && sameDocument(opened(newest.document), document)) return { id: newest.id, number: newest.number };
+  if (newest && sameMachine(opened(newest.document), document)) return { id: newest.id, number: newest.number };
   const id = newId();
   const number = row.revisionCount + 1;
   await session.insert(revision).values({ id, machineId: row.id, number, reason, document, at: new Date() });

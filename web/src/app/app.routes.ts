@@ -1,4 +1,5 @@
 import type { Routes } from '@angular/router';
+import type { MachinePage } from './machine/machine.page';
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', title: 'Machines', loadComponent: () => import('./machines/machines.page').then((page) => page.MachinesPage) },
@@ -6,6 +7,7 @@ export const routes: Routes = [
   {
     path: 'machines/:machineId',
     loadComponent: () => import('./machine/machine.page').then((page) => page.MachinePage),
+    canDeactivate: [(page: MachinePage) => page.mayLeave()],
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'drive-lines' },
       { path: 'job', title: 'Job', loadComponent: () => import('./job/job.page').then((page) => page.JobPage) },

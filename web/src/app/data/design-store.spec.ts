@@ -1,11 +1,13 @@
 import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { MachineCopy } from '@crisp-notch/contract';
 import { newMachine } from '@crisp-notch/core/machine';
+import { MemoryOutbox } from '../testing/memory-outbox';
 import { DesignStore } from './design-store';
 import type { DesignState } from './design.state';
+import { Outbox } from './outbox';
 
 const copyOf = (name: string, version: number): MachineCopy => ({ id: 'm', version, revision: 1, document: newMachine(name, 'router'), updatedAt: '2026-11-05T14:02:00.000Z' });
 
@@ -13,11 +15,18 @@ describe('the design store', () => {
   let store: DesignStore;
   let http: HttpTestingController;
   let state: DesignState | null;
+  const outbox = (): MemoryOutbox => TestBed.inject(Outbox) as MemoryOutbox;
+  const saving = (): TestRequest => http.expectOne({ method: 'PUT', url: '/api/machines/m' });
+  const conflict = (request: TestRequest, current: MachineCopy): void => request.flush({ title: 'stale', status: 409, current }, { status: 409, statusText: 'Conflict' });
+  /** Lets promises go on while the clock stands. */
+  const settle = async (): Promise<void> => {
+    for (let count = 0; count < 8; count += 1) await Promise.resolve();
+  };
   const rename = (name: string): void => store.edit(`name ${name}`, (document) => ({ ...document, name }));
 
   beforeEach(() => {
     jasmine.clock().install().mockDate(new Date('2026-11-05T14:00:00Z'));
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), DesignStore] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), DesignStore, { provide: Outbox, useClass: MemoryOutbox }] });
     http = TestBed.inject(HttpTestingController);
     store = TestBed.inject(DesignStore);
     state = null;
@@ -75,5 +84,127 @@ describe('the design store', () => {
     jasmine.clock().tick(900);
     const save = http.expectOne({ method: 'PUT', url: '/api/machines/m' });
     expect((save.request.body as { version: number }).version).toBe(7);
+  });
+
+  it('puts by what is typed before it is sent, and takes it out once it is acknowledged', () => {
+    rename('B');
+    expect(outbox().kept.get('m')?.document.name).toBe('B');
+    jasmine.clock().tick(900);
+    saving().flush(copyOf('B', 2));
+    expect([outbox().kept.size, outbox().finished]).toEqual([0, [{ id: 'm', version: 2 }]]);
+  });
+
+  it('sends what is unsaved when the page is left, however soon', async () => {
+    rename('B');
+    store.ngOnDestroy();
+    const save = http.match({ method: 'PUT', url: '/api/machines/m' });
+    expect(save.map((item) => (item.request.body as { document: { name: string } }).document.name)).toEqual(['B']);
+    save[0]?.flush(copyOf('B', 2));
+    await settle();
+  });
+
+  it('keeps all but what no machine may be, says which it is, and saves it once it is put right', () => {
+    store.edit('both', (document) => ({ ...document, name: 'Renamed', note: 'x'.repeat(5000) }));
+    jasmine.clock().tick(900);
+    const save = saving();
+    expect((save.request.body as { document: { name: string; note: string } }).document).toEqual(jasmine.objectContaining({ name: 'Renamed', note: '' }));
+    save.flush(copyOf('Renamed', 2));
+    expect(state?.save).toEqual({ kind: 'refused', message: jasmine.stringContaining('note') as unknown as string });
+    expect([state?.document.note.length, state?.version]).toEqual([5000, 2]);
+    jasmine.clock().tick(9000);
+    http.expectNone({ method: 'PUT', url: '/api/machines/m' });
+    store.edit('note', (document) => ({ ...document, note: 'short' }));
+    jasmine.clock().tick(900);
+    const whole = saving();
+    expect((whole.request.body as { version: number }).version).toBe(2);
+    whole.flush(copyOf('Renamed', 3));
+    expect(state?.save.kind).toBe('saved');
+  });
+
+  it('names what the server refuses, and that a machine is gone', () => {
+    rename('B');
+    jasmine.clock().tick(900);
+    saving().flush(
+      { title: 'Invalid', detail: '', status: 422, problems: [{ path: 'document.axes.0.job.speed', message: 'is too fast' }] },
+      { status: 422, statusText: 'Unprocessable' },
+    );
+    expect(state?.save).toEqual({ kind: 'refused', message: 'X, job, speed is too fast' });
+    rename('C');
+    jasmine.clock().tick(900);
+    saving().flush({ title: 'Not here', detail: 'It may have been deleted.', status: 404 }, { status: 404, statusText: 'Not Found' });
+    expect(state?.save).toEqual(jasmine.objectContaining({ kind: 'failed', isGone: true }));
+  });
+
+  it('takes its own save, whose answer was lost, for no conflict', () => {
+    rename('B');
+    jasmine.clock().tick(900);
+    saving().error(new ProgressEvent('lost'));
+    jasmine.clock().tick(4000);
+    const current = { ...copyOf('B', 2), document: { ...(state?.document as MachineCopy['document']) } };
+    conflict(saving(), current);
+    expect([state?.save.kind, state?.version]).toEqual(['saved', 2]);
+  });
+
+  it('goes on from its own save, whose answer was lost, with what was typed after it', () => {
+    rename('B');
+    jasmine.clock().tick(900);
+    const sent = state?.document as MachineCopy['document'];
+    saving().error(new ProgressEvent('lost'));
+    rename('BC');
+    jasmine.clock().tick(900);
+    conflict(saving(), { ...copyOf('B', 2), document: sent });
+    const again = saving();
+    expect([(again.request.body as { version: number }).version, (again.request.body as { document: { name: string } }).document.name]).toEqual([2, 'BC']);
+    again.flush(copyOf('BC', 3));
+    expect(state?.save.kind).toBe('saved');
+  });
+
+  it('takes up what was left behind, where the server has nothing else by now', async () => {
+    outbox().kept.set('n', { id: 'n', version: 4, document: { ...copyOf('Ours', 4).document, note: 'left behind' }, unheard: [] });
+    store.open('n');
+    http.expectOne('/api/machines/n').flush({ ...copyOf('Ours', 4), id: 'n' });
+    await settle();
+    expect([state?.document.note, state?.save.kind, state?.notice]).toEqual(['left behind', 'unsaved', jasmine.stringContaining('taken up again') as unknown as string]);
+    expect(state?.past.length).toBe(1);
+    store.noticeSeen();
+    expect(state?.notice).toBe('');
+  });
+
+  it('asks about what was left behind where somebody else has saved since', async () => {
+    outbox().kept.set('n', { id: 'n', version: 4, document: { ...copyOf('Ours', 4).document, note: 'left behind' }, unheard: [] });
+    store.open('n');
+    http.expectOne('/api/machines/n').flush({ ...copyOf('Theirs', 6), id: 'n' });
+    await settle();
+    expect(state?.save.kind === 'stale' && state.save.theirs.document.name).toBe('Theirs');
+    expect(state?.document.note).toBe('left behind');
+  });
+
+  it('forgets what was left behind where it had arrived after all', async () => {
+    const { document } = copyOf('Ours', 4);
+    outbox().kept.set('n', { id: 'n', version: 4, document, unheard: [] });
+    store.open('n');
+    http.expectOne('/api/machines/n').flush({ ...copyOf('Ours', 5), id: 'n', document: JSON.parse(JSON.stringify(document)) as typeof document });
+    await settle();
+    expect([state?.save.kind, outbox().kept.size]).toEqual(['saved', 0]);
+  });
+
+  it('keeps what is edited while a revision is being kept', async () => {
+    const keeping = store.cutRevision('Milestone');
+    await settle();
+    const request = http.expectOne({ method: 'POST', url: '/api/machines/m/revisions' });
+    rename('Meanwhile');
+    request.flush(copyOf('A', 2));
+    await keeping;
+    expect([state?.document.name, state?.version, state?.save.kind]).toEqual(['Meanwhile', 2, 'unsaved']);
+  });
+
+  it('tries once more before it says that nothing can be kept', async () => {
+    rename('B');
+    jasmine.clock().tick(900);
+    saving().error(new ProgressEvent('away'));
+    expect(state?.save.kind).toBe('failed');
+    const settled = store.settled();
+    saving().flush(copyOf('B', 2));
+    expect((await settled).version).toBe(2);
   });
 });

@@ -1,7 +1,8 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { CheckSummary, MachineCopy } from '@crisp-notch/contract';
 import { axisContext, judgeAxis, sayIn, type AxisContext, type Finding } from '@crisp-notch/core/drive-line';
-import type { Axis, Machine } from '@crisp-notch/core/machine';
+import { sameMachine } from '@crisp-notch/core/formats';
+import { checkMachine, openMachine, placeInWords, withoutRefused, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep, type NextStep } from '@crisp-notch/core/route-card';
@@ -14,7 +15,9 @@ import {
   distinctUntilChanged,
   EMPTY,
   filter,
+  finalize,
   firstValueFrom,
+  fromEvent,
   map,
   merge,
   of,
@@ -27,7 +30,22 @@ import {
   type Observable,
 } from 'rxjs';
 import { Api, messageOf, problemIn } from './api';
-import { acknowledged, edited, oursKept, openedDesign, redone, replaced, theirsTaken, undone, type DesignState, type SaveState } from './design.state';
+import {
+  acknowledged,
+  edited,
+  oursKept,
+  openedDesign,
+  rebased,
+  redone,
+  replaced,
+  resumed,
+  theirsTaken,
+  undone,
+  type DesignState,
+  type SaveState,
+  type Sent,
+} from './design.state';
+import { Outbox, unheardOf, type Unsaved } from './outbox';
 import { PreferencesStore } from './preferences';
 
 /** One axis, its figures and what is wrong with it. A new object for every change, so that views notice. */
@@ -50,12 +68,15 @@ const RETRY_IN_MILLISECONDS = 3000;
 @Injectable()
 export class DesignStore implements OnDestroy {
   private readonly api = inject(Api);
+  private readonly outbox = inject(Outbox);
   private readonly preferences = inject(PreferencesStore);
   private readonly subject = new BehaviorSubject<Loading>({ kind: 'loading' });
   private readonly flushNow = new Subject<void>();
   private readonly checksChanged = new BehaviorSubject<void>(undefined);
   private readonly reckoners = new Map<string, Reckoner<AxisContext>>();
   private readonly subscriptions = new Subscription();
+  /** On its way to the server. */
+  private inFlight: Machine | null = null;
 
   readonly loading$: Observable<Loading> = this.subject;
   readonly state$: Observable<DesignState> = this.subject.pipe(
@@ -101,17 +122,26 @@ export class DesignStore implements OnDestroy {
         .pipe(concatMap(() => this.send()))
         .subscribe(),
     );
+    this.subscriptions.add(this.outbox.savedElsewhere$.subscribe(({ id, version }) => this.takeUpElsewhere(id, version)));
+    this.subscriptions.add(fromEvent(window, 'pagehide').subscribe(() => this.leave((unsaved) => this.outbox.sendOnClosing(unsaved))));
+    // A phone may end a page that is out of sight without another word.
+    this.subscriptions.add(fromEvent(document, 'visibilitychange').subscribe(() => this.flushNow.next()));
   }
 
   ngOnDestroy(): void {
     this.subscriptions.unsubscribe();
+    this.leave((unsaved) => void this.outbox.sendOnLeaving(unsaved));
   }
 
   open(id: string): void {
+    this.leave((unsaved) => void this.outbox.sendOnLeaving(unsaved));
     this.reckoners.clear();
     this.subject.next({ kind: 'loading' });
     this.api.machine(id).subscribe({
-      next: (copy) => this.subject.next({ kind: 'open', state: openedDesign(copy) }),
+      next: (copy) => {
+        this.subject.next({ kind: 'open', state: openedDesign(copy) });
+        void this.takeUp(id);
+      },
       error: (error: unknown) => this.subject.next({ kind: 'failed', message: messageOf(error) }),
     });
   }
@@ -131,6 +161,15 @@ export class DesignStore implements OnDestroy {
 
   redo(): void {
     this.update(redone);
+  }
+
+  noticeSeen(): void {
+    this.update((state) => ({ ...state, notice: '' }));
+  }
+
+  /** Lets go of the open machine without saving: it goes on as another. */
+  abandon(): void {
+    this.subject.next({ kind: 'loading' });
   }
 
   takeTheirs(): void {
@@ -155,9 +194,11 @@ export class DesignStore implements OnDestroy {
    * @throws Error in the user's words if it cannot be saved now
    */
   async settled(): Promise<DesignState> {
+    // One more try counts, whatever the last one came to.
+    this.update((state) => (state.save.kind === 'failed' ? { ...state, save: { kind: 'unsaved' } } : state));
     this.flushNow.next();
     const state = await firstValueFrom(this.state$.pipe(filter((item) => item.save.kind !== 'unsaved')));
-    if (state.save.kind === 'failed') throw new Error(state.save.message);
+    if (state.save.kind === 'failed' || state.save.kind === 'refused') throw new Error(state.save.message);
     if (state.save.kind === 'stale') throw new Error('The machine was changed elsewhere. Choose which version to go on with first.');
     return state;
   }
@@ -166,7 +207,8 @@ export class DesignStore implements OnDestroy {
   async apply(change: (document: Machine) => Machine, request: (state: DesignState, document: Machine) => Observable<MachineCopy>): Promise<void> {
     const state = await this.settled();
     const copy = await firstValueFrom(request(state, change(state.document)));
-    this.update((present) => replaced(present, copy));
+    // What was edited while the request was under way stays, on top of what it came to.
+    this.update((present) => (present.document === state.document ? replaced(present, copy) : rebased(present, copy, change(present.document))));
   }
 
   /** Keeps the present design as a revision with a reason. */
@@ -181,21 +223,70 @@ export class DesignStore implements OnDestroy {
     const loading = this.subject.value;
     if (loading.kind !== 'open') return;
     const state = change(loading.state);
-    if (state !== loading.state) this.subject.next({ kind: 'open', state });
+    if (state === loading.state) return;
+    const { id, version, document, unheard, save } = state;
+    if (save.kind !== 'saved') this.outbox.keep({ id, version, document, unheard });
+    else if (loading.state.save.kind !== 'saved' || loading.state.version !== version) this.outbox.done(id, version);
+    this.subject.next({ kind: 'open', state });
+  }
+
+  /** Hands over what is not saved yet, so that it goes on without this page. */
+  private leave(hand: (unsaved: Unsaved) => void): void {
+    const loading = this.subject.value;
+    if (loading.kind !== 'open') return;
+    const { id, version, document, unheard, save } = loading.state;
+    if (save.kind === 'unsaved' || save.kind === 'failed') hand({ id, version, document, unheard: this.inFlight ? unheardOf(unheard, this.inFlight) : unheard });
+  }
+
+  /** Goes on with what was left behind of this machine, if the server has not got it by now. */
+  private async takeUp(id: string): Promise<void> {
+    const left = await this.outbox.left(id);
+    const opened = left && openMachine(left.document);
+    if (!left || !opened?.ok) return;
+    const document = opened.value;
+    this.update((state) => {
+      if (state.id !== id || state.save.kind !== 'saved' || state.past.length > 0) return state;
+      if (sameMachine(document, state.document)) {
+        this.outbox.forget(id);
+        return state;
+      }
+      const isOurs = left.version === state.version || left.unheard.some((item) => sameMachine(item, state.document));
+      const resuming = resumed(state, { version: left.version, document }, isOurs);
+      return { ...resuming, unheard: [...left.unheard, document] };
+    });
+  }
+
+  /** Another tab saved this machine: taken up at once where nothing was changed here. */
+  private takeUpElsewhere(id: string, version: number): void {
+    const loading = this.subject.value;
+    if (loading.kind !== 'open' || loading.state.id !== id || loading.state.version >= version || loading.state.save.kind !== 'saved') return;
+    const { document } = loading.state;
+    this.api.machine(id).subscribe({
+      next: (copy) =>
+        this.update((state) =>
+          state.id === id && state.document === document && copy.version > state.version ? { ...replaced(state, copy), notice: 'Changed in another tab, and taken up here.' } : state,
+        ),
+      error: (error: unknown) => this.update((state) => ({ ...state, notice: `Changed in another tab; it could not be fetched: ${messageOf(error)}` })),
+    });
   }
 
   private send(): Observable<unknown> {
     const loading = this.subject.value;
     if (loading.kind !== 'open' || (loading.state.save.kind !== 'unsaved' && loading.state.save.kind !== 'failed')) return EMPTY;
-    const { id, version, document } = loading.state;
-    return this.api.saveMachine(id, version, document).pipe(
-      tap((copy) => this.update((state) => acknowledged(state, copy, document))),
+    const { id, version, document, saved, unheard } = loading.state;
+    const sent = sendableOf(document, saved);
+    if (sent.refusal !== '' && sent.sendable === saved) {
+      this.update((state) => (state.document === document ? { ...state, save: { kind: 'refused', message: sent.refusal } } : state));
+      return EMPTY;
+    }
+    this.inFlight = sent.sendable;
+    return this.outbox.send({ id, version, document: sent.sendable, unheard }).pipe(
+      tap((copy) => this.update((state) => acknowledged(state, copy, sent))),
       catchError((error: unknown) => {
-        const current = problemIn(error)?.current;
-        const save: SaveState = current && 'document' in current ? { kind: 'stale', theirs: current } : { kind: 'failed', message: messageOf(error) };
-        this.update((state) => ({ ...state, save }));
+        this.update((state) => ({ ...state, save: saveAfter(error, document), unheard: isUnheard(error) ? unheardOf(state.unheard, sent.sendable) : state.unheard }));
         return EMPTY;
       }),
+      finalize(() => (this.inFlight = null)),
     );
   }
 
@@ -209,4 +300,30 @@ export class DesignStore implements OnDestroy {
       return [{ axis, context, reckoner, findings: judgeAxis(reckoner, sayIn(units)) }];
     });
   }
+}
+
+/** What of a working copy can be sent: all of it, or all but what no machine may be, by the very shapes that the server checks by. */
+function sendableOf(document: Machine, saved: Machine): Sent {
+  const checked = checkMachine(document);
+  if (checked.ok) return { document, sendable: document, refusal: '' };
+  const [first] = checked.error;
+  const refusal = first ? `${placeInWords(document, first.path)} ${first.message}` : 'something cannot be so';
+  const rest = withoutRefused(document, saved, checked.error);
+  return { document, sendable: checkMachine(rest).ok && !sameMachine(rest, saved) ? rest : saved, refusal };
+}
+
+/** Whether the server may have taken what was sent although nothing says so. */
+function isUnheard(error: unknown): boolean {
+  const status = problemIn(error)?.status;
+  return status === undefined || status >= 500;
+}
+
+function saveAfter(error: unknown, document: Machine): SaveState {
+  const problem = problemIn(error);
+  const current = problem?.current;
+  if (current && 'document' in current) return { kind: 'stale', theirs: current };
+  const refused = problem?.status === 422 ? problem.problems?.[0] : undefined;
+  // The server says “document.axes.0 …” of what was sent as a document.
+  if (refused) return { kind: 'refused', message: `${placeInWords(document, refused.path.replace(/^document\.?/, ''))} ${refused.message}` };
+  return { kind: 'failed', message: messageOf(error), isGone: problem?.status === 404 };
 }

@@ -30,8 +30,8 @@ describe('the design’s state', () => {
   it('stays unsaved when more was typed while a save was under way', () => {
     const sent = edited(openedDesign(copyOf('A')), named('B'), 'x', 0);
     const typedOn = edited(sent, named('C'), 'y', 0);
-    expect(acknowledged(sent, copyOf('B', 2), sent.document).save.kind).toBe('saved');
-    const late = acknowledged(typedOn, copyOf('B', 2), sent.document);
+    expect(acknowledged(sent, copyOf('B', 2), { document: sent.document, sendable: sent.document, refusal: '' }).save.kind).toBe('saved');
+    const late = acknowledged(typedOn, copyOf('B', 2), { document: sent.document, sendable: sent.document, refusal: '' });
     expect([late.save.kind, late.version, late.document.name]).toEqual(['unsaved', 2, 'C']);
   });
 

@@ -5,7 +5,10 @@ export type SaveState =
   | { readonly kind: 'saved' }
   /** Changed here, not yet sent or acknowledged. */
   | { readonly kind: 'unsaved' }
-  | { readonly kind: 'failed'; readonly message: string }
+  /** Tried and not taken, by a server that is away or has it no more; what is here stays and is tried again. */
+  | { readonly kind: 'failed'; readonly message: string; readonly isGone: boolean }
+  /** One thing cannot be as it is here; all the rest is saved. */
+  | { readonly kind: 'refused'; readonly message: string }
   /** Saved elsewhere meanwhile: both versions are kept until the user chooses. */
   | { readonly kind: 'stale'; readonly theirs: MachineCopy };
 
@@ -20,6 +23,12 @@ export interface DesignState {
   readonly past: readonly Machine[];
   readonly future: readonly Machine[];
   readonly save: SaveState;
+  /** What the server last acknowledged. */
+  readonly saved: Machine;
+  /** What was sent without an answer: the server may hold one of these. */
+  readonly unheard: readonly Machine[];
+  /** Something that happened to the design without the user's doing; empty for nothing. */
+  readonly notice: string;
   /** What the last edit was of and when, so that typing in one field is one step back. */
   readonly lastEdit: { readonly key: string; readonly at: number } | null;
 }
@@ -39,6 +48,9 @@ export function openedDesign(copy: MachineCopy): DesignState {
     past: [],
     future: [],
     save: { kind: 'saved' },
+    saved: copy.document,
+    unheard: [],
+    notice: '',
     lastEdit: null,
   };
 }
@@ -63,9 +75,31 @@ export function redone(state: DesignState): DesignState {
   return document ? { ...state, document, past: [...state.past, state.document], future, save: unsaved(state), lastEdit: null } : state;
 }
 
-/** @param sent the document that the server acknowledged; edits made since then are still to be sent */
-export function acknowledged(state: DesignState, copy: MachineCopy, sent: Machine): DesignState {
-  return { ...state, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save: state.document === sent ? { kind: 'saved' } : { kind: 'unsaved' } };
+/** A document on its way: the working copy as it was, and what of it could be sent. */
+export interface Sent {
+  readonly document: Machine;
+  readonly sendable: Machine;
+  /** Why the two differ, in words; empty where they do not. */
+  readonly refusal: string;
+}
+
+/** @param sent what the server acknowledged; edits made since then are still to be sent */
+export function acknowledged(state: DesignState, copy: MachineCopy, { document, sendable, refusal }: Sent): DesignState {
+  const save: SaveState = state.document !== document ? { kind: 'unsaved' } : refusal === '' ? { kind: 'saved' } : { kind: 'refused', message: refusal };
+  return { ...state, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save, saved: sendable, unheard: [] };
+}
+
+/** The working copy that was left behind goes on where it was; what the server has meanwhile from elsewhere is a conflict. */
+export function resumed(state: DesignState, left: { readonly version: number; readonly document: Machine }, isOurs: boolean): DesignState {
+  if (isOurs)
+    return { ...state, document: left.document, past: [...state.past, state.document], save: { kind: 'unsaved' }, notice: 'What you changed last time and was not saved yet is taken up again.' };
+  const theirs: MachineCopy = { id: state.id, version: state.version, revision: state.revision, document: state.document, updatedAt: state.savedAt };
+  return { ...state, document: left.document, version: left.version, save: { kind: 'stale', theirs } };
+}
+
+/** A revision was kept on the server while the design was edited on: the edits stay, on top of it. */
+export function rebased(state: DesignState, copy: MachineCopy, document: Machine): DesignState {
+  return { ...state, document, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save: { kind: 'unsaved' }, saved: copy.document, unheard: [] };
 }
 
 /** The server changed the document by itself, as a correction does; it becomes one step that can be undone. */
@@ -79,6 +113,8 @@ export function replaced(state: DesignState, copy: MachineCopy): DesignState {
     past: [...state.past, state.document].slice(-PAST_LIMIT),
     future: [],
     save: { kind: 'saved' },
+    saved: copy.document,
+    unheard: [],
     lastEdit: null,
   };
 }
@@ -92,5 +128,5 @@ export function theirsTaken(state: DesignState): DesignState {
 export function oursKept(state: DesignState): DesignState {
   if (state.save.kind !== 'stale') return state;
   const { theirs } = state.save;
-  return { ...state, version: theirs.version, revision: theirs.revision, past: [...state.past, theirs.document], future: [], save: { kind: 'unsaved' }, lastEdit: null };
+  return { ...state, version: theirs.version, revision: theirs.revision, past: [...state.past, theirs.document], future: [], save: { kind: 'unsaved' }, saved: theirs.document, unheard: [], lastEdit: null };
 }

@@ -1,19 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, type OnDestroy } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterOutlet } from '@angular/router';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
-import type { Axis } from '@crisp-notch/core/machine';
+import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { Figure } from '@crisp-notch/core/reckoner';
+import { firstValueFrom } from 'rxjs';
+import { Api, messageOf } from '../data/api';
 import { DesignStore } from '../data/design-store';
 import { FinderStore } from '../data/finder-store';
+import { Outbox } from '../data/outbox';
 import { ProgramDraft } from '../data/program-draft';
 import { TrialStore } from '../data/trial-store';
 import { WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
 import { isField, isTyping } from '../ui/is-typing';
+import { DialogComponent } from '../ui/dialog.component';
 import { ConflictDialogComponent } from './conflict-dialog.component';
 import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 import { RouteCardComponent } from './route-card.component';
+import { SaveBannerComponent } from './save-banner.component';
 import { saveWords } from './save-words';
 import { WorkingPanelComponent } from '../workings/working-panel.component';
 
@@ -23,12 +28,12 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
 /** One machine: its route card on the left, the operation in work on the right. */
 @Component({
   selector: 'cn-machine-page',
-  imports: [RouterOutlet, RouteCardComponent, ConflictDialogComponent, WorkingPanelComponent],
+  imports: [RouterOutlet, RouteCardComponent, ConflictDialogComponent, DialogComponent, SaveBannerComponent, WorkingPanelComponent],
   providers: [DesignStore, FinderStore, ProgramDraft, TrialStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
   styleUrl: './machine.page.css',
-  host: { '(document:keydown)': 'onKey($event)' },
+  host: { '(document:keydown)': 'onKey($event)', '(window:beforeunload)': 'onUnload($event)' },
 })
 export class MachinePage implements OnDestroy {
   readonly machineId = input.required<string>();
@@ -44,7 +49,13 @@ export class MachinePage implements OnDestroy {
   private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   private readonly next = toSignal(this.store.next$, { initialValue: null });
   private readonly working = toSignal(this.workings.working$, { initialValue: null });
+  private readonly api = inject(Api);
+  protected readonly outbox = inject(Outbox);
   private goAt = 0;
+  /** What this browser keeps of a machine that cannot be opened. */
+  protected readonly left = signal<Machine | null>(null);
+  /** Takes the answer of whoever is asked whether to leave; null while nobody is. */
+  protected readonly leaving = signal<((mayLeave: boolean) => void) | null>(null);
 
   protected readonly conflict = computed(() => {
     const loading = this.loading();
@@ -67,6 +78,7 @@ export class MachinePage implements OnDestroy {
     });
     effect(() => {
       const loading = this.loading();
+      if (loading.kind === 'failed') void this.findLeft();
       if (loading.kind !== 'open') return;
       const { document, revision, save, savedAt } = loading.state;
       this.header.show({ name: document.name, revision, ...saveWords(save, savedAt) });
@@ -76,6 +88,56 @@ export class MachinePage implements OnDestroy {
   ngOnDestroy(): void {
     this.header.show(null);
     this.workings.close();
+  }
+
+  /** Why leaving now would leave something behind, in words; empty while all is saved or on its way. */
+  protected readonly unsavedWords = computed(() => {
+    const loading = this.loading();
+    if (loading.kind !== 'open') return '';
+    const { save } = loading.state;
+    switch (save.kind) {
+      case 'saved':
+      case 'unsaved':
+        return '';
+      case 'failed':
+        return `Not saved on the server: ${save.message}`;
+      case 'refused':
+        return `Not saved: ${save.message}.`;
+      case 'stale':
+        return 'The machine was changed in two places, and you have not chosen yet.';
+    }
+  });
+
+  /** Asks before something is left behind. What is only on its way goes on without the page. */
+  async mayLeave(): Promise<boolean> {
+    if (this.unsavedWords() === '') return true;
+    const answer = await new Promise<boolean>((resolve) => this.leaving.set(resolve));
+    this.leaving.set(null);
+    return answer;
+  }
+
+  protected onUnload(event: BeforeUnloadEvent): void {
+    if (this.unsavedWords() !== '') event.preventDefault();
+  }
+
+  protected noticeSeen(): void {
+    this.store.noticeSeen();
+  }
+
+  protected async keepAsNew(document: Machine): Promise<void> {
+    try {
+      const { id } = await firstValueFrom(this.api.createMachine(document));
+      this.outbox.forget(this.machineId());
+      this.store.abandon();
+      await this.router.navigate(['/machines', id, 'drive-lines']);
+    } catch (error) {
+      this.outbox.trouble.set(messageOf(error));
+    }
+  }
+
+  private async findLeft(): Promise<void> {
+    const opened = openMachine((await this.outbox.left(this.machineId()))?.document);
+    this.left.set(opened.ok ? opened.value : null);
   }
 
   protected retry(): void {

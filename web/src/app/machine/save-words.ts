@@ -10,7 +10,9 @@ export function saveWords(save: SaveState, savedAt: string): { readonly saveWord
     case 'unsaved':
       return { saveWords: 'saving …', saveTone: 'open' };
     case 'failed':
-      return { saveWords: 'not saved, trying again', saveTone: 'stop' };
+      return { saveWords: save.isGone ? 'not saved: deleted elsewhere' : 'not saved, trying again', saveTone: 'stop' };
+    case 'refused':
+      return { saveWords: 'not all saved', saveTone: 'stop' };
     case 'stale':
       return { saveWords: 'changed elsewhere', saveTone: 'stop' };
   }

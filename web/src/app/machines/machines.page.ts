@@ -10,6 +10,7 @@ import { ValidationError } from 'yup';
 import { Api, messageOf } from '../data/api';
 import { shortDay, shortMoment } from '../data/dates';
 import { downloadText, fileName } from '../data/download';
+import { Outbox } from '../data/outbox';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { DialogComponent } from '../ui/dialog.component';
 import { MACHINE_KINDS, machineKindName } from '../ui/machine-kinds';
@@ -28,6 +29,7 @@ type Loading = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonl
 export class MachinesPage implements OnInit {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
+  protected readonly left = inject(Outbox).leftIds;
   private readonly fileBox = viewChild.required<ElementRef<HTMLInputElement>>('file');
   protected readonly loading = signal<Loading>({ kind: 'loading' });
   protected readonly message = signal('');

@@ -1,0 +1,47 @@
+import type { Problem } from '../quantity/index.js';
+import type { Machine } from './machine.js';
+
+type Node = Readonly<Record<string, unknown>> | readonly unknown[];
+
+const isNode = (value: unknown): value is Node => typeof value === 'object' && value !== null;
+const isList = (node: Node): node is readonly unknown[] => Array.isArray(node);
+const childOf = (node: unknown, key: string): unknown => (isNode(node) && Object.hasOwn(node, key) ? (node as Readonly<Record<string, unknown>>)[key] : undefined);
+
+function withChild(node: Node, key: string, value: unknown): Node {
+  if (!isList(node)) return { ...node, [key]: value };
+  // What a list has never held before is taken out of it again.
+  return value === undefined ? node.filter((_item, index) => String(index) !== key) : node.map((item, index) => (String(index) === key ? value : item));
+}
+
+/** The node with what stands at a path as it was before; as far up as there was something before. */
+function putBack(node: unknown, before: unknown, path: readonly string[]): unknown {
+  const [key, ...rest] = path;
+  if (key === undefined || !isNode(node)) return before;
+  const [now, old] = [childOf(node, key), childOf(before, key)];
+  if (now === undefined) return before;
+  if (old === undefined) return isList(node) ? withChild(node, key, undefined) : before;
+  // A quantity is one thing: its old text with the new provenance would make a guess a fact.
+  const isWhole = rest.length === 0 || childOf(now, 'from') !== undefined;
+  return withChild(node, key, isWhole ? old : putBack(now, old, rest));
+}
+
+/**
+ * A machine with everything that was refused as it was before, so that the rest of what was changed can be kept.
+ * @param before the machine as it was last accepted
+ */
+export function withoutRefused(machine: Machine, before: Machine, problems: readonly Problem[]): Machine {
+  // From the back, so that taking an item out of a list moves none that is still to be put back.
+  const paths = problems.map(({ path }) => (path === '' ? [] : path.split('.'))).sort((a, b) => b.join('.').localeCompare(a.join('.'), 'en', { numeric: true }));
+  return paths.reduce<unknown>((made, path) => putBack(made, before, path), machine) as Machine;
+}
+
+/** Where a path of a machine document lies, in words: `X, job, speed`. */
+export function placeInWords(machine: Machine, path: string): string {
+  const [first, second, ...rest] = path.split('.');
+  const words = (keys: readonly (string | undefined)[]): readonly string[] =>
+    keys.flatMap((key) => (key === undefined || key === 'specification' || key === '' ? [] : [key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()]));
+  if (first === 'axes' && second !== undefined) return [machine.axes[Number(second)]?.letter ?? `axis ${Number(second) + 1}`, ...words(rest)].join(', ');
+  const singular = { supplies: 'supply', converters: 'converter', auxiliaries: 'auxiliary', purchases: 'part to get', card: 'route card' }[first ?? ''];
+  if (singular !== undefined && second !== undefined) return [`${singular} ${Number(second) + 1}`, ...words(rest)].join(', ');
+  return words([first, second, ...rest]).join(', ') || 'the machine';
+}

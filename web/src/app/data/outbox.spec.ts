@@ -1,0 +1,73 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { newMachine } from '@crisp-notch/core/machine';
+import { firstValueFrom } from 'rxjs';
+import { Outbox, unheardOf, type SavedElsewhere, type Unsaved } from './outbox';
+
+const unsaved = (name: string, version = 3): Unsaved => ({ id: 'outbox-m', version, document: newMachine(name, 'router'), unheard: [] });
+const copyOf = ({ id, document }: Unsaved, version: number): object => ({ id, version, revision: 1, document, updatedAt: '2026-11-05T14:02:00.000Z' });
+
+describe('the outbox in the browser', () => {
+  let http: HttpTestingController;
+  const outbox = (): Outbox => TestBed.inject(Outbox);
+  const begin = (): void => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    http = TestBed.inject(HttpTestingController);
+  };
+  beforeEach(begin);
+  afterEach(async () => {
+    outbox().forget('outbox-m');
+    expect(await outbox().left('outbox-m')).toBeNull();
+  });
+
+  it('keeps the newest working copy of a machine, also for whoever comes after', async () => {
+    outbox().keep(unsaved('First'));
+    outbox().keep(unsaved('Second'));
+    expect(outbox().leftIds()).toContain('outbox-m');
+    TestBed.resetTestingModule();
+    begin();
+    expect((await outbox().left('outbox-m'))?.document.name).toBe('Second');
+    expect(outbox().leftIds()).toContain('outbox-m');
+    outbox().done('outbox-m', 4);
+    expect(await outbox().left('outbox-m')).toBeNull();
+    expect(outbox().leftIds()).not.toContain('outbox-m');
+  });
+
+  it('tells other tabs what was saved', async () => {
+    const channel = new BroadcastChannel('crisp-notch');
+    const heard = new Promise<SavedElsewhere>((resolve) => (channel.onmessage = ({ data }: MessageEvent<SavedElsewhere>): void => resolve(data)));
+    outbox().done('outbox-m', 9);
+    expect(await heard).toEqual({ id: 'outbox-m', version: 9 });
+    const told = firstValueFrom(outbox().savedElsewhere$);
+    channel.postMessage({ id: 'outbox-m', version: 11 });
+    expect(await told).toEqual({ id: 'outbox-m', version: 11 });
+    channel.close();
+  });
+
+  it('lets go of what it sent on leaving, unless a newer one was put by meanwhile', async () => {
+    const first = unsaved('First');
+    const going = outbox().sendOnLeaving(first);
+    http.expectOne({ method: 'PUT' }).flush(copyOf(first, 4));
+    await going;
+    expect(await outbox().left('outbox-m')).toBeNull();
+    const again = outbox().sendOnLeaving(first);
+    outbox().keep(unsaved('Newer'));
+    http.expectOne({ method: 'PUT' }).flush(copyOf(first, 5));
+    await again;
+    expect((await outbox().left('outbox-m'))?.document.name).toBe('Newer');
+  });
+
+  it('keeps what could not be sent', async () => {
+    const going = outbox().sendOnLeaving(unsaved('Only'));
+    http.expectOne({ method: 'PUT' }).error(new ProgressEvent('away'));
+    await going;
+    expect((await outbox().left('outbox-m'))?.document.name).toBe('Only');
+  });
+
+  it('remembers the newest few of what was sent without an answer', () => {
+    const sent = Array.from({ length: 7 }, (_, index) => newMachine(`M${index}`, 'other'));
+    expect(sent.reduce(unheardOf, [] as readonly (typeof sent)[number][]).map((item) => item.name)).toEqual(['M2', 'M3', 'M4', 'M5', 'M6']);
+  });
+});
