@@ -26,18 +26,79 @@ test.describe('a builder keeps a design', () => {
     await builder.describeScrewAxis();
     const other = await context.newPage();
     await other.goto(page.url());
+    // Here it cannot be saved for a while, and there it can.
+    await page.route('**/api/machines/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+    await builder.station('Screw');
+    await builder.fill('Thread pitch', '2 mm');
+    await expect(page.getByRole('alert').filter({ hasText: 'kept in this browser too' })).toBeVisible();
     await other.getByRole('button', { name: /^Screw/ }).click();
     await other.getByLabel('Thread pitch', { exact: true }).fill('5 mm');
     await expect(other.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
-    await builder.station('Screw');
-    await builder.fill('Thread pitch', '2 mm');
+    await page.unroute('**/api/machines/*');
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('Changed in two places');
     await expect(dialog).toContainText('pitch 5 mm');
     await dialog.getByRole('button', { name: 'Keep what is here' }).click();
     await builder.saved();
-    await other.reload();
+    // The other tab takes up by itself what was saved here.
     await expect(other.locator('cn-drive-line')).toContainText(/[^\d]2\s*mm\/turn/);
+    await expect(other.getByText('Changed in another tab, and taken up here.')).toBeVisible();
+  });
+
+  test('and loses nothing by leaving at once, closing the tab, or an answer that never came', async ({ page, context }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Hasty slide');
+    await builder.describeScrewAxis();
+    const address = page.url();
+    await builder.station('Screw');
+    await page.getByLabel('Thread pitch', { exact: true }).fill('3 mm');
+    await page.getByRole('link', { name: 'Crisp Notch, all machines' }).click();
+    await page.getByRole('link', { name: 'Hasty slide' }).click();
+    await expect(page.locator('cn-drive-line')).toContainText(/[^\d]3\s*mm\/turn/);
+    await builder.station('Screw');
+    await page.getByLabel('Thread pitch', { exact: true }).fill('6 mm');
+    await page.close({ runBeforeUnload: true });
+    const again = await context.newPage();
+    await again.goto(address);
+    await expect(again.locator('cn-drive-line')).toContainText(/[^\d]6\s*mm\/turn/);
+    await expect(again.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
+    // The server takes it, and its answer is lost: no conflict with oneself.
+    let lost = 0;
+    await again.route('**/api/machines/*', async (route) => {
+      if (route.request().method() !== 'PUT' || lost > 0) return route.continue();
+      lost += 1;
+      await route.fetch();
+      return route.abort();
+    });
+    await again.getByRole('button', { name: /^Screw/ }).click();
+    await again.getByLabel('Thread pitch', { exact: true }).fill('7 mm');
+    await expect(again.getByRole('status').filter({ hasText: 'not saved, trying again' })).toBeVisible();
+    await expect(again.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
+    expect(lost).toBe(1);
+    await expect(again.getByRole('dialog')).toBeHidden();
+    const other = await context.newPage();
+    await other.goto(address);
+    await expect(other.locator('cn-drive-line')).toContainText(/[^\d]7\s*mm\/turn/);
+  });
+
+  test('and is asked before leaving what the server could not take, which is taken up on return', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Stranded slide');
+    await page.route('**/api/machines/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+    await builder.station('Motor');
+    await builder.fill('Step angle', '0.9');
+    await expect(page.getByRole('alert').filter({ hasText: 'kept in this browser too' })).toBeVisible();
+    await page.getByRole('link', { name: 'Crisp Notch, all machines' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Stay here' }).click();
+    await expect(page.locator('cn-drive-line')).toBeVisible();
+    await page.getByRole('link', { name: 'Crisp Notch, all machines' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Leave', exact: true }).click();
+    await expect(page.getByText('has changes that only this browser keeps')).toBeVisible();
+    await page.unroute('**/api/machines/*');
+    await page.getByRole('link', { name: 'Stranded slide' }).click();
+    await expect(page.getByText('is taken up again')).toBeVisible();
+    await builder.saved();
+    await expect(page.locator('cn-drive-line')).toContainText('400 steps a turn');
   });
 
   test('keeps what was typed while the server is away', async ({ page, context }) => {

@@ -15,7 +15,7 @@ describe('the design store', () => {
   let store: DesignStore;
   let http: HttpTestingController;
   let state: DesignState | null;
-  const outbox = (): MemoryOutbox => TestBed.inject(Outbox) as MemoryOutbox;
+  const outbox = (): MemoryOutbox => TestBed.inject(MemoryOutbox);
   const saving = (): TestRequest => http.expectOne({ method: 'PUT', url: '/api/machines/m' });
   const conflict = (request: TestRequest, current: MachineCopy): void => request.flush({ title: 'stale', status: 409, current }, { status: 409, statusText: 'Conflict' });
   /** Lets promises go on while the clock stands. */
@@ -26,7 +26,7 @@ describe('the design store', () => {
 
   beforeEach(() => {
     jasmine.clock().install().mockDate(new Date('2026-11-05T14:00:00Z'));
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), DesignStore, { provide: Outbox, useClass: MemoryOutbox }] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), DesignStore, MemoryOutbox, { provide: Outbox, useExisting: MemoryOutbox }] });
     http = TestBed.inject(HttpTestingController);
     store = TestBed.inject(DesignStore);
     state = null;
@@ -164,7 +164,7 @@ describe('the design store', () => {
     store.open('n');
     http.expectOne('/api/machines/n').flush({ ...copyOf('Ours', 4), id: 'n' });
     await settle();
-    expect([state?.document.note, state?.save.kind, state?.notice]).toEqual(['left behind', 'unsaved', jasmine.stringContaining('taken up again') as unknown as string]);
+    expect([state?.document.note, state?.save.kind, state?.notice]).toEqual(['left behind', 'unsaved', jasmine.stringContaining('taken up again')]);
     expect(state?.past.length).toBe(1);
     store.noticeSeen();
     expect(state?.notice).toBe('');

@@ -68,6 +68,6 @@ describe('the outbox in the browser', () => {
 
   it('remembers the newest few of what was sent without an answer', () => {
     const sent = Array.from({ length: 7 }, (_, index) => newMachine(`M${index}`, 'other'));
-    expect(sent.reduce(unheardOf, [] as readonly (typeof sent)[number][]).map((item) => item.name)).toEqual(['M2', 'M3', 'M4', 'M5', 'M6']);
+    expect(sent.reduce<readonly (typeof sent)[number][]>(unheardOf, []).map((item) => item.name)).toEqual(['M2', 'M3', 'M4', 'M5', 'M6']);
   });
 });

@@ -1,8 +1,9 @@
-import { signal } from '@angular/core';
+import { Injectable, signal } from '@angular/core';
 import { EMPTY, type Observable } from 'rxjs';
 import { Outbox, type SavedElsewhere, type Unsaved } from '../data/outbox';
 
 /** An outbox without a browser's database, for specs with a clock of their own: sends like the real one, keeps in memory. */
+@Injectable()
 export class MemoryOutbox extends Outbox {
   readonly kept = new Map<string, Unsaved>();
   readonly finished: SavedElsewhere[] = [];
