@@ -109,5 +109,6 @@ export { isGuessed, saidCount, withCount, type WithGuesses } from './guesses.js'
 export { completedSpecification } from './upgrade.js';
 
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
+export { BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
 export { CURRENT_VERSION, openMachine } from './upgrade.js';
 export { placeInWords, withoutRefused } from './refused.js';

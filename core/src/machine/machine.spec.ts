@@ -4,6 +4,8 @@ import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js'
 import {
   checkMachine,
   CURRENT_VERSION,
+  freeLetter,
+  isLetterTaken,
   machineJsonSchema,
   newAuxiliary,
   newConverter,
@@ -80,7 +82,8 @@ describe('machine document', () => {
       return checked.ok ? [] : checked.error.map((problem) => problem.path);
     };
     expect(problems({ ...machine, axes: [{ ...axis, job: table.job }] })).toEqual(['axes.0.job.kind', 'axes.0.faults.kind']);
-    expect(problems({ ...machine, axes: [axis, axis] })).toEqual(['axes.1']);
+    expect(problems({ ...machine, axes: [axis, { ...axis, letter: 'Y' }] })).toEqual(['axes.1']);
+    expect(problems({ ...machine, axes: [axis, { ...axis, id: 'axis-2', letter: ' x' }] })).toEqual(['axes.1.letter']);
     expect(problems({ ...machine, auxiliaries: [{ ...newAuxiliary(machine), rail: 'nowhere' }] })).toEqual(['auxiliaries.0.rail']);
     expect(problems({ ...machine, converters: [newConverter(machine, 'nowhere')] })).toEqual(['converters.0.from']);
     expect(problems({ ...machine, axes: [{ ...axis, setting: { kind: 'rotary', stepsPerUnit: quantityOf('10 steps/°'), reason: '' } }] })).toEqual(['axes.0.setting.kind']);
@@ -126,6 +129,23 @@ describe('quantities of a document', () => {
     expect(readQuantity(pitch, 'length')).toBe(readQuantity(pitch, 'length'));
     expect(readQuantity(pitch, 'length').value).toBeCloseTo(0.0047625, 15);
     expect(() => readQuantity(quantityOf('fast'), 'speed')).toThrowError(RangeError);
+  });
+});
+
+describe('letters of axes', () => {
+  it('are those that machines usually use, as long as there are any, and never two alike', () => {
+    const letters = (count: number): readonly string[] =>
+      Array.from({ length: count })
+        .reduce<readonly { readonly letter: string }[]>((axes) => [...axes, { letter: freeLetter(axes) }], [])
+        .map((item) => item.letter);
+    expect(letters(4)).toEqual(['X', 'Y', 'Z', 'A']);
+    expect(new Set(letters(12)).size).toBe(12);
+    expect(freeLetter([{ letter: 'x' }, { letter: ' Y ' }])).toBe('Z');
+    const axes = [
+      { id: 'a', letter: 'X' },
+      { id: 'b', letter: 'Z' },
+    ];
+    expect([isLetterTaken(axes, 'z', 'a'), isLetterTaken(axes, 'Z', 'b'), isLetterTaken(axes, 'Y', null)]).toEqual([true, false, false]);
   });
 });
 

@@ -202,6 +202,10 @@ const axis = record({
   setting: nullable(setting),
 });
 
+/** Lines that a stamp relies on, enough for as many axes as a machine may have, and the longest of them. */
+export const BASIS_MOST = 2000;
+export const BASIS_LINE_MOST = 300;
+
 /** What the builder said of one operation on the route card. */
 const operation = record({
   number: choice(10, 20, 30, 40, 50, 60, 70, 80),
@@ -210,7 +214,7 @@ const operation = record({
   reason: text(200),
   date: date(),
   /** What it relied on when it was stamped, as readable lines; compared with the present to see whether the stamp still holds. */
-  basis: list(text(300), 200),
+  basis: list(text(BASIS_LINE_MOST), BASIS_MOST),
   note: text(4000),
 });
 
@@ -297,6 +301,21 @@ export function checkMachine(input: unknown): Result<Machine> {
   return problems.length === 0 ? checked : failure(problems);
 }
 
+const sameLetter = (one: string, other: string): boolean => one.trim().toUpperCase() === other.trim().toUpperCase();
+
+/** Whether another axis bears a letter: stamps, programs and builders tell axes apart by it. @param id of the axis that may */
+export function isLetterTaken(axes: readonly { readonly id: string; readonly letter: string }[], letter: string, id: string | null): boolean {
+  return axes.some((item) => item.id !== id && sameLetter(item.letter, letter));
+}
+
+const AXIS_LETTERS = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'] as const;
+
+/** A letter that no axis bears yet: those that machines usually use first. */
+export function freeLetter(axes: readonly { readonly letter: string }[]): string {
+  const isFree = (letter: string): boolean => !axes.some((item) => sameLetter(item.letter, letter));
+  return AXIS_LETTERS.find(isFree) ?? (Array.from({ length: axes.length + 1 }, (_, index) => `A${index + 1}`).find(isFree) as string);
+}
+
 /** Whether following what feeds a converter comes round to it. */
 function isFedByItself(converters: readonly { readonly id: string; readonly from: string }[], id: string): boolean {
   let at = converters.find((item) => item.id === id)?.from;
@@ -345,6 +364,7 @@ function referenceProblems(machine: Machine): Problem[] {
   machine.axes.forEach((item, index) => {
     const path = `axes.${index}`;
     if (item.supply !== null && !railIds.includes(item.supply)) problems.push({ path: `${path}.supply`, message: 'names a supply that is not there' });
+    if (isLetterTaken(machine.axes.slice(0, index), item.letter, null)) problems.push({ path: `${path}.letter`, message: 'is the letter of another axis' });
     if ((item.transmission.specification.kind === 'rotary') !== (item.job.kind === 'rotary'))
       problems.push({ path: `${path}.job.kind`, message: 'must be rotary exactly when the axis turns' });
     if (item.faults.kind !== item.job.kind) problems.push({ path: `${path}.faults.kind`, message: 'must match the job' });

@@ -143,6 +143,16 @@ describe('a document of the fourth version', () => {
   });
 });
 
+describe('axes of one letter in an older document', () => {
+  it('get letters of their own, the first keeping its', () => {
+    const present = cannedMotorMachine();
+    const [axis] = present.axes as [Machine['axes'][number]];
+    const older = { ...present, version: 4, axes: [axis, { ...axis, id: 'axis-2', letter: 'a' }, { ...axis, id: 'axis-3', letter: 'X' }, { ...axis, id: 'axis-4' }] };
+    const opened = openMachine(older);
+    expect(opened.ok ? opened.value.axes.map((item) => item.letter) : opened.error).toEqual(['A', 'Y', 'X', 'Z']);
+  });
+});
+
 /** Changes what is there. */
 function within<T>(item: T | null, change: (item: T) => unknown): unknown {
   return item === null ? null : change(item);

@@ -1,7 +1,7 @@
 import { failure, type Result } from '../quantity/index.js';
 import { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_COUPLING, BLANK_DRIVER, BLANK_FEED, BLANK_GEARHEAD, BLANK_MOTOR, BLANK_MOUNT, BLANK_SUPPLY } from './blanks.js';
 import { defaultFaults, defaultJob, defaultTransmission, usualScrewEfficiency, usualSupply } from './defaults.js';
-import { checkMachine, type Machine, type TransmissionKind } from './machine.js';
+import { checkMachine, freeLetter, isLetterTaken, type Machine, type TransmissionKind } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
 export const CURRENT_VERSION = 5;
@@ -167,13 +167,29 @@ function toVersion4(machine: Json): Record<string, unknown> {
   };
 }
 
+/** Letters of the axes that none repeats: before version 5 two could bear the same. */
+function lettered(axes: unknown): unknown {
+  const taken: { letter: string }[] = Array.isArray(axes)
+    ? axes.flatMap((axis: unknown) => (isJson(axis) && typeof axis['letter'] === 'string' ? [{ letter: axis['letter'] }] : []))
+    : [];
+  const seen: { id: string; letter: string }[] = [];
+  return each(axes, (axis) => {
+    const letter = axis['letter'];
+    if (typeof letter !== 'string') return axis;
+    const own = isLetterTaken(seen, letter, null) ? freeLetter(taken) : letter;
+    seen.push({ id: '', letter: own });
+    taken.push({ letter: own });
+    return { ...axis, letter: own };
+  });
+}
+
 /** Version 5 knows drivers whose window is in volts of alternating current, loads on the mains, and loads run below their own voltage. */
 function toVersion5(machine: Json): Record<string, unknown> {
   return {
     ...machine,
     version: 5,
     auxiliaries: each(machine['auxiliaries'], (item) => ({ drawn: null, ...(completedStation('auxiliary', item) as Json) })),
-    axes: each(machine['axes'], (axis) => ({ ...axis, driver: completedStation('driver', axis['driver']) })),
+    axes: each(lettered(machine['axes']), (axis) => ({ ...axis, driver: completedStation('driver', axis['driver']) })),
   };
 }
 

@@ -1,4 +1,15 @@
-import { saidCount, type Axis, type Machine, type Operation, type OperationNumber, type Quantity, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import {
+  BASIS_LINE_MOST,
+  BASIS_MOST,
+  saidCount,
+  type Axis,
+  type Machine,
+  type Operation,
+  type OperationNumber,
+  type Quantity,
+  type Stage,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 
 /** The operations in the order in which a machine is built; any order may be worked. */
 export const OPERATIONS: readonly { readonly number: OperationNumber; readonly name: string }[] = [
@@ -189,10 +200,6 @@ export function operationState(machine: Machine, number: OperationNumber): Opera
   return changes.length === 0 ? { kind: 'stamped', date: said.date } : { kind: 'reopened', date: said.date, changes };
 }
 
-/** Longest basis kept with a stamp, and longest line of it; see the machine document. */
-const BASIS_LIMIT = 200;
-const LINE_LIMIT = 300;
-
 function withOperation(machine: Machine, number: OperationNumber, change: Partial<Operation>): Machine {
   const blank: Operation = { number, state: 'started', reason: '', date: change.date ?? '2000-01-01', basis: [], note: '' };
   const present = machine.card.find((item) => item.number === number) ?? blank;
@@ -203,8 +210,8 @@ function withOperation(machine: Machine, number: OperationNumber, change: Partia
 /** @param today calendar date, e.g. 2026-11-05 */
 export function stampOperation(machine: Machine, number: OperationNumber, today: string): Machine {
   const basis = basisOf(machine, number)
-    .slice(0, BASIS_LIMIT)
-    .map((item) => item.slice(0, LINE_LIMIT));
+    .slice(0, BASIS_MOST)
+    .map((item) => item.slice(0, BASIS_LINE_MOST));
   return withOperation(machine, number, { state: 'stamped', reason: '', date: today, basis });
 }
 

@@ -1,4 +1,4 @@
-import { BLANK_AUXILIARY, defaultJob, newAuxiliary, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_AUXILIARY, checkMachine, defaultJob, newAuxiliary, quantityOf, type Axis, type Machine } from '../machine/index.js';
 import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   basisOf,
@@ -85,6 +85,19 @@ describe('an operation', () => {
       expect(new Set(keys).size).withContext(`operation ${number}`).toBe(keys.length);
     }
     expect(changesBetween(['a: 1', 'b: 2'], ['a: 1', 'c: 3'])).toEqual(['c is new: 3', 'b is gone']);
+  });
+});
+
+describe('the sign-off of a machine of twelve axes', () => {
+  it('holds: all that it relies on is kept', () => {
+    const [axis] = screwMachine(confirmed).axes as [Axis];
+    const axes = Array.from({ length: 12 }, (_, index): Axis => ({ ...axis, id: `axis-${index + 1}`, letter: `A${index + 1}` }));
+    const signed = stampOperation({ ...screwMachine(), axes }, 80, '2026-11-05');
+    const checked = checkMachine(signed);
+    expect(checked.ok ? [] : checked.error).toEqual([]);
+    expect(operationState(signed, 80)).toEqual({ kind: 'stamped', date: '2026-11-05' });
+    const changed = { ...signed, axes: signed.axes.map((item, index) => (index === 11 ? { ...item, driver: { ...item.driver, microsteps: 32 } } : item)) };
+    expect(operationState(changed, 80).kind).toBe('reopened');
   });
 });
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { StoredPart } from '@crisp-notch/contract';
-import { newAxis, nextAxisId, type Axis } from '@crisp-notch/core/machine';
+import { freeLetter, newAxis, nextAxisId, type Axis } from '@crisp-notch/core/machine';
 import { choosePart, fitsAxis, type Part } from '@crisp-notch/core/parts';
 import { headlineOf, stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
 import { Api, messageOf } from '../data/api';
@@ -22,7 +22,6 @@ import { headlineText, type HeadlineText } from '../ui/drive-line/headline-text'
 import { stationOf, STATIONS, type LineStation } from '../ui/drive-line/stations';
 import { TrialsComponent } from './trials.component';
 
-const LETTERS = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'];
 const AXIS_LIMIT = 12;
 const TABS: readonly TabOption[] = [
   { id: 'push', label: 'Push' },
@@ -104,12 +103,10 @@ export class DriveLinesPage {
 
   protected addAxis(): void {
     this.store.edit('axes', (document) => {
-      const used = document.axes.map((item) => item.letter);
-      const letter = LETTERS.find((item) => !used.includes(item)) ?? `A${document.axes.length + 1}`;
       const id = nextAxisId(document);
       this.chosenAxis.set(id);
       this.selectedStation.set('motor');
-      return { ...document, axes: [...document.axes, newAxis(id, letter, 'screw', document.supplies[0]?.id ?? null)] };
+      return { ...document, axes: [...document.axes, newAxis(id, freeLetter(document.axes), 'screw', document.supplies[0]?.id ?? null)] };
     });
   }
 

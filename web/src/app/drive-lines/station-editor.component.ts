@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import {
   isGuessed,
+  isLetterTaken,
   MICROSTEP_DIVISORS,
   newSupply,
   nextSupplyId,
@@ -96,6 +97,7 @@ export class StationEditorComponent {
   private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
   protected readonly shelved = signal('');
+  protected readonly letterMessage = signal('');
   /** As fine as the driver goes, so far as that is said. */
   protected readonly microsteps = computed(() => {
     const { driver } = this.axis();
@@ -159,7 +161,9 @@ export class StationEditorComponent {
 
   protected setLetter(field: HTMLInputElement): void {
     const letter = field.value.trim().toUpperCase();
-    if (letter !== '') this.edit('letter', (axis) => ({ ...axis, letter }));
+    const isTaken = isLetterTaken(this.document()?.axes ?? [], letter, this.axis().id);
+    this.letterMessage.set(letter === '' ? 'An axis needs a letter.' : isTaken ? `Another axis is ${letter} already.` : '');
+    if (letter !== '' && !isTaken) this.edit('letter', (axis) => ({ ...axis, letter }));
   }
 
   protected setMotor(specification: MotorSpecification): void {
