@@ -18,6 +18,8 @@ export interface MachineSummary extends Versioned {
   readonly stampedCount: number;
   readonly revision: number;
   readonly updatedAt: string;
+  /** Why this version cannot read the stored document; null where it can. It can still be taken away as it is stored. */
+  readonly unreadable: string | null;
   /** The latest check's verdict; null before the first. */
   readonly lastCheck: { readonly axisLetter: string; readonly verdict: VerdictWord; readonly at: string } | null;
 }

@@ -1,6 +1,7 @@
 import type { Check, LogEntry, MachineCopy, MachineHistory, MachineSummary, ProblemDetails, RevisionSummary, StoredPart } from '@crisp-notch/contract';
 import { quantityOf } from '@crisp-notch/core/machine';
 import { newPart, type Part } from '@crisp-notch/core/parts';
+import { sql } from 'drizzle-orm';
 import request, { type Response } from 'supertest';
 import { connect } from './database/connection';
 import { examplePlan, screwMachine, screwMachineOfVersion1 } from './testing/example-documents';
@@ -39,6 +40,23 @@ describe('the API', () => {
       expect((await get(`/api/machines/${machine.id}`)).body).toEqual(machine);
       const list = (await get('/api/machines')).body as readonly MachineSummary[];
       expect(list.find((item) => item.id === machine.id)).toEqual(jasmine.objectContaining({ name: 'Ümläut “router” 🛠', axisLetters: ['X'], lastCheck: null }));
+    });
+
+    it('that this version cannot read stay in the list, say why, and can be taken away as they are stored', async () => {
+      const [sound, broken] = [await make('Sound'), await make('Broken')];
+      const stored = { ...broken.document, supplies: 'none', name: 'Broken' };
+      await test.database.execute(sql`update machine set document = ${JSON.stringify(stored)} where id = ${broken.id}`);
+      const list = await get('/api/machines');
+      expect(list.status).toBe(200);
+      const listed = (id: string): MachineSummary | undefined => (list.body as readonly MachineSummary[]).find((item) => item.id === id);
+      expect(listed(sound.id)?.unreadable).toBeNull();
+      expect([listed(broken.id)?.name, listed(broken.id)?.unreadable]).toEqual(['Broken', jasmine.stringContaining('supplies') as unknown as string]);
+      const opened = await get(`/api/machines/${broken.id}`);
+      expect([opened.status, (opened.body as ProblemDetails).detail]).toEqual([409, jasmine.stringContaining('can be taken away as it is stored') as unknown as string]);
+      expect((await get(`/api/machines/${broken.id}/stored`)).body).toEqual(stored);
+      expect((await get(`/api/machines/${broken.id}/history`)).status).toBe(409);
+      await test.database.execute(sql`delete from revision where machine_id = ${broken.id}`);
+      await test.database.execute(sql`delete from machine where id = ${broken.id}`);
     });
 
     it('are saved from the version they were opened with, and a stale save is refused with both versions', async () => {
@@ -219,6 +237,20 @@ describe('the API', () => {
       const present = newPart('driver', 'Old driver') as Extract<Part, { kind: 'driver' }>;
       // What an older program kept was said.
       expect(stored.part).toEqual({ ...present, specification: { ...present.specification, guessed: [] } });
+    });
+  });
+
+  describe('a part that this version cannot read', () => {
+    it('is shown by its name, says why, and is not written over', async () => {
+      const added = (await post('/api/parts', { part: newPart('other', 'Strange part') })).body as StoredPart;
+      await test.database.execute(sql`update part set document = ${JSON.stringify({ kind: 'rocket', name: 'Strange part' })} where id = ${added.id}`);
+      const list = await get('/api/parts');
+      expect(list.status).toBe(200);
+      const shown = (list.body as readonly StoredPart[]).find((item) => item.id === added.id);
+      expect([shown?.part.kind, shown?.part.name, shown?.part.note.startsWith('This version cannot read')]).toEqual(['other', 'Strange part', true]);
+      const saved = await put(`/api/parts/${added.id}`, { version: 1, part: newPart('other', 'Renamed') });
+      expect([saved.status, (saved.body as ProblemDetails).detail]).toEqual([409, jasmine.stringContaining('cannot be changed here') as unknown as string]);
+      expect((await Promise.resolve(request(test.app).delete(`/api/parts/${added.id}`))).status).toBe(204);
     });
   });
 

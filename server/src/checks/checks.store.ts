@@ -10,7 +10,7 @@ import {
   type StepCheckPlan,
 } from '@crisp-notch/core/checks';
 import { axisContext, sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
-import type { Machine } from '@crisp-notch/core/machine';
+import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { stepLines } from '@crisp-notch/core/route-card';
 import { and, desc, eq, max } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
@@ -138,7 +138,11 @@ export async function listChecks(database: Database, machineId: string): Promise
     .innerJoin(revision, eq(revision.id, check.revisionId))
     .where(eq(check.machineId, machineId))
     .orderBy(desc(check.at), desc(check.id));
-  return rows.map(({ document, ...row }) => ({ ...row, at: row.at.toISOString(), basis: basisFor(opened(document), row.axisId) }));
+  // A revision that cannot be read leaves its check's verdict standing, on a basis that is like no design.
+  return rows.map(({ document, ...row }) => {
+    const read = openMachine(document);
+    return { ...row, at: row.at.toISOString(), basis: read.ok ? basisFor(read.value, row.axisId) : [] };
+  });
 }
 
 function basisFor(document: Machine, axisId: string): readonly string[] {

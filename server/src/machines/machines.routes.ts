@@ -17,6 +17,7 @@ import {
   opened,
   removeMachine,
   saveMachine,
+  storedMachine,
 } from './machines.store';
 
 /** A machine with years of history. */
@@ -39,6 +40,9 @@ export function machineRoutes(database: Database, bodyLimit: string): Router {
   });
   router.get('/:machine', async (request, response) => {
     response.json(await loadMachine(database, idOf(request, 'machine')));
+  });
+  router.get('/:machine/stored', async (request, response) => {
+    response.json(await storedMachine(database, idOf(request, 'machine')));
   });
   router.put('/:machine', body, async (request, response) => {
     const id = idOf(request, 'machine');

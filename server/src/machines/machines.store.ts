@@ -1,6 +1,7 @@
 import type { MachineCopy, MachineSummary, Revision, RevisionSummary } from '@crisp-notch/contract';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { sameMachine } from '@crisp-notch/core/formats';
+import type { Problem } from '@crisp-notch/core/quantity';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
 import { newId } from '../database/identity';
@@ -11,11 +12,34 @@ type MachineRow = typeof machine.$inferSelect;
 
 const noMachine = (): ApiProblem => new ApiProblem('not-found', 'This machine is not here. It may have been deleted.');
 
-/** A stored document, brought to the present version if an older program wrote it. */
+const unreadableWords = (problems: readonly Problem[]): string => `${problems[0]?.path ?? ''} ${problems[0]?.message ?? 'cannot be read'}`.trim();
+
+/**
+ * A stored document, brought to the present version if an older program wrote it.
+ * @throws ApiProblem for one that this version cannot read
+ */
 export function opened(stored: Machine): Machine {
   const result = openMachine(stored);
-  if (!result.ok) throw new Error(`a stored machine cannot be read: ${result.error[0]?.path} ${result.error[0]?.message}`);
+  if (!result.ok) throw new ApiProblem('conflict', `This version cannot read the stored machine: ${unreadableWords(result.error)}. It is still there, and can be taken away as it is stored.`);
   return result.value;
+}
+
+/** A stored document as it is, for whoever has to mend it. */
+export async function storedMachine(database: Database, id: string): Promise<unknown> {
+  const [row] = await database.select({ document: machine.document }).from(machine).where(eq(machine.id, id));
+  if (!row) throw noMachine();
+  return row.document;
+}
+
+/** What a list says of a document; of one that cannot be read, what little can be told. */
+function summaryOf(stored: Machine): Pick<MachineSummary, 'name' | 'kind' | 'axisLetters' | 'stampedCount' | 'unreadable'> {
+  const result = openMachine(stored);
+  if (!result.ok) {
+    const name = (stored as { readonly name?: unknown } | null)?.name;
+    return { name: typeof name === 'string' && name !== '' ? name : 'A machine without a name', kind: 'other', axisLetters: [], stampedCount: 0, unreadable: unreadableWords(result.error) };
+  }
+  const { name, kind, axes, card } = result.value;
+  return { name, kind, axisLetters: axes.map((axis) => axis.letter), stampedCount: card.filter((operation) => operation.state === 'stamped').length, unreadable: null };
 }
 
 function copyOf(row: MachineRow): MachineCopy {
@@ -26,20 +50,14 @@ export async function listMachines(database: Database): Promise<readonly Machine
   const rows = await database.select().from(machine).orderBy(desc(machine.updatedAt), desc(machine.id));
   const checks = await database.select({ machineId: check.machineId, axisLetter: check.axisLetter, verdict: check.verdict, at: check.at }).from(check).orderBy(check.at, check.id);
   const lastChecks = new Map(checks.map((item) => [item.machineId, { axisLetter: item.axisLetter, verdict: item.verdict, at: item.at.toISOString() }]));
-  return rows.map((row) => {
-    const document = opened(row.document);
-    return {
-      id: row.id,
-      version: row.version,
-      name: document.name,
-      kind: document.kind,
-      axisLetters: document.axes.map((axis) => axis.letter),
-      stampedCount: document.card.filter((operation) => operation.state === 'stamped').length,
-      revision: row.revisionCount,
-      updatedAt: row.updatedAt.toISOString(),
-      lastCheck: lastChecks.get(row.id) ?? null,
-    };
-  });
+  return rows.map((row) => ({
+    id: row.id,
+    version: row.version,
+    ...summaryOf(row.document),
+    revision: row.revisionCount,
+    updatedAt: row.updatedAt.toISOString(),
+    lastCheck: lastChecks.get(row.id) ?? null,
+  }));
 }
 
 export async function loadMachine(session: Session, id: string): Promise<MachineCopy> {

@@ -1,5 +1,5 @@
 import type { StoredPart } from '@crisp-notch/contract';
-import { checkPart, partsHeld, type Part } from '@crisp-notch/core/parts';
+import { checkPart, newPart, partsHeld, type Part } from '@crisp-notch/core/parts';
 import { and, asc, eq } from 'drizzle-orm';
 import { inTransaction, type Database } from '../database/connection';
 import { newId } from '../database/identity';
@@ -8,14 +8,20 @@ import { ApiProblem } from '../problem';
 
 type PartRow = typeof part.$inferSelect;
 
-/** A part as an older program wrote it, with what has been added to parts since left unknown. */
-function completed(stored: Part): Part {
+/**
+ * A part as an older program wrote it, with what has been added to parts since left unknown. One that this version cannot
+ * read is shown by its name alone, and says so; what is stored of it stays.
+ */
+function completed(stored: Part, name: string): Part {
   const result = checkPart(stored);
-  if (!result.ok) throw new Error(`a stored part cannot be read: ${result.error[0]?.path} ${result.error[0]?.message}`);
-  return result.value;
+  if (result.ok) return result.value;
+  const why = `${result.error[0]?.path ?? ''} ${result.error[0]?.message ?? ''}`.trim();
+  return { ...newPart('other', name), note: `${UNREADABLE}: ${why}`.slice(0, 1000) };
 }
 
-const storedOf = (row: PartRow): StoredPart => ({ id: row.id, version: row.version, part: completed(row.document), updatedAt: row.updatedAt.toISOString() });
+const UNREADABLE = 'This version cannot read the stored part';
+
+const storedOf = (row: PartRow): StoredPart => ({ id: row.id, version: row.version, part: completed(row.document, row.name), updatedAt: row.updatedAt.toISOString() });
 const rowOf = (item: Part): Omit<PartRow, 'id' | 'version'> => ({ kind: item.kind, name: item.name, document: item, updatedAt: new Date() });
 
 export async function listParts(database: Database): Promise<readonly StoredPart[]> {
@@ -64,6 +70,9 @@ export async function addParts(database: Database, items: readonly Part[]): Prom
 }
 
 export async function savePart(database: Database, id: string, version: number, item: Part): Promise<StoredPart> {
+  const [stored] = await database.select({ document: part.document }).from(part).where(eq(part.id, id));
+  // What cannot be read is not written over by what little is shown of it.
+  if (stored && !checkPart(stored.document).ok) throw new ApiProblem('conflict', `${UNREADABLE}, so it cannot be changed here. Make it anew, and delete this one.`);
   const [result] = await database
     .update(part)
     .set({ version: version + 1, ...rowOf(item) })

@@ -35,6 +35,11 @@ export class Api {
     return this.http.delete(`/api/machines/${id}`);
   }
 
+  /** The document just as it is stored, for one that cannot be read. */
+  storedMachine(id: string): Observable<unknown> {
+    return this.http.get(`/api/machines/${id}/stored`);
+  }
+
   history(id: string): Observable<MachineHistory> {
     return this.http.get<MachineHistory>(`/api/machines/${id}/history`);
   }

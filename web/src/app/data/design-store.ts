@@ -103,7 +103,15 @@ export class DesignStore implements OnDestroy {
     ),
     this.checksChanged,
   ]).pipe(
-    switchMap(([id]) => this.api.checks(id).pipe(catchError(() => of([] as readonly CheckSummary[])))),
+    switchMap(([id]) =>
+      this.api.checks(id).pipe(
+        catchError((error: unknown) => {
+          // A list that could not be read is not an empty one.
+          this.update((state) => ({ ...state, notice: `The checks of this machine could not be read: ${messageOf(error)}` }));
+          return of([] as readonly CheckSummary[]);
+        }),
+      ),
+    ),
     shareReplay({ bufferSize: 1, refCount: true }),
   );
   readonly next$: Observable<NextStep> = combineLatest([this.document$, this.checks$, this.preferences.preferences$]).pipe(

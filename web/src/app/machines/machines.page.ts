@@ -111,6 +111,15 @@ export class MachinesPage implements OnInit {
     }
   }
 
+  protected async exportStored(machine: MachineSummary): Promise<void> {
+    try {
+      const stored = await firstValueFrom(this.api.storedMachine(machine.id));
+      downloadText(fileName(machine.name, 'json'), `${JSON.stringify(stored, null, 2)}\n`, 'application/json');
+    } catch (error) {
+      this.message.set(messageOf(error));
+    }
+  }
+
   protected chooseFile(): void {
     this.fileBox().nativeElement.click();
   }
