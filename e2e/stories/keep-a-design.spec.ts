@@ -37,7 +37,7 @@ test.describe('a builder keeps a design', () => {
     await page.unroute('**/api/machines/*');
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('Changed in two places');
-    await expect(dialog).toContainText('pitch 5 mm');
+    await expect(dialog).toContainText('X, transmission, pitch was 2 mm, is 5 mm');
     await dialog.getByRole('button', { name: 'Keep what is here' }).click();
     await builder.saved();
     // The other tab takes up by itself what was saved here.

@@ -57,7 +57,7 @@ test.describe('a builder verifies an axis', () => {
     await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('four times coarser');
     await page.getByLabel('Compare revision 2').check();
     await page.getByLabel('Compare revision 3').check();
-    await expect(page.getByText('X microsteps was 4, is 1')).toBeVisible();
+    await expect(page.getByText('X, driver, microsteps was 4, is 1')).toBeVisible();
   });
 
   test('does the whole journey from the keyboard', async ({ page }) => {

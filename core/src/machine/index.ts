@@ -111,4 +111,5 @@ export { completedSpecification } from './upgrade.js';
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
 export { BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
 export { CURRENT_VERSION, openMachine } from './upgrade.js';
+export { differencesBetween } from './differences.js';
 export { placeInWords, withoutRefused } from './refused.js';

@@ -39,7 +39,9 @@ export function withoutRefused(machine: Machine, before: Machine, problems: read
 export function placeInWords(machine: Machine, path: string): string {
   const [first, second, ...rest] = path.split('.');
   const words = (keys: readonly (string | undefined)[]): readonly string[] =>
-    keys.flatMap((key) => (key === undefined || key === 'specification' || key === '' ? [] : [key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()]));
+    keys.flatMap((key) =>
+      key === undefined || key === 'specification' || key === '' ? [] : [/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()],
+    );
   if (first === 'axes' && second !== undefined) return [machine.axes[Number(second)]?.letter ?? `axis ${Number(second) + 1}`, ...words(rest)].join(', ');
   const singular = { supplies: 'supply', converters: 'converter', auxiliaries: 'auxiliary', purchases: 'part to get', card: 'route card' }[first ?? ''];
   if (singular !== undefined && second !== undefined) return [`${singular} ${Number(second) + 1}`, ...words(rest)].join(', ');

@@ -20,7 +20,8 @@ const unreadableWords = (problems: readonly Problem[]): string => `${problems[0]
  */
 export function opened(stored: Machine): Machine {
   const result = openMachine(stored);
-  if (!result.ok) throw new ApiProblem('conflict', `This version cannot read the stored machine: ${unreadableWords(result.error)}. It is still there, and can be taken away as it is stored.`);
+  if (!result.ok)
+    throw new ApiProblem('conflict', `This version cannot read the stored machine: ${unreadableWords(result.error)}. It is still there, and can be taken away as it is stored.`);
   return result.value;
 }
 
@@ -36,7 +37,13 @@ function summaryOf(stored: Machine): Pick<MachineSummary, 'name' | 'kind' | 'axi
   const result = openMachine(stored);
   if (!result.ok) {
     const name = (stored as { readonly name?: unknown } | null)?.name;
-    return { name: typeof name === 'string' && name !== '' ? name : 'A machine without a name', kind: 'other', axisLetters: [], stampedCount: 0, unreadable: unreadableWords(result.error) };
+    return {
+      name: typeof name === 'string' && name !== '' ? name : 'A machine without a name',
+      kind: 'other',
+      axisLetters: [],
+      stampedCount: 0,
+      unreadable: unreadableWords(result.error),
+    };
   }
   const { name, kind, axes, card } = result.value;
   return { name, kind, axisLetters: axes.map((axis) => axis.letter), stampedCount: card.filter((operation) => operation.state === 'stamped').length, unreadable: null };

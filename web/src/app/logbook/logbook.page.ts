@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { LogEntry, RevisionSummary } from '@crisp-notch/contract';
-import { basisOf, changesBetween } from '@crisp-notch/core/route-card';
+import { differencesBetween } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { firstValueFrom, forkJoin } from 'rxjs';
@@ -85,7 +85,7 @@ export class LogbookPage {
   private async compare(from: number, to: number): Promise<void> {
     await this.attempt(async () => {
       const [older, newer] = await Promise.all([from, to].map((number) => firstValueFrom(this.api.revision(this.machineId(), number))));
-      if (older && newer) this.comparison.set({ from, to, lines: changesBetween(basisOf(older.document, 80), basisOf(newer.document, 80)) });
+      if (older && newer) this.comparison.set({ from, to, lines: differencesBetween(older.document, newer.document) });
     });
   }
 

@@ -1,11 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { MachineCopy } from '@crisp-notch/contract';
-import type { Machine } from '@crisp-notch/core/machine';
-import { basisOf, changesBetween } from '@crisp-notch/core/route-card';
+import { differencesBetween, type Machine } from '@crisp-notch/core/machine';
 import { shortMoment } from '../data/dates';
 import { DialogComponent } from '../ui/dialog.component';
-
-const LINES_SHOWN = 12;
 
 /** Another tab or person saved the machine meanwhile: shows what differs and lets the user choose. Nothing is lost either way. */
 @Component({
@@ -19,7 +16,7 @@ const LINES_SHOWN = 12;
         @if (differences().length) {
           <div>
             <h3>What the other version has differently</h3>
-            <ul>
+            <ul class="differences">
               @for (line of differences(); track line) {
                 <li class="small wrap-anywhere">{{ line }}</li>
               }
@@ -33,6 +30,12 @@ const LINES_SHOWN = 12;
       </div>
     </cn-dialog>
   `,
+  styles: `
+    .differences {
+      max-height: 40vh;
+      overflow: auto;
+    }
+  `,
 })
 export class ConflictDialogComponent {
   readonly ours = input.required<Machine>();
@@ -41,5 +44,5 @@ export class ConflictDialogComponent {
   readonly keepOurs = output();
 
   protected readonly savedAt = computed(() => shortMoment(this.theirs().updatedAt));
-  protected readonly differences = computed(() => changesBetween(basisOf(this.ours(), 80), basisOf(this.theirs().document, 80)).slice(0, LINES_SHOWN));
+  protected readonly differences = computed(() => differencesBetween(this.ours(), this.theirs().document));
 }

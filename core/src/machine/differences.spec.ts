@@ -1,0 +1,63 @@
+import { screwMachine } from '../testing/example-machine.js';
+import { blankStage, differencesBetween, newAuxiliary, newAxis, quantityOf, withTransmissionKind, type Axis, type Machine } from './index.js';
+
+const before = screwMachine();
+const onAxis = (change: (axis: Axis) => Axis): Machine => ({ ...before, axes: before.axes.map(change) });
+
+describe('what two machines differ in', () => {
+  it('is nothing for the same, however it was made', () => {
+    expect(differencesBetween(before, JSON.parse(JSON.stringify(before)) as Machine)).toEqual([]);
+  });
+
+  it('is every field, names and notes too, with what it was and is', () => {
+    const now: Machine = {
+      ...onAxis((axis) => ({
+        ...axis,
+        name: 'across',
+        driver: { ...axis.driver, specification: { ...axis.driver.specification, type: 'bridge' } },
+        motor: { ...axis.motor, specification: { ...axis.motor.specification, holdingTorque: quantityOf('0.6 N·m'), inductance: quantityOf('3 mH') } },
+      })),
+      note: 'bench',
+    };
+    expect(differencesBetween(before, now)).toEqual([
+      'note was not said, is bench',
+      'X, name was not said, is across',
+      'X, driver, type was chopper, is bridge',
+      'X, motor, holding torque was 0.45 N·m, is 0.6 N·m',
+      'X, motor, inductance was not said, is 3 mH',
+    ]);
+  });
+
+  it('tells a guess from what was said', () => {
+    const now = onAxis((axis) => ({ ...axis, job: { ...axis.job, margin: quantityOf('1.5') } }));
+    expect(differencesBetween(before, now)).toEqual(['X, job, margin was 1.5 as a guess, is 1.5']);
+  });
+
+  it('goes by what things are called in lists: one put in front makes no difference of those behind', () => {
+    const more = { ...before, axes: [newAxis('axis-9', 'W', 'belt', null), ...before.axes], auxiliaries: [newAuxiliary(before)] };
+    expect(differencesBetween(before, more)).toEqual(['auxiliary 1 is new', 'W is new']);
+    expect(differencesBetween(more, before)).toEqual(['auxiliary 1 is gone', 'W is gone']);
+    const geared = onAxis((axis) => ({ ...axis, reduction: [blankStage('belt', 18, 45)] }));
+    expect(differencesBetween(before, geared)).toEqual(['X, reduction, 1 is new']);
+    expect(
+      differencesBetween(
+        geared,
+        onAxis((axis) => ({ ...axis, reduction: [blankStage('belt', 18, 60)] })),
+      ),
+    ).toEqual(['X, reduction, 1, driven was 45, is 60']);
+  });
+
+  it('says another kind by its kind alone', () => {
+    const [axis] = before.axes as [Axis];
+    const turned = onAxis(() => withTransmissionKind(axis, 'belt'));
+    expect(differencesBetween(before, turned).filter((item) => item.includes('transmission'))).toEqual(['X, transmission, kind was screw, is belt']);
+  });
+
+  it('leaves the stamps’ own lines out, and tells the stamps', () => {
+    const card = [{ number: 20, state: 'stamped', reason: '', date: '2026-11-05', basis: ['X travel: 3'], note: '' }] as Machine['card'];
+    expect(differencesBetween(before, { ...before, card })).toEqual(['route card 1 is new']);
+    expect(differencesBetween({ ...before, card }, { ...before, card: card.map((item) => ({ ...item, basis: [], note: 'ok' })) })).toEqual([
+      'route card 1, note was not said, is ok',
+    ]);
+  });
+});
