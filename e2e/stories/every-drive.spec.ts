@@ -80,6 +80,7 @@ test.describe('a drive of each kind comes to its figures', () => {
     await choose(page, 'driver', /^Bridge pair/);
     await builder.station('Motor');
     await choose(page, 'motor', /^Brushed motor/);
+    await expect(page.locator('cn-drive-line')).toContainText('a count');
     await builder.saved();
     const words = await wordsOf(page, builder);
     expect([...(words.match(OF_LIMITS) ?? []), ...(words.match(OF_STEPS) ?? [])]).toEqual([]);

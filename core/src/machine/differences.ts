@@ -13,7 +13,7 @@ function leafText(value: unknown): string | null {
   if (value === null || value === undefined) return 'not said';
   if (isQuantity(value)) return value.from === 'assumed' ? `${value.text} as a guess` : value.text;
   if (typeof value === 'object') return null;
-  return value === '' ? 'not said' : String(value);
+  return value === '' ? 'not said' : typeof value === 'string' ? value : JSON.stringify(value);
 }
 
 /** What an item of a list goes by, so that one put in between makes no difference of all behind it. */
