@@ -18,7 +18,10 @@ describe('mistakes beside a setting in force', () => {
     const stale = factors(withSetting(plain, set('39.37 steps/mm'), 0.25));
     const [moved, read] = [plain.filter((fault) => fault.side !== 'reading'), plain.filter((fault) => fault.side === 'reading')];
     expect([moved.length > 5, read.length > 1]).toEqual([true, true]);
-    for (const fault of moved) expect((stale.get(fault.id) ?? NaN) / fault.factor).withContext(fault.id).toBeCloseTo(0.25, 12);
+    for (const fault of moved)
+      expect((stale.get(fault.id) ?? NaN) / fault.factor)
+        .withContext(fault.id)
+        .toBeCloseTo(0.25, 12);
     for (const fault of read) expect(stale.get(fault.id)).withContext(fault.id).toBe(fault.factor);
     expect(stale.get('setting-stale')).toBeCloseTo(0.25, 12);
   });
