@@ -2,6 +2,7 @@ import { axisContext } from '../drive-line/index.js';
 import { quantityOf, type Machine, type TransmissionSpecification } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import type { Ranking, RatioFault } from '../diagnosis/index.js';
+import { exampleInstrument } from '../testing/example-instrument.js';
 import { exampleTransmission, screwMachine } from '../testing/example-machine.js';
 import type { ReadPoint, StepCheckPlan } from './index.js';
 import type { FittedScale } from './scale-fit.js';
@@ -39,17 +40,7 @@ const fitted = (scale: number, expanded: number, said: Partial<FittedScale> = {}
   ruledBy: 'scatter',
   ...said,
 });
-const instrument: Extract<StepCheckPlan['instrument'], { kind: 'linear' }> = {
-  kind: 'linear',
-  name: 'dial indicator',
-  form: 'indicator',
-  resolution: q('0.01 mm'),
-  tilt: null,
-  scaleUncertainty: null,
-  error: null,
-  square: 'indicated',
-  range: null,
-};
+const instrument = exampleInstrument();
 /** 1600 microsteps a motor turn of 8 mm: 200 a millimetre. */
 const plan: StepCheckPlan = {
   targets: [3700, 9100, 20_000],

@@ -1,4 +1,5 @@
 import { blankStage, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { exampleInstrument, type LinearInstrument } from '../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
 import { calibrationOf, coverageOf, returnShares } from '../testing/check-trials.js';
 import { gauss, seeded } from '../testing/random.js';
@@ -33,26 +34,13 @@ const slide = (change: (axis: Axis) => Axis = (axis) => axis): Machine =>
       transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: q('4 mm'), starts: 1, diameter: q('14 mm') }) },
     }),
   );
-type LinearInstrument = Extract<StepCheckPlan['instrument'], { kind: 'linear' }>;
-const instrument = (said: Partial<LinearInstrument> = {}): LinearInstrument => ({
-  kind: 'linear',
-  name: 'dial indicator',
-  form: 'indicator',
-  resolution: q('0.01 mm'),
-  tilt: null,
-  scaleUncertainty: null,
-  error: null,
-  square: 'indicated',
-  range: null,
-  ...said,
-});
 const plan = (said: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
   targets: [1000, 2300, 4000],
   runs: 1,
   approach: 'one-way',
   returnToZero: true,
   takeUp: 200,
-  instrument: instrument(),
+  instrument: exampleInstrument(),
   tolerance: { kind: 'linear', value: q('0.05 mm') },
   ...said,
 });
@@ -193,7 +181,7 @@ describe('a true verdict', () => {
 
   it('is not given to what the instrument cannot tell: its printed error, its setting, its steps', () => {
     const read = (said: Partial<LinearInstrument>, target = 5000): string =>
-      judged(slide(), plan({ targets: [1000, target], instrument: instrument(said) }), [5, target / 200, 0]).verdict;
+      judged(slide(), plan({ targets: [1000, target], instrument: exampleInstrument(said) }), [5, target / 200, 0]).verdict;
     expect(read({})).toBe('true');
     expect(read({ error: q('0.06 mm') })).toBe('undecided');
     // 1 − cos 4° of 25 mm are 0.061 mm.
@@ -202,7 +190,7 @@ describe('a true verdict', () => {
     expect(read({ square: 'by-eye', tilt: q('0 °') })).toBe('true');
     expect(tiltDoubt('by-eye')).toBeCloseTo(1 - Math.cos((4 * Math.PI) / 180), 15);
     // Each point has its own band: at 5 mm the same instrument still can.
-    const points = judged(slide(), plan({ targets: [1000, 2300, 5000], instrument: instrument({ square: 'by-eye' }) }), [5, 11.5, 25, 0]).points;
+    const points = judged(slide(), plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }), [5, 11.5, 25, 0]).points;
     expect(points.map((point) => point.conformity)).toEqual(['within', 'within', 'undecided', 'within']);
   });
 
@@ -215,19 +203,19 @@ describe('a true verdict', () => {
   });
 
   it('advises a finer digit only where the digit decides', () => {
-    const square = judged(slide(), plan({ targets: [1000, 2300, 5000], instrument: instrument({ square: 'by-eye' }) }), [5, 11.5, 25, 0]);
+    const square = judged(slide(), plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }), [5, 11.5, 25, 0]);
     expect(square.sentence).toContain('set it by a square');
-    const own = judged(slide(), plan({ instrument: instrument({ error: q('0.06 mm') }) }), [5, 11.5, 20, 0]);
+    const own = judged(slide(), plan({ instrument: exampleInstrument({ error: q('0.06 mm') }) }), [5, 11.5, 20, 0]);
     expect(own.sentence).toContain('own error decides');
-    const coarse = judged(slide(), plan({ instrument: instrument({ resolution: q('0.1 mm') }) }), [5, 11.5, 20, 0]);
+    const coarse = judged(slide(), plan({ instrument: exampleInstrument({ resolution: q('0.1 mm') }) }), [5, 11.5, 20, 0]);
     expect(coarse.sentence).toContain('finer digit than 0.1 mm');
   });
 
   it('reads a plan of an earlier version as one that leaves it unsaid', () => {
-    const { error, square, range, ...older } = instrument();
+    const { error, square, range, ...older } = exampleInstrument();
     const checked = checkPlan({ ...plan(), instrument: older });
     expect([error, square, range].length).toBe(3);
-    expect(checked.ok && checked.value.instrument).toEqual(instrument({ square: 'not-said' }));
+    expect(checked.ok && checked.value.instrument).toEqual(exampleInstrument({ square: 'not-said' }));
     expect(checkPlan({ ...plan(), instrument: 7 }).ok).toBeFalse();
   });
 });
@@ -241,10 +229,10 @@ describe('an indicator set by eye', () => {
       // Set within 4° of the motion, it shows too much by 1/cos a.
       const tilt = (random() * 4 * Math.PI) / 180;
       const values = [5, 11.5, 20].map((at) => Number((at / Math.cos(tilt) + 0.005 * gauss(random)).toFixed(2)));
-      if (judged(slide(), plan({ returnToZero: false, instrument: instrument({ square: 'by-eye' }) }), values).ranking) off += 1;
+      if (judged(slide(), plan({ returnToZero: false, instrument: exampleInstrument({ square: 'by-eye' }) }), values).ranking) off += 1;
     }
     expect(off / trials).toBeLessThan(0.06);
-    const found = judged(slide(), plan({ targets: [2000, 4600, 8000], instrument: instrument({ square: 'by-eye' }) }), [10.08, 23.17, 40.3, 0]);
+    const found = judged(slide(), plan({ targets: [2000, 4600, 8000], instrument: exampleInstrument({ square: 'by-eye' }) }), [10.08, 23.17, 40.3, 0]);
     expect(reason(found)).toContain('Set by eye, the indicator alone may be out by 0.24 %');
   });
 });

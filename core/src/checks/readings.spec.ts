@@ -1,5 +1,6 @@
 import { chainSpread, rankFaults, ratioFaults, withSetting } from '../diagnosis/index.js';
 import { quantityOf, type Machine } from '../machine/index.js';
+import { exampleInstrument } from '../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   checkPlan,
@@ -30,18 +31,7 @@ const plan = (said: Partial<StepCheckPlan> = {}, instrument: object = {}): StepC
   approach: 'one-way',
   returnToZero: false,
   takeUp: 200,
-  instrument: {
-    kind: 'linear',
-    name: 'dial indicator',
-    form: 'indicator',
-    resolution: q('0.01 mm'),
-    tilt: null,
-    scaleUncertainty: null,
-    error: null,
-    square: 'indicated',
-    range: null,
-    ...instrument,
-  },
+  instrument: { ...exampleInstrument(), ...instrument },
   tolerance: { kind: 'linear', value: q('0.05 mm') },
   ...said,
 });
