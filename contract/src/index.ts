@@ -1,11 +1,10 @@
+export { HISTORY_PIECES, READINGS_MOST, type HistoryCheck, type HistoryEntry, type HistoryPart, type HistoryRevision, type MachineHistory } from './history.js';
 export {
   addLogEntryRequest,
   addReadingsRequest,
   applyRequest,
   cutRevisionRequest,
-  importMachineRequest,
   importPartsRequest,
-  machineHistory,
   newMachineRequest,
   partRequest,
   preferencesRequest,
@@ -13,7 +12,6 @@ export {
   savePartRequest,
   startCheckRequest,
   type LogKind,
-  type MachineHistory,
   type Preferences,
 } from './requests.js';
 export type { Check, CheckSummary, LogEntry, MachineCopy, MachineSummary, ProblemDetails, Revision, RevisionSummary, StoredPart, StoredReading, Versioned } from './responses.js';

@@ -91,4 +91,6 @@ export interface ProblemDetails {
   readonly problems?: readonly Problem[];
   /** With status 409: what is stored now. */
   readonly current?: MachineCopy | StoredPart;
+  /** With an import of a machine that is here already: that machine. */
+  readonly existing?: { readonly id: string; readonly name: string; readonly revision: number };
 }

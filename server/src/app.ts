@@ -10,6 +10,7 @@ import type { Database } from './database/connection';
 import { logRoutes } from './log/log.routes';
 import { machineRoutes } from './machines/machines.routes';
 import { partRoutes } from './parts/parts.routes';
+import { answerWithin } from './deadline';
 import { ApiProblem, problemHandler, requestId } from './problem';
 import { securityHeaders } from './security/headers';
 import { requirePassphrase } from './security/passphrase';
@@ -28,19 +29,24 @@ export interface AppOptions {
   readonly passphrase: string | null;
   /** Folder of the built web application; null to serve only the API. */
   readonly webFolder: string | null;
+  /** Address of a proxy whose word is taken for who asks and by which scheme, e.g. loopback; null for none. */
+  readonly trustedProxy: string | null;
+  /** Milliseconds after which a request that is still not answered is told that the database does not answer. */
+  readonly answerWithin?: number;
   /** Requests a minute from one address; far above what typing can do. */
   readonly requestsPerMinute: number;
 }
 
-/** Largest body of an ordinary request. */
-const BODY_LIMIT = '1mb';
 const MINUTE_IN_MILLISECONDS = 60_000;
+/** Longer than any statement is waited for, and shorter than a person waits. */
+const ANSWER_LIMIT_IN_MILLISECONDS = 12_000;
 
 export function createApp(options: AppOptions): Express {
   const { database } = options;
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
+  if (options.trustedProxy !== null) app.set('trust proxy', options.trustedProxy);
   app.use(
     pinoHttp({
       logger: options.logger,
@@ -58,7 +64,7 @@ export function createApp(options: AppOptions): Express {
   });
   app.use(securityHeaders());
   app.use(sameSiteOnly(options.host, options.allowedNames));
-  if (options.passphrase !== null) app.use(requirePassphrase(options.passphrase));
+  if (options.passphrase !== null) app.use(...requirePassphrase(options.passphrase));
 
   const api = express.Router();
   api.use(
@@ -72,6 +78,7 @@ export function createApp(options: AppOptions): Express {
       },
     }),
   );
+  api.use(answerWithin(options.answerWithin ?? ANSWER_LIMIT_IN_MILLISECONDS));
   api.use(compression());
   api.use((_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
@@ -81,11 +88,11 @@ export function createApp(options: AppOptions): Express {
     await database.execute(sql`select 1`);
     response.json({ status: 'ok' });
   });
-  api.use('/machines/:machine/checks', checkRoutes(database, BODY_LIMIT));
-  api.use('/machines/:machine/log', logRoutes(database, BODY_LIMIT));
-  api.use('/machines', machineRoutes(database, BODY_LIMIT));
-  api.use('/parts', partRoutes(database, BODY_LIMIT));
-  api.use('/settings', settingRoutes(database, BODY_LIMIT));
+  api.use('/machines/:machine/checks', checkRoutes(database));
+  api.use('/machines/:machine/log', logRoutes(database));
+  api.use('/machines', machineRoutes(database));
+  api.use('/parts', partRoutes(database));
+  api.use('/settings', settingRoutes(database));
   api.use(() => {
     throw new ApiProblem('not-found', 'No such address.');
   });

@@ -7,7 +7,7 @@ import { newPart } from '@crisp-notch/core/parts';
 import { examplePlan, screwMachine } from './testing/example-documents';
 import { startTestApp, type TestApp } from './testing/test-app';
 
-const REQUEST_COUNT = 10_000;
+const REQUEST_COUNT = 30_000;
 const BIG_BODY_COUNT = 20;
 
 interface Answer {
@@ -134,9 +134,9 @@ describe('hostile requests', () => {
     { method: 'POST', path: '/api/parts', body: { part: newPart('transmission', 'A screw') } },
     { method: 'POST', path: '/api/parts/import', body: { parts: [newPart('supply', 'A supply')] } },
     { method: 'PUT', path: '/api/settings/preferences', body: { units: 'metric', theme: 'day' } },
-    {
+    ...['', '?copy=yes'].map((query) => ({
       method: 'POST',
-      path: '/api/machines/import',
+      path: `/api/machines/import${query}`,
       body: {
         history: {
           format: 'crisp-notch/machine-history',
@@ -156,7 +156,7 @@ describe('hostile requests', () => {
           log: [{ at: '2026-11-05T10:00:00.000Z', kind: 'note', text: 'n', revision: 1, check: 'c' }],
         },
       },
-    },
+    })),
   ];
 
   const paths = (): fc.Arbitrary<string> => {
@@ -171,6 +171,11 @@ describe('hostile requests', () => {
         '/api/health',
         '/api/',
         '/api/machines?x[y]=1&x[__proto__]=2',
+        '/api/machines?limit=2',
+        '/api/parts?limit=7&after=%5B%22motor%22%2C%22A%20motor%22%2C%22x%22%5D',
+        '/api/parts?after=%5B%22motor%22',
+        '/api/machines?after=%5B%222026-01-01T00%3A00%3A00.000Z%22%2C%22x%22%5D',
+        '/api/machines/import?copy=yes',
       ),
       id.map((item) => `/api/machines/${item}`),
       id.map((item) => `/api/parts/${item}`),

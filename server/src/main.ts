@@ -21,6 +21,7 @@ interface Settings {
   readonly passphrase: string | null;
   readonly allowedNames: readonly string[];
   readonly requestsPerMinute: number;
+  readonly trustedProxy: string | null;
 }
 
 /** @throws Error in the operator's words if a setting is missing or unsafe */
@@ -34,8 +35,19 @@ function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
   if (!isLoopback(host) && (passphrase?.length ?? 0) < LEAST_PASSPHRASE) {
     throw new Error(`HOST ${host} can be reached from other machines: set PASSPHRASE to at least ${LEAST_PASSPHRASE} characters.`);
   }
-  const allowedNames = (environment['ALLOWED_NAMES'] ?? '').split(',').filter((name) => name !== '');
-  return { databaseUrl, host, port, passphrase, allowedNames, requestsPerMinute: Number(environment['REQUESTS_PER_MINUTE'] ?? DEFAULT_RATE) };
+  const allowedNames = (environment['ALLOWED_NAMES'] ?? '')
+    .split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '');
+  return {
+    databaseUrl,
+    host,
+    port,
+    passphrase,
+    allowedNames,
+    requestsPerMinute: Number(environment['REQUESTS_PER_MINUTE'] ?? DEFAULT_RATE),
+    trustedProxy: environment['TRUSTED_PROXY'] ?? null,
+  };
 }
 
 function listen(app: ReturnType<typeof createApp>, settings: Settings): Promise<Server> {

@@ -1,4 +1,5 @@
 export {
+  MOST_PROBLEMS,
   bareUnit,
   choice,
   date,

@@ -29,6 +29,10 @@ function shape<T>(schema: JsonSchema, find: (value: unknown, path: string, probl
   };
 }
 
+/** Problems after which a value is not looked at further: nobody reads more, and a hostile one could have millions. */
+export const MOST_PROBLEMS = 50;
+
+const isEnough = (problems: readonly Problem[]): boolean => problems.length >= MOST_PROBLEMS;
 const at = (path: string, key: string | number): string => (path === '' ? String(key) : `${path}.${key}`);
 
 /** Control characters other than line breaks and tabs; they cannot be shown and some cannot be stored. */
@@ -84,7 +88,7 @@ export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonl
     if (!Array.isArray(value)) problems.push({ path, message: 'must be a list' });
     else if (value.length > most || value.length < least) problems.push({ path, message: `must have ${least} to ${most} entries` });
     // By index, because forEach passes over the holes of a sparse array.
-    else for (let index = 0; index < value.length; index += 1) inner.check(value[index], at(path, index), problems);
+    else for (let index = 0; index < value.length && !isEnough(problems); index += 1) inner.check(value[index], at(path, index), problems);
   });
 }
 
@@ -105,10 +109,14 @@ export function record<F extends Fields>(fields: F): Shape<RecordOf<F>> {
       return;
     }
     for (const key of keys) {
+      if (isEnough(problems)) return;
       if (Object.hasOwn(value, key)) (fields[key] as Shape<unknown>).check(value[key], at(path, key), problems);
       else problems.push({ path: at(path, key), message: 'is missing' });
     }
-    for (const key of Object.keys(value)) if (!keys.includes(key)) problems.push({ path: at(path, key.slice(0, 40)), message: 'is not known here' });
+    for (const key in value) {
+      if (isEnough(problems)) return;
+      if (Object.hasOwn(value, key) && !keys.includes(key)) problems.push({ path: at(path, key.slice(0, 40)), message: 'is not known here' });
+    }
   });
 }
 

@@ -184,3 +184,17 @@ export function partsHeld(machine: Machine): readonly { readonly id: string | nu
   for (const station of stations) if (station) held.set(`${station.part?.id ?? ''} ${station.name}`, { id: station.part?.id ?? null, name: station.name });
   return [...held.values()].filter(({ id, name }) => id !== null || name !== '');
 }
+
+/** A machine whose links to a shelf have other identities, as after a move to another shelf. @param identity the new one of each */
+export function relinked(machine: Machine, identity: (id: string) => string): Machine {
+  const walk = (node: unknown): unknown => {
+    if (Array.isArray(node)) return node.map(walk);
+    if (typeof node !== 'object' || node === null) return node;
+    return Object.fromEntries(Object.entries(node).map(([key, value]) => [key, key === 'part' && isLink(value) ? { ...value, id: identity(value.id) } : walk(value)]));
+  };
+  return walk(machine) as Machine;
+}
+
+function isLink(value: unknown): value is { readonly id: string } {
+  return typeof value === 'object' && value !== null && typeof (value as { id?: unknown }).id === 'string';
+}

@@ -79,6 +79,9 @@ function geometryOf(item: TransmissionSpecification): readonly (readonly [string
   }
 }
 
+/** Goes up whenever {@link stepLines} words the same axis otherwise, so that lines that were kept are known to be of another wording. */
+export const STEP_LINES_VERSION = 1;
+
 /** Everything that decides how far one step moves an axis: a check holds as long as these lines stay. */
 export function stepLines(axis: Axis): Lines {
   const { letter, motor, transmission } = axis;

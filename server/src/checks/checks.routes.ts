@@ -1,29 +1,34 @@
 import { addReadingsRequest, applyRequest, startCheckRequest } from '@crisp-notch/contract';
-import { json, Router } from 'express';
+import { Router } from 'express';
+import { jsonBody } from '../body';
 import type { Database } from '../database/connection';
+import { pageOf, sendPage } from '../database/page';
 import { bodyOf, idOf } from '../validate';
 import { addReadings, applyCorrection, listChecks, loadCheck, startCheck } from './checks.store';
 
-export function checkRoutes(database: Database, bodyLimit: string): Router {
+/** Checks in a page of the list where nobody asks for more or fewer. */
+const PAGE = 200;
+
+export function checkRoutes(database: Database): Router {
   const router = Router({ mergeParams: true });
-  const body = json({ limit: bodyLimit });
 
   router.get('/', async (request, response) => {
-    response.json(await listChecks(database, idOf(request, 'machine')));
+    const page = pageOf(request, PAGE);
+    sendPage(request, response, page, await listChecks(database, idOf(request, 'machine'), page));
   });
-  router.post('/', body, async (request, response) => {
+  router.post('/', jsonBody, async (request, response) => {
     const machineId = idOf(request, 'machine');
     response.status(201).json(await startCheck(database, machineId, await bodyOf(request, startCheckRequest)));
   });
   router.get('/:check', async (request, response) => {
     response.json(await loadCheck(database, idOf(request, 'machine'), idOf(request, 'check')));
   });
-  router.post('/:check/readings', body, async (request, response) => {
+  router.post('/:check/readings', jsonBody, async (request, response) => {
     const [machineId, checkId] = [idOf(request, 'machine'), idOf(request, 'check')];
     const { readings } = await bodyOf(request, addReadingsRequest);
     response.status(201).json(await addReadings(database, machineId, checkId, readings));
   });
-  router.post('/:check/apply', body, async (request, response) => {
+  router.post('/:check/apply', jsonBody, async (request, response) => {
     const [machineId, checkId] = [idOf(request, 'machine'), idOf(request, 'check')];
     response.json(await applyCorrection(database, machineId, checkId, await bodyOf(request, applyRequest)));
   });

@@ -1,4 +1,4 @@
-import type { Check, CheckSummary, MachineCopy, StoredReading } from '@crisp-notch/contract';
+import { READINGS_MOST, type Check, type CheckSummary, type MachineCopy, type StoredReading } from '@crisp-notch/contract';
 import {
   checkPlan,
   evaluateStepCheck,
@@ -11,22 +11,20 @@ import {
 } from '@crisp-notch/core/checks';
 import { axisContext, sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
-import { stepLines } from '@crisp-notch/core/route-card';
-import { and, desc, eq, max } from 'drizzle-orm';
+import { STEP_LINES_VERSION, stepLines } from '@crisp-notch/core/route-card';
+import { and, desc, eq, lt, max, ne } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
-import { newId } from '../database/identity';
+import { isId, newId } from '../database/identity';
+import { cursorOf, pagedBy, type Page, type Paged } from '../database/page';
 import { check, reading, revision } from '../database/schema';
 import { writeLog } from '../log/log.store';
-import { applyDocument, cutRevision, demandVersion, loadMachine, lockMachine, opened } from '../machines/machines.store';
+import { applyDocument, cutRevision, demandMachine, demandVersion, lockMachine, opened } from '../machines/machines.store';
 import { ApiProblem } from '../problem';
 
 const noCheck = (): ApiProblem => new ApiProblem('not-found', 'This check is not here.');
 
 /** The log keeps its sentences in metric units, whatever units are shown. */
 const say = sayIn('metric');
-
-/** Most readings kept for one check, corrections included. */
-const READING_LIMIT = 20_000;
 
 function contextOf(document: Machine, axisId: string): AxisContext {
   const context = axisContext(document, axisId);
@@ -74,11 +72,9 @@ export async function startCheck(database: Database, machineId: string, request:
       machineId,
       revisionId: cut.id,
       axisId: request.axisId,
-      axisLetter: letter,
       kind: 'step-check',
       plan,
-      verdict: evaluation.verdict,
-      sentence: evaluation.sentence,
+      ...judgedColumns(context, evaluation),
       at: new Date(),
     });
     await writeLog(session, { machineId, revisionId: cut.id, checkId: id, kind: 'check', text: `Step check on ${letter} planned: ${evaluation.planned.length} readings.` });
@@ -120,9 +116,11 @@ export async function loadCheck(database: Database, machineId: string, checkId: 
   };
 }
 
-/** Newest first. */
-export async function listChecks(database: Database, machineId: string): Promise<readonly CheckSummary[]> {
-  await loadMachine(database, machineId);
+/** Newest first, as they came. Reads no documents but those whose basis another version of the program worded. */
+export async function listChecks(database: Database, machineId: string, page: Page): Promise<Paged<CheckSummary>> {
+  await demandMachine(database, machineId);
+  await renewBases(database, machineId);
+  const after = cursorOf(page, [isId]);
   const rows = await database
     .select({
       id: check.id,
@@ -130,23 +128,56 @@ export async function listChecks(database: Database, machineId: string): Promise
       axisLetter: check.axisLetter,
       verdict: check.verdict,
       sentence: check.sentence,
+      basis: check.basis,
       at: check.at,
       revision: revision.number,
-      document: revision.document,
     })
     .from(check)
     .innerJoin(revision, eq(revision.id, check.revisionId))
-    .where(eq(check.machineId, machineId))
-    .orderBy(desc(check.at), desc(check.id));
-  // A revision that cannot be read leaves its check's verdict standing, on a basis that is like no design.
-  return rows.map(({ document, ...row }) => {
-    const read = openMachine(document);
-    return { ...row, at: row.at.toISOString(), basis: read.ok ? basisFor(read.value, row.axisId) : [] };
-  });
+    .where(and(eq(check.machineId, machineId), after ? lt(check.id, after[0]) : undefined))
+    .orderBy(desc(check.id))
+    .limit(page.limit + 1);
+  return pagedBy(
+    page,
+    rows,
+    ({ id }) => [id],
+    ({ basis, ...row }) => ({ ...row, at: row.at.toISOString(), basis: basis ?? [] }),
+  );
+}
+
+/** Checks whose documents are read at once while their bases are worded anew. */
+const CHUNK = 50;
+
+async function renewBases(database: Database, machineId: string): Promise<void> {
+  for (;;) {
+    const rows = await database
+      .select({ id: check.id, axisId: check.axisId, document: revision.document })
+      .from(check)
+      .innerJoin(revision, eq(revision.id, check.revisionId))
+      .where(and(eq(check.machineId, machineId), ne(check.basisBy, STEP_LINES_VERSION)))
+      .limit(CHUNK);
+    for (const { id, axisId, document } of rows) {
+      const read = openMachine(document);
+      // A revision that cannot be read leaves its check's verdict standing, on a basis that is like no design.
+      await database
+        .update(check)
+        .set({ basis: read.ok ? basisFor(read.value, axisId) : [], basisBy: STEP_LINES_VERSION })
+        .where(eq(check.id, id));
+    }
+    if (rows.length < CHUNK) return;
+  }
 }
 
 function basisFor(document: Machine, axisId: string): readonly string[] {
   return stepLines(contextOf(document, axisId).axis);
+}
+
+/** What of a check follows from its design and readings. */
+export function judgedColumns(
+  { axis }: AxisContext,
+  { verdict, sentence }: StepCheckEvaluation,
+): Pick<typeof check.$inferInsert, 'axisLetter' | 'verdict' | 'sentence' | 'basis' | 'basisBy'> {
+  return { axisLetter: axis.letter, verdict, sentence, basis: stepLines(axis), basisBy: STEP_LINES_VERSION };
 }
 
 const VERDICT_WORDS = { incomplete: 'not complete', true: 'true', undecided: 'undecided', 'not-true': 'not true' } as const;
@@ -175,7 +206,7 @@ export async function addReadings(database: Database, machineId: string, checkId
     const first = (last?.sequence ?? 0) + 1;
     const added = unheard(entered, await readingsOf(session, checkId));
     if (added.length === 0) return;
-    if (first + added.length > READING_LIMIT) throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
+    if (first + added.length > READINGS_MOST) throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
     const at = new Date();
     await session
       .insert(reading)

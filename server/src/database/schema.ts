@@ -3,6 +3,7 @@ import type { StepCheckPlan, VerdictWord } from '@crisp-notch/core/checks';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Part, PartKind } from '@crisp-notch/core/parts';
 import { char, datetime, index, int, mysqlTable, unique, varchar, type AnyMySqlColumn } from 'drizzle-orm/mysql-core';
+import type { MachineDigest } from '../machines/digest';
 import { jsonColumn } from './json-column';
 
 const identity = () => char('id', { length: 36 }).primaryKey();
@@ -20,6 +21,9 @@ export const machine = mysqlTable(
     version: int('version').notNull(),
     revisionCount: int('revision_count').notNull(),
     document: jsonColumn<Machine>('document').notNull(),
+    /** What lists say of the document, so that they need not read it; made by the version of `summarisedBy`. */
+    summary: jsonColumn<MachineDigest>('summary'),
+    summarisedBy: int('summarised_by').notNull().default(0),
     createdAt: moment('created_at'),
     updatedAt: moment('updated_at'),
   },
@@ -54,9 +58,13 @@ export const check = mysqlTable(
     plan: jsonColumn<StepCheckPlan>('plan').notNull(),
     verdict: varchar('verdict', { length: 20 }).$type<VerdictWord>().notNull(),
     sentence: varchar('sentence', { length: 1000 }).notNull(),
+    /** What the axis' steps rested on; worded by the version of `basisBy`. */
+    basis: jsonColumn<readonly string[]>('basis'),
+    basisBy: int('basis_by').notNull().default(0),
     at: moment('at'),
   },
-  (table) => [index('check_machine').on(table.machineId, table.at), index('check_revision').on(table.revisionId)],
+  // Identities grow, so they order rows as they came, whatever a clock said.
+  (table) => [index('check_order').on(table.machineId, table.id), index('check_revision').on(table.revisionId)],
 );
 
 /** Readings are only ever added; a later one for the same place corrects the earlier. */
@@ -90,7 +98,7 @@ export const logEntry = mysqlTable(
     text: varchar('text', { length: 4000 }).notNull(),
     at: moment('at'),
   },
-  (table) => [index('log_machine').on(table.machineId, table.at)],
+  (table) => [index('log_order').on(table.machineId, table.id)],
 );
 
 export const part = mysqlTable(
@@ -101,6 +109,8 @@ export const part = mysqlTable(
     kind: varchar('kind', { length: 20 }).$type<PartKind>().notNull(),
     name: varchar('name', { length: 120 }).notNull(),
     document: jsonColumn<Part>('document').notNull(),
+    /** The document version by which the document was checked when it was written; 0 for one to check again. */
+    checkedBy: int('checked_by').notNull().default(0),
     updatedAt: moment('updated_at'),
   },
   (table) => [index('part_kind_name').on(table.kind, table.name)],

@@ -1,20 +1,28 @@
 import { addLogEntryRequest } from '@crisp-notch/contract';
-import { json, Router } from 'express';
+import { Router } from 'express';
+import { jsonBody } from '../body';
 import type { Database } from '../database/connection';
+import { pageOf, sendPage } from '../database/page';
 import { bodyOf, idOf } from '../validate';
 import { listLog, writeNote } from './log.store';
 
-export function logRoutes(database: Database, bodyLimit: string): Router {
+/** Entries in a page of the log where nobody asks for more or fewer. */
+const PAGE = 100;
+
+export function logRoutes(database: Database): Router {
   const router = Router({ mergeParams: true });
 
   router.get('/', async (request, response) => {
-    response.json(await listLog(database, idOf(request, 'machine')));
+    const page = pageOf(request, PAGE);
+    sendPage(request, response, page, await listLog(database, idOf(request, 'machine'), page));
   });
-  router.post('/', json({ limit: bodyLimit }), async (request, response) => {
+  router.post('/', jsonBody, async (request, response) => {
     const machineId = idOf(request, 'machine');
     const { text } = await bodyOf(request, addLogEntryRequest);
     await writeNote(database, machineId, text);
-    response.status(201).json(await listLog(database, machineId));
+    const page = pageOf(request, PAGE);
+    response.status(201);
+    sendPage(request, response, page, await listLog(database, machineId, page));
   });
   return router;
 }

@@ -1,9 +1,10 @@
 import type { LogEntry, LogKind } from '@crisp-notch/contract';
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq, lt } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
-import { newId } from '../database/identity';
+import { isId, newId } from '../database/identity';
+import { cursorOf, pagedBy, type Page, type Paged } from '../database/page';
 import { logEntry, revision } from '../database/schema';
-import { cutRevision, loadMachine, lockMachine, opened } from '../machines/machines.store';
+import { cutRevision, demandMachine, lockMachine, opened } from '../machines/machines.store';
 
 interface NewEntry {
   readonly machineId: string;
@@ -26,14 +27,21 @@ export async function writeNote(database: Database, machineId: string, text: str
   });
 }
 
-/** Newest first. */
-export async function listLog(database: Database, machineId: string): Promise<readonly LogEntry[]> {
-  await loadMachine(database, machineId);
+/** Newest first, as they came. */
+export async function listLog(database: Database, machineId: string, page: Page): Promise<Paged<LogEntry>> {
+  await demandMachine(database, machineId);
+  const after = cursorOf(page, [isId]);
   const rows = await database
     .select({ id: logEntry.id, at: logEntry.at, kind: logEntry.kind, text: logEntry.text, checkId: logEntry.checkId, revision: revision.number })
     .from(logEntry)
     .innerJoin(revision, eq(revision.id, logEntry.revisionId))
-    .where(eq(logEntry.machineId, machineId))
-    .orderBy(desc(logEntry.at), desc(logEntry.id));
-  return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
+    .where(and(eq(logEntry.machineId, machineId), after ? lt(logEntry.id, after[0]) : undefined))
+    .orderBy(desc(logEntry.id))
+    .limit(page.limit + 1);
+  return pagedBy(
+    page,
+    rows,
+    ({ id }) => [id],
+    (row) => ({ ...row, at: row.at.toISOString() }),
+  );
 }

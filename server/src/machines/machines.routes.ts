@@ -1,9 +1,15 @@
-import { applyRequest, cutRevisionRequest, importMachineRequest, newMachineRequest, saveMachineRequest } from '@crisp-notch/contract';
-import { json, Router } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { applyRequest, cutRevisionRequest, newMachineRequest, saveMachineRequest } from '@crisp-notch/contract';
+import { Router } from 'express';
+import { jsonBody } from '../body';
 import { inTransaction, type Database } from '../database/connection';
+import { pageOf, sendPage } from '../database/page';
 import { writeLog } from '../log/log.store';
 import { bodyOf, idOf, numberOf } from '../validate';
-import { exportHistory, importHistory } from './history.store';
+import { spooled } from '../spool';
+import { sendHistory } from './history.export';
+import { importHistory } from './history.import';
 import {
   applyDocument,
   createMachine,
@@ -20,23 +26,28 @@ import {
   storedMachine,
 } from './machines.store';
 
-/** A machine with years of history. */
-const IMPORT_LIMIT = '8mb';
+/** Machines in a page of the list where nobody asks for more or fewer, and revisions. */
+const [MACHINES_PAGE, REVISIONS_PAGE] = [500, 200];
 
-export function machineRoutes(database: Database, bodyLimit: string): Router {
+/** How long a client may take to take a piece of an export, which holds a connection of the database meanwhile. */
+const TAKE_LIMIT_IN_MILLISECONDS = 30_000;
+
+export function machineRoutes(database: Database): Router {
   const router = Router();
-  const body = json({ limit: bodyLimit });
 
-  router.get('/', async (_request, response) => {
-    response.json(await listMachines(database));
+  router.get('/', async (request, response) => {
+    const page = pageOf(request, MACHINES_PAGE);
+    sendPage(request, response, page, await listMachines(database, page));
   });
-  router.post('/', body, async (request, response) => {
+  router.post('/', jsonBody, async (request, response) => {
     const { document } = await bodyOf(request, newMachineRequest);
     response.status(201).json(await createMachine(database, document));
   });
-  router.post('/import', json({ limit: IMPORT_LIMIT }), async (request, response) => {
-    const { history } = await bodyOf(request, importMachineRequest);
-    response.status(201).json(await importHistory(database, history));
+  // The body is the file itself. What is here already is imported as a second machine only where that is asked for.
+  router.post('/import', async (request, response) => {
+    const isCopy = request.query['copy'] === 'yes';
+    const made = await spooled(request, (read) => inTransaction(database, (session) => importHistory(session, read, isCopy)));
+    response.status(201).json(made);
   });
   router.get('/:machine', async (request, response) => {
     response.json(await loadMachine(database, idOf(request, 'machine')));
@@ -44,7 +55,7 @@ export function machineRoutes(database: Database, bodyLimit: string): Router {
   router.get('/:machine/stored', async (request, response) => {
     response.json(await storedMachine(database, idOf(request, 'machine')));
   });
-  router.put('/:machine', body, async (request, response) => {
+  router.put('/:machine', jsonBody, async (request, response) => {
     const id = idOf(request, 'machine');
     const { version, document } = await bodyOf(request, saveMachineRequest);
     response.json(await saveMachine(database, id, version, document));
@@ -54,9 +65,12 @@ export function machineRoutes(database: Database, bodyLimit: string): Router {
     response.status(204).end();
   });
   router.get('/:machine/history', async (request, response) => {
-    response.json(await exportHistory(database, idOf(request, 'machine')));
+    await sendHistory(database, idOf(request, 'machine'), async (pieces) => {
+      response.type('json').setTimeout(TAKE_LIMIT_IN_MILLISECONDS, () => response.destroy());
+      await pipeline(Readable.from(pieces), response);
+    });
   });
-  router.post('/:machine/apply', body, async (request, response) => {
+  router.post('/:machine/apply', jsonBody, async (request, response) => {
     const machineId = idOf(request, 'machine');
     const change = await bodyOf(request, applyRequest);
     const copy = await applyDocument(database, machineId, change, (session, revisionId) =>
@@ -65,9 +79,10 @@ export function machineRoutes(database: Database, bodyLimit: string): Router {
     response.json(copy);
   });
   router.get('/:machine/revisions', async (request, response) => {
-    response.json(await listRevisions(database, idOf(request, 'machine')));
+    const page = pageOf(request, REVISIONS_PAGE);
+    sendPage(request, response, page, await listRevisions(database, idOf(request, 'machine'), page));
   });
-  router.post('/:machine/revisions', body, async (request, response) => {
+  router.post('/:machine/revisions', jsonBody, async (request, response) => {
     const machineId = idOf(request, 'machine');
     const { version, reason } = await bodyOf(request, cutRevisionRequest);
     const copy = await inTransaction(database, async (session) => {

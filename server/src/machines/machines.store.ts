@@ -1,18 +1,17 @@
 import type { MachineCopy, MachineSummary, Revision, RevisionSummary } from '@crisp-notch/contract';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { sameMachine } from '@crisp-notch/core/formats';
-import type { Problem } from '@crisp-notch/core/quantity';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt, max, or } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
-import { newId } from '../database/identity';
+import { isId, newId } from '../database/identity';
+import { cursorOf, isTime, isWhole, pagedBy, type Page, type Paged } from '../database/page';
 import { check, logEntry, machine, reading, revision } from '../database/schema';
 import { ApiProblem } from '../problem';
+import { documentColumns, renewDigests, unreadableWords, type MachineDigest } from './digest';
 
 type MachineRow = typeof machine.$inferSelect;
 
 const noMachine = (): ApiProblem => new ApiProblem('not-found', 'This machine is not here. It may have been deleted.');
-
-const unreadableWords = (problems: readonly Problem[]): string => `${problems[0]?.path ?? ''} ${problems[0]?.message ?? 'cannot be read'}`.trim();
 
 /**
  * A stored document, brought to the present version if an older program wrote it.
@@ -32,39 +31,59 @@ export async function storedMachine(database: Database, id: string): Promise<unk
   return row.document;
 }
 
-/** What a list says of a document; of one that cannot be read, what little can be told. */
-function summaryOf(stored: Machine): Pick<MachineSummary, 'name' | 'kind' | 'axisLetters' | 'stampedCount' | 'unreadable'> {
-  const result = openMachine(stored);
-  if (!result.ok) {
-    const name = (stored as { readonly name?: unknown } | null)?.name;
-    return {
-      name: typeof name === 'string' && name !== '' ? name : 'A machine without a name',
-      kind: 'other',
-      axisLetters: [],
-      stampedCount: 0,
-      unreadable: unreadableWords(result.error),
-    };
-  }
-  const { name, kind, axes, card } = result.value;
-  return { name, kind, axisLetters: axes.map((axis) => axis.letter), stampedCount: card.filter((operation) => operation.state === 'stamped').length, unreadable: null };
-}
-
 function copyOf(row: MachineRow): MachineCopy {
   return { id: row.id, version: row.version, revision: row.revisionCount, document: opened(row.document), updatedAt: row.updatedAt.toISOString() };
 }
 
-export async function listMachines(database: Database): Promise<readonly MachineSummary[]> {
-  const rows = await database.select().from(machine).orderBy(desc(machine.updatedAt), desc(machine.id));
-  const checks = await database.select({ machineId: check.machineId, axisLetter: check.axisLetter, verdict: check.verdict, at: check.at }).from(check).orderBy(check.at, check.id);
-  const lastChecks = new Map(checks.map((item) => [item.machineId, { axisLetter: item.axisLetter, verdict: item.verdict, at: item.at.toISOString() }]));
-  return rows.map((row) => ({
-    id: row.id,
-    version: row.version,
-    ...summaryOf(row.document),
-    revision: row.revisionCount,
-    updatedAt: row.updatedAt.toISOString(),
-    lastCheck: lastChecks.get(row.id) ?? null,
-  }));
+/** Newest first; reads no documents but those that another version of the program summed up. */
+export async function listMachines(database: Database, page: Page): Promise<Paged<MachineSummary>> {
+  await renewDigests(database);
+  const after = cursorOf(page, [isTime, isId]);
+  const rows = await database
+    .select({ id: machine.id, version: machine.version, summary: machine.summary, revision: machine.revisionCount, updatedAt: machine.updatedAt })
+    .from(machine)
+    .where(after ? or(lt(machine.updatedAt, new Date(after[0])), and(eq(machine.updatedAt, new Date(after[0])), lt(machine.id, after[1]))) : undefined)
+    .orderBy(desc(machine.updatedAt), desc(machine.id))
+    .limit(page.limit + 1);
+  const lastChecks = await lastChecksOf(database, rows);
+  return pagedBy(
+    page,
+    rows,
+    ({ updatedAt, id }) => [updatedAt.toISOString(), id],
+    ({ summary, updatedAt, ...row }) => {
+      const { parts: _parts, ...told } = typeof summary === 'object' && summary !== null ? summary : UNTOLD;
+      return { ...row, ...told, updatedAt: updatedAt.toISOString(), lastCheck: lastChecks.get(row.id) ?? null };
+    },
+  );
+}
+
+/** Of a machine that another version of the program writes to just now. */
+const UNTOLD: MachineDigest = { name: '', kind: 'other', axisLetters: [], stampedCount: 0, unreadable: null, parts: [] };
+
+async function lastChecksOf(database: Database, machines: readonly { readonly id: string }[]): Promise<ReadonlyMap<string, MachineSummary['lastCheck']>> {
+  if (machines.length === 0) return new Map();
+  const last = database
+    .select({ id: max(check.id).as('last_id') })
+    .from(check)
+    .where(
+      inArray(
+        check.machineId,
+        machines.map(({ id }) => id),
+      ),
+    )
+    .groupBy(check.machineId)
+    .as('last');
+  const rows = await database
+    .select({ machineId: check.machineId, axisLetter: check.axisLetter, verdict: check.verdict, at: check.at })
+    .from(check)
+    .innerJoin(last, eq(check.id, last.id));
+  return new Map(rows.map(({ machineId, axisLetter, verdict, at }) => [machineId, { axisLetter, verdict, at: at.toISOString() }]));
+}
+
+/** @throws ApiProblem where there is no such machine */
+export async function demandMachine(session: Session, id: string): Promise<void> {
+  const [row] = await session.select({ id: machine.id }).from(machine).where(eq(machine.id, id));
+  if (!row) throw noMachine();
 }
 
 export async function loadMachine(session: Session, id: string): Promise<MachineCopy> {
@@ -89,7 +108,7 @@ export async function createMachine(database: Database, document: Machine): Prom
   return inTransaction(database, async (session) => {
     const id = newId();
     const now = new Date();
-    await session.insert(machine).values({ id, version: 1, revisionCount: 0, document, createdAt: now, updatedAt: now });
+    await session.insert(machine).values({ id, version: 1, revisionCount: 0, ...documentColumns(document), createdAt: now, updatedAt: now });
     await cutRevision(session, await lockMachine(session, id), document, 'Machine begun');
     return loadMachine(session, id);
   });
@@ -97,12 +116,16 @@ export async function createMachine(database: Database, document: Machine): Prom
 
 /** Saves the working copy; acknowledged means committed. */
 export async function saveMachine(database: Database, id: string, version: number, document: Machine): Promise<MachineCopy> {
-  const [result] = await database
-    .update(machine)
-    .set({ document, version: version + 1, updatedAt: new Date() })
-    .where(and(eq(machine.id, id), eq(machine.version, version)));
+  // A transaction of one statement, because on a cluster it too may be the one of two that has to try again.
+  const taken = await inTransaction(database, async (session) => {
+    const [result] = await session
+      .update(machine)
+      .set({ ...documentColumns(document), version: version + 1, updatedAt: new Date() })
+      .where(and(eq(machine.id, id), eq(machine.version, version)));
+    return result.affectedRows > 0;
+  });
   const current = await loadMachine(database, id);
-  if (result.affectedRows === 0) throw new ApiProblem('stale', 'Another tab or person saved this machine since you opened it. Nothing was overwritten.', { current });
+  if (!taken) throw new ApiProblem('stale', 'Another tab or person saved this machine since you opened it. Nothing was overwritten.', { current });
   return current;
 }
 
@@ -148,7 +171,7 @@ export async function applyDocument(
     demandVersion(row, change.version);
     await session
       .update(machine)
-      .set({ document: change.document, version: row.version + 1, updatedAt: new Date() })
+      .set({ ...documentColumns(change.document), version: row.version + 1, updatedAt: new Date() })
       .where(eq(machine.id, id));
     const cut = await cutRevision(session, row, change.document, change.reason);
     await record(session, cut.id);
@@ -156,14 +179,22 @@ export async function applyDocument(
   });
 }
 
-export async function listRevisions(database: Database, machineId: string): Promise<readonly RevisionSummary[]> {
-  await loadMachine(database, machineId);
+/** Newest first. */
+export async function listRevisions(database: Database, machineId: string, page: Page): Promise<Paged<RevisionSummary>> {
+  await demandMachine(database, machineId);
+  const after = cursorOf(page, [isWhole]);
   const rows = await database
     .select({ number: revision.number, reason: revision.reason, at: revision.at })
     .from(revision)
-    .where(eq(revision.machineId, machineId))
-    .orderBy(desc(revision.number));
-  return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
+    .where(and(eq(revision.machineId, machineId), after ? lt(revision.number, Number(after[0])) : undefined))
+    .orderBy(desc(revision.number))
+    .limit(page.limit + 1);
+  return pagedBy(
+    page,
+    rows,
+    ({ number }) => [String(number)],
+    (row) => ({ ...row, at: row.at.toISOString() }),
+  );
 }
 
 export async function loadRevision(database: Database, machineId: string, number: number): Promise<Revision> {

@@ -1,24 +1,26 @@
 import { importPartsRequest, partRequest, savePartRequest } from '@crisp-notch/contract';
-import { json, Router } from 'express';
+import { Router } from 'express';
+import { jsonBody, longJsonBody } from '../body';
 import type { Database } from '../database/connection';
+import { pageOf, sendPage } from '../database/page';
 import { bodyOf, idOf } from '../validate';
 import { addPart, addParts, countUses, listParts, loadPart, removePart, savePart } from './parts.store';
 
-/** Ten thousand parts. */
-const IMPORT_LIMIT = '8mb';
+/** Parts in a page of the shelf where nobody asks for more or fewer. */
+const PAGE = 500;
 
-export function partRoutes(database: Database, bodyLimit: string): Router {
+export function partRoutes(database: Database): Router {
   const router = Router();
-  const body = json({ limit: bodyLimit });
 
-  router.get('/', async (_request, response) => {
-    response.json(await listParts(database));
+  router.get('/', async (request, response) => {
+    const page = pageOf(request, PAGE);
+    sendPage(request, response, page, await listParts(database, page));
   });
-  router.post('/', body, async (request, response) => {
+  router.post('/', jsonBody, async (request, response) => {
     const { part } = await bodyOf(request, partRequest);
     response.status(201).json(await addPart(database, part));
   });
-  router.post('/import', json({ limit: IMPORT_LIMIT }), async (request, response) => {
+  router.post('/import', longJsonBody, async (request, response) => {
     const { parts } = await bodyOf(request, importPartsRequest);
     response.status(201).json({ added: await addParts(database, parts) });
   });
@@ -28,7 +30,7 @@ export function partRoutes(database: Database, bodyLimit: string): Router {
   router.get('/:part', async (request, response) => {
     response.json(await loadPart(database, idOf(request, 'part')));
   });
-  router.put('/:part', body, async (request, response) => {
+  router.put('/:part', jsonBody, async (request, response) => {
     const id = idOf(request, 'part');
     const { version, part } = await bodyOf(request, savePartRequest);
     response.json(await savePart(database, id, version, part));

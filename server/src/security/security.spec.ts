@@ -1,3 +1,5 @@
+import { hostname, networkInterfaces } from 'node:os';
+import type { ProblemDetails } from '@crisp-notch/contract';
 import request, { type Response } from 'supertest';
 import { startTestApp, type TestApp } from '../testing/test-app';
 import { isLoopback } from './same-site';
@@ -30,7 +32,7 @@ describe('security', () => {
   it('takes no request that a page of another site makes', async () => {
     const own = { Host: 'localhost:4173' };
     expect((await withHeaders({ ...own, Origin: 'http://localhost:4173' }, 'put')).status).toBe(200);
-    for (const origin of ['http://evil.example', 'null', 'http://localhost:9999', 'file://'])
+    for (const origin of ['http://evil.example', 'null', 'http://localhost:9999', 'file://', 'https://localhost:4173', 'http://localhost'])
       expect((await withHeaders({ ...own, Origin: origin }, 'put')).status)
         .withContext(origin)
         .toBe(403);
@@ -56,6 +58,45 @@ describe('security', () => {
     expect((await ask(basic('any:wrong'))).status).toBe(401);
     expect((await ask('Basic %%%')).status).toBe(401);
     expect((await ask(basic('any:harbour wall'))).status).toBe(200);
+    await guarded.close();
+  });
+
+  it('says how to have a further name served', async () => {
+    expect(((await withHeaders({ Host: 'club.example' })).body as ProblemDetails).detail).toContain('ALLOWED_NAMES');
+  });
+
+  it('answers to the names that this machine has on its network, where it listens to the network', async () => {
+    const shed = await startTestApp({ host: '0.0.0.0', passphrase: 'harbour wall' });
+    const ask = (host: string): Promise<Response> => Promise.resolve(request(shed.app).get('/api/health').auth('any', 'harbour wall').set('Host', host));
+    const addresses = Object.values(networkInterfaces()).flatMap((items) => (items ?? []).filter(({ family }) => family === 'IPv4').map(({ address }) => address));
+    for (const own of [hostname(), `${hostname().split('.')[0]}.local:4173`, ...addresses])
+      expect((await ask(own)).status)
+        .withContext(own)
+        .toBe(200);
+    expect((await ask('evil.example')).status).toBe(403);
+    expect((await withHeaders({ Host: hostname() })).status)
+      .withContext('on loopback')
+      .toBe(403);
+    await shed.close();
+  });
+
+  it('takes the word of a proxy for the scheme only where it is told to', async () => {
+    const headers = { Host: 'shed.example', Origin: 'https://shed.example', 'X-Forwarded-Proto': 'https' };
+    expect((await withHeaders(headers, 'put')).status).toBe(403);
+    const proxied = await startTestApp({ allowedNames: ['shed.example'], trustedProxy: 'loopback' });
+    const sent = await request(proxied.app).put('/api/settings/preferences').set(headers).send({ units: 'metric', theme: 'day' });
+    expect(sent.status).toBe(200);
+    await proxied.close();
+  });
+
+  it('lets nobody guess the passphrase at leisure, and the right one in at other times', async () => {
+    const guarded = await startTestApp({ passphrase: 'harbour wall' });
+    const guess = async (passphrase: string): Promise<number> => (await request(guarded.app).get('/api/health').auth('any', passphrase)).status;
+    for (let count = 0; count < 5; count += 1) expect(await guess('harbour wall')).toBe(200);
+    const statuses = await Promise.all(Array.from({ length: 40 }, (_, index) => guess(`guess ${index}`)));
+    expect(statuses.filter((status) => status === 401).length).toBe(10);
+    expect(statuses.filter((status) => status === 429).length).toBe(30);
+    expect(await guess('harbour wall')).toBe(429);
     await guarded.close();
   });
 

@@ -47,6 +47,7 @@ export async function startTestApp(change: Partial<AppOptions> = {}): Promise<Te
     host: '127.0.0.1',
     allowedNames: [],
     passphrase: null,
+    trustedProxy: null,
     webFolder: null,
     requestsPerMinute: 1_000_000,
     ...change,

@@ -1,26 +1,50 @@
-import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Check, CheckSummary, LogEntry, MachineCopy, MachineHistory, MachineSummary, ProblemDetails, Revision, RevisionSummary, StoredPart } from '@crisp-notch/contract';
+import type { Check, CheckSummary, LogEntry, MachineCopy, MachineSummary, ProblemDetails, Revision, RevisionSummary, StoredPart } from '@crisp-notch/contract';
 import type { EnteredReading, StepCheckPlan } from '@crisp-notch/core/checks';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
-import type { Observable } from 'rxjs';
+import { EMPTY, expand, map, reduce, type Observable } from 'rxjs';
+
+/** A page of a list, and the address of the next; null after the last. */
+export interface Listed<T> {
+  readonly items: readonly T[];
+  readonly next: string | null;
+}
+
+/** The address that a Link header (RFC 8288) names as the next page. */
+function nextOf(response: HttpResponse<unknown>): string | null {
+  return /<([^>]+)>;\s*rel="next"/.exec(response.headers.get('Link') ?? '')?.[1] ?? null;
+}
 
 /** What the server can be asked, in its own addresses. */
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
 
+  private page<T>(address: string): Observable<Listed<T>> {
+    return this.http.get<readonly T[]>(address, { observe: 'response' }).pipe(map((response) => ({ items: response.body ?? [], next: nextOf(response) })));
+  }
+
+  /** A list with all its pages. */
+  private list<T>(address: string): Observable<readonly T[]> {
+    return this.page<T>(address).pipe(
+      expand(({ next }) => (next === null ? EMPTY : this.page<T>(next))),
+      reduce((all: readonly T[], { items }) => (all.length === 0 ? items : [...all, ...items]), []),
+    );
+  }
+
   machines(): Observable<readonly MachineSummary[]> {
-    return this.http.get<readonly MachineSummary[]>('/api/machines');
+    return this.list<MachineSummary>('/api/machines');
   }
 
   createMachine(document: Machine): Observable<MachineCopy> {
     return this.http.post<MachineCopy>('/api/machines', { document });
   }
 
-  importMachine(history: MachineHistory): Observable<MachineCopy> {
-    return this.http.post<MachineCopy>('/api/machines/import', { history });
+  /** @param isCopy whether it may be here already */
+  importMachine(file: Blob, isCopy: boolean): Observable<MachineCopy> {
+    return this.http.post<MachineCopy>(`/api/machines/import${isCopy ? '?copy=yes' : ''}`, file, { headers: { 'Content-Type': 'application/json' } });
   }
 
   machine(id: string): Observable<MachineCopy> {
@@ -40,8 +64,9 @@ export class Api {
     return this.http.get(`/api/machines/${id}/stored`);
   }
 
-  history(id: string): Observable<MachineHistory> {
-    return this.http.get<MachineHistory>(`/api/machines/${id}/history`);
+  /** The machine with its history, as a file. */
+  history(id: string): Observable<Blob> {
+    return this.http.get(`/api/machines/${id}/history`, { responseType: 'blob' });
   }
 
   applyDocument(id: string, version: number, document: Machine, reason: string): Observable<MachineCopy> {
@@ -49,7 +74,7 @@ export class Api {
   }
 
   revisions(id: string): Observable<readonly RevisionSummary[]> {
-    return this.http.get<readonly RevisionSummary[]>(`/api/machines/${id}/revisions`);
+    return this.list<RevisionSummary>(`/api/machines/${id}/revisions`);
   }
 
   revision(id: string, number: number): Observable<Revision> {
@@ -61,7 +86,7 @@ export class Api {
   }
 
   checks(id: string): Observable<readonly CheckSummary[]> {
-    return this.http.get<readonly CheckSummary[]>(`/api/machines/${id}/checks`);
+    return this.list<CheckSummary>(`/api/machines/${id}/checks`);
   }
 
   startCheck(id: string, version: number, axisId: string, plan: StepCheckPlan): Observable<Check> {
@@ -80,16 +105,17 @@ export class Api {
     return this.http.post<MachineCopy>(`/api/machines/${id}/checks/${checkId}/apply`, { version, document, reason });
   }
 
-  log(id: string): Observable<readonly LogEntry[]> {
-    return this.http.get<readonly LogEntry[]>(`/api/machines/${id}/log`);
+  /** Newest first, page by page. @param next the address that a page before named */
+  log(id: string, next: string | null = null): Observable<Listed<LogEntry>> {
+    return this.page<LogEntry>(next ?? `/api/machines/${id}/log`);
   }
 
-  writeNote(id: string, text: string): Observable<readonly LogEntry[]> {
-    return this.http.post<readonly LogEntry[]>(`/api/machines/${id}/log`, { text });
+  writeNote(id: string, text: string): Observable<unknown> {
+    return this.http.post(`/api/machines/${id}/log`, { text });
   }
 
   parts(): Observable<readonly StoredPart[]> {
-    return this.http.get<readonly StoredPart[]>('/api/parts');
+    return this.list<StoredPart>('/api/parts');
   }
 
   /** In how many machines each part is used, by its identity. */

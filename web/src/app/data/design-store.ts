@@ -2,7 +2,7 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { CheckSummary, MachineCopy } from '@crisp-notch/contract';
 import { axisContext, judgeAxis, sayIn, type AxisContext, type Finding } from '@crisp-notch/core/drive-line';
 import { sameMachine } from '@crisp-notch/core/formats';
-import { checkMachine, openMachine, placeInWords, withoutRefused, type Axis, type Machine } from '@crisp-notch/core/machine';
+import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep, type NextStep } from '@crisp-notch/core/route-card';
@@ -29,7 +29,7 @@ import {
   timer,
   type Observable,
 } from 'rxjs';
-import { Api, messageOf, problemIn } from './api';
+import { Api, messageOf } from './api';
 import {
   acknowledged,
   edited,
@@ -43,10 +43,10 @@ import {
   undone,
   type DesignState,
   type SaveState,
-  type Sent,
 } from './design.state';
 import { Outbox, unheardOf, type Unsaved } from './outbox';
 import { PreferencesStore } from './preferences';
+import { isUnheard, saveAfter, sendableOf } from './sending';
 
 /** One axis, its figures and what is wrong with it. A new object for every change, so that views notice. */
 export interface AxisView {
@@ -308,30 +308,4 @@ export class DesignStore implements OnDestroy {
       return [{ axis, context, reckoner, findings: judgeAxis(reckoner, sayIn(units)) }];
     });
   }
-}
-
-/** What of a working copy can be sent: all of it, or all but what no machine may be, by the very shapes that the server checks by. */
-function sendableOf(document: Machine, saved: Machine): Sent {
-  const checked = checkMachine(document);
-  if (checked.ok) return { document, sendable: document, refusal: '' };
-  const [first] = checked.error;
-  const refusal = first ? `${placeInWords(document, first.path)} ${first.message}` : 'something cannot be so';
-  const rest = withoutRefused(document, saved, checked.error);
-  return { document, sendable: checkMachine(rest).ok && !sameMachine(rest, saved) ? rest : saved, refusal };
-}
-
-/** Whether the server may have taken what was sent although nothing says so. */
-function isUnheard(error: unknown): boolean {
-  const status = problemIn(error)?.status;
-  return status === undefined || status >= 500;
-}
-
-function saveAfter(error: unknown, document: Machine): SaveState {
-  const problem = problemIn(error);
-  const current = problem?.current;
-  if (current && 'document' in current) return { kind: 'stale', theirs: current };
-  const refused = problem?.status === 422 ? problem.problems?.[0] : undefined;
-  // The server says “document.axes.0 …” of what was sent as a document.
-  if (refused) return { kind: 'refused', message: `${placeInWords(document, refused.path.replace(/^document\.?/, ''))} ${refused.message}` };
-  return { kind: 'failed', message: messageOf(error), isGone: problem?.status === 404 };
 }

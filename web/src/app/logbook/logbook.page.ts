@@ -6,7 +6,7 @@ import { differencesBetween } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { firstValueFrom, forkJoin } from 'rxjs';
-import { Api, messageOf } from '../data/api';
+import { Api, messageOf, type Listed } from '../data/api';
 import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 
@@ -26,7 +26,7 @@ export class LogbookPage {
   private readonly state = toSignal(this.store.state$);
   protected readonly machineId = computed(() => this.state()?.id ?? '');
   private readonly revision = computed(() => this.state()?.revision ?? 0);
-  protected readonly log = signal<readonly LogEntry[] | null>(null);
+  protected readonly log = signal<Listed<LogEntry> | null>(null);
   protected readonly revisions = signal<readonly RevisionSummary[]>([]);
   protected readonly message = signal('');
   protected readonly note = signal('');
@@ -58,9 +58,16 @@ export class LogbookPage {
     if (text === '') return;
     await this.attempt(async () => {
       await this.store.settled();
-      this.log.set(await firstValueFrom(this.api.writeNote(this.machineId(), text)));
+      await firstValueFrom(this.api.writeNote(this.machineId(), text));
       this.note.set('');
       this.load(this.machineId());
+    });
+  }
+
+  protected async showOlder({ items, next }: Listed<LogEntry>): Promise<void> {
+    await this.attempt(async () => {
+      const older = await firstValueFrom(this.api.log(this.machineId(), next));
+      this.log.set({ items: [...items, ...older.items], next: older.next });
     });
   }
 

@@ -1,15 +1,14 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type OnInit } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { machineHistory, type MachineHistory, type MachineSummary } from '@crisp-notch/contract';
+import type { MachineSummary, ProblemDetails } from '@crisp-notch/contract';
 import { parseJson, readMachineJson } from '@crisp-notch/core/formats';
 import { newMachine, type Machine, type MachineKind } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';
-import { ValidationError } from 'yup';
-import { Api, messageOf } from '../data/api';
+import { Api, messageOf, problemIn } from '../data/api';
 import { shortDay, shortMoment } from '../data/dates';
-import { downloadText, fileName } from '../data/download';
+import { downloadBlob, downloadText, fileName } from '../data/download';
 import { Outbox } from '../data/outbox';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { DialogComponent } from '../ui/dialog.component';
@@ -17,6 +16,15 @@ import { MACHINE_KINDS, machineKindName } from '../ui/machine-kinds';
 import { VerdictComponent } from '../ui/verdict.component';
 
 type Loading = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly machines: readonly MachineSummary[] };
+
+/** A file of a machine that is here already. */
+interface AlreadyHere {
+  readonly file: Blob;
+  readonly existing: NonNullable<ProblemDetails['existing']>;
+}
+
+/** A machine's document is below this; what is longer has a history. */
+const DOCUMENT_MOST_BYTES = 1_000_000;
 
 /** Every machine on this installation. */
 @Component({
@@ -38,6 +46,7 @@ export class MachinesPage implements OnInit {
   protected readonly name = signal('');
   protected readonly kind = signal<MachineKind>('router');
   protected readonly deleting = signal<MachineSummary | null>(null);
+  protected readonly already = signal<AlreadyHere | null>(null);
   protected readonly kinds = MACHINE_KINDS;
   protected readonly kindName = machineKindName;
   protected readonly shortDay = shortDay;
@@ -82,11 +91,11 @@ export class MachinesPage implements OnInit {
     });
   }
 
-  private async open(make: () => Promise<{ readonly id: string }>): Promise<void> {
+  private async open(make: () => Promise<{ readonly id: string } | null>): Promise<void> {
     this.message.set('');
     try {
-      const { id } = await make();
-      await this.router.navigate(['/machines', id]);
+      const made = await make();
+      if (made) await this.router.navigate(['/machines', made.id]);
     } catch (error) {
       this.message.set(messageOf(error));
     }
@@ -105,7 +114,7 @@ export class MachinesPage implements OnInit {
   protected async export(machine: MachineSummary): Promise<void> {
     try {
       const history = await firstValueFrom(this.api.history(machine.id));
-      downloadText(fileName(machine.name, 'json'), `${JSON.stringify(history, null, 2)}\n`, 'application/json');
+      downloadBlob(fileName(machine.name, 'json'), history);
     } catch (error) {
       this.message.set(messageOf(error));
     }
@@ -128,16 +137,37 @@ export class MachinesPage implements OnInit {
   protected async import(box: HTMLInputElement): Promise<void> {
     const file = box.files?.[0];
     if (!file) return;
-    const text = await file.text();
-    box.value = '';
     await this.open(async () => {
-      const parsed = parseJson(text);
-      if (!parsed.ok) throw new Error(`${file.name} ${parsed.error[0]?.message}. Nothing was imported.`);
-      const isHistory = (parsed.value as { readonly format?: unknown } | null)?.format === 'crisp-notch/machine-history';
-      return isHistory
-        ? firstValueFrom(this.api.importMachine(await this.historyOf(parsed.value, file.name)))
-        : firstValueFrom(this.api.createMachine(this.documentOf(text, file.name)));
+      const isHistory = await this.isHistory(file);
+      // A file that changes on the disk or is taken from the box cannot be read any more, so it is read before.
+      const content = isHistory ? file.slice() : await file.text();
+      return typeof content === 'string' ? firstValueFrom(this.api.createMachine(this.documentOf(content, file.name))) : this.bringIn(content, file.name);
     });
+    box.value = '';
+  }
+
+  private async bringIn(file: Blob, name: string): Promise<{ readonly id: string } | null> {
+    try {
+      return await firstValueFrom(this.api.importMachine(file, false));
+    } catch (error) {
+      const existing = problemIn(error)?.existing;
+      if (!existing) throw new Error(`${name}: ${messageOf(error)} Nothing was imported.`, { cause: error });
+      this.already.set({ file, existing });
+      return null;
+    }
+  }
+
+  protected async bringInAgain({ file }: AlreadyHere): Promise<void> {
+    this.already.set(null);
+    await this.open(() => firstValueFrom(this.api.importMachine(file, true)));
+  }
+
+  /** Whether a file is a machine with its history: one that is too long for a document, or that says so. */
+  private async isHistory(file: File): Promise<boolean> {
+    if (file.size > DOCUMENT_MOST_BYTES) return true;
+    const parsed = parseJson(await file.text());
+    if (!parsed.ok) throw new Error(`${file.name} ${parsed.error[0]?.message}. Nothing was imported.`);
+    return (parsed.value as { readonly format?: unknown } | null)?.format === 'crisp-notch/machine-history';
   }
 
   private documentOf(text: string, name: string): Machine {
@@ -145,14 +175,5 @@ export class MachinesPage implements OnInit {
     if (read.ok) return read.value;
     const [first] = read.error;
     throw new Error(`${name} is not a machine document: ${first?.path} ${first?.message}. Nothing was imported.`);
-  }
-
-  private async historyOf(value: unknown, name: string): Promise<MachineHistory> {
-    try {
-      return await machineHistory.validate(value);
-    } catch (error) {
-      if (error instanceof ValidationError) throw new Error(`${name}: ${error.errors[0]}. Nothing was imported.`, { cause: error });
-      throw error;
-    }
   }
 }

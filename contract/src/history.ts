@@ -1,0 +1,70 @@
+import { checkPlan } from '@crisp-notch/core/checks';
+import { checkShape, nullable, openMachine, record, text, whole } from '@crisp-notch/core/machine';
+import { checkPart } from '@crisp-notch/core/parts';
+import { number, object, string, type InferType } from 'yup';
+import { fromCore, listOf } from './from-core.js';
+import { line } from './line.js';
+import { LOG_KINDS } from './requests.js';
+
+const MOMENT = /^20\d\d-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/;
+
+function isMoment(value: string): boolean {
+  if (!MOMENT.test(value)) return false;
+  const time = new Date(value);
+  return !Number.isNaN(time.getTime()) && time.toISOString().startsWith(value.slice(0, 19));
+}
+
+const moment = string().defined().test('moment', '${path} must be a moment such as 2026-11-05T14:02:00.000Z', isMoment);
+const revisionNumber = number().integer().min(1).max(1_000_000).required();
+/** Of this or an earlier version; the server brings older ones up to date. */
+const machineDocument = fromCore(openMachine);
+
+const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)), at: text(24, 20) });
+interface HistoryReading { readonly index: number; readonly text: string; readonly excluded: string | null; readonly at: string }
+
+function checkReading(input: unknown): ReturnType<typeof checkShape<HistoryReading>> {
+  const checked = checkShape(readingShape, input);
+  return !checked.ok || isMoment(checked.value.at) ? checked : { ok: false, error: [{ path: 'at', message: 'must be a moment such as 2026-11-05T14:02:00.000Z' }] };
+}
+
+/** Most readings that one check holds, corrections included. */
+export const READINGS_MOST = 20_000;
+
+/**
+ * The pieces of everything known of a machine, for moving it to another installation. Each is checked by itself, because the
+ * whole may be larger than is held in memory at once.
+ */
+export const HISTORY_PIECES = {
+  format: string().oneOf(['crisp-notch/machine-history']).defined(),
+  version: number().oneOf([1, 2]).defined(),
+  machine: machineDocument,
+  /** A part of the shelf that a station was filled from, under the identity that the stations name. Not in version 1. */
+  part: object({ id: line(36, 1), part: fromCore(checkPart) })
+    .noUnknown()
+    .strict(),
+  revision: object({ number: revisionNumber, reason: line(200, 1), at: moment, document: machineDocument })
+    .noUnknown()
+    .strict(),
+  check: object({ reference: line(40, 1), axisId: line(40, 1), revision: revisionNumber, plan: fromCore(checkPlan), at: moment, readings: listOf(checkReading, READINGS_MOST) })
+    .noUnknown()
+    .strict(),
+  log: object({ at: moment, kind: string().oneOf(LOG_KINDS).defined(), text: line(4000, 1), revision: revisionNumber, check: line(40, 1).nullable() })
+    .noUnknown()
+    .strict(),
+} as const;
+
+export type HistoryPart = InferType<typeof HISTORY_PIECES.part>;
+export type HistoryRevision = InferType<typeof HISTORY_PIECES.revision>;
+export type HistoryCheck = InferType<typeof HISTORY_PIECES.check>;
+export type HistoryEntry = InferType<typeof HISTORY_PIECES.log>;
+
+/** Everything known of a machine, as its file has it. */
+export interface MachineHistory {
+  readonly format: 'crisp-notch/machine-history';
+  readonly version: number;
+  readonly machine: InferType<typeof HISTORY_PIECES.machine>;
+  readonly parts?: readonly HistoryPart[];
+  readonly revisions: readonly HistoryRevision[];
+  readonly checks: readonly HistoryCheck[];
+  readonly log: readonly HistoryEntry[];
+}

@@ -1,0 +1,14 @@
+import { checkShape, text } from '@crisp-notch/core/machine';
+import { string, type StringSchema } from 'yup';
+
+/** Text that can be stored and shown: no control characters but line breaks and tabs, no broken surrogates. */
+export function line(most: number, least = 0): StringSchema<string> {
+  return string()
+    .defined()
+    .test('text', '${path} is not text that can be kept', function (value: string | null) {
+      // A nullable line says so by itself; there is no text to look at then.
+      if (value === null) return true;
+      const checked = checkShape(text(most, least), value);
+      return checked.ok || this.createError({ message: `${this.path} ${checked.error[0]?.message ?? 'is not text'}` });
+    });
+}

@@ -1,0 +1,29 @@
+import type { RequestHandler } from 'express';
+import { ApiProblem, sendProblem } from './problem';
+
+/** Requests that bring or fetch a whole history take as long as it is long; their statements have limits of their own. */
+const IS_LONG = /^\/machines\/(import$|[^/]+\/history$)/;
+
+/**
+ * Answers for a database that does not: a statement may wait for a connection behind many others that wait in vain, each
+ * within its own limit.
+ * @param limit milliseconds
+ */
+export function answerWithin(limit: number): RequestHandler {
+  return (request, response, next) => {
+    if (IS_LONG.test(request.path)) {
+      next();
+      return;
+    }
+    const timer = setTimeout(() => {
+      if (response.headersSent) return;
+      request.log.error('not answered in time');
+      sendProblem(request, response, new ApiProblem('unavailable', 'Whether this was kept is not known. Try again in a moment: what was kept already is recognised.'));
+      // Whatever the work comes to now, it has been answered.
+      response.json = () => response;
+    }, limit);
+    timer.unref();
+    response.on('close', () => clearTimeout(timer));
+    next();
+  };
+}

@@ -1,0 +1,61 @@
+import type { MachineSummary } from '@crisp-notch/contract';
+import { CURRENT_VERSION, openMachine, type Machine } from '@crisp-notch/core/machine';
+import { partsHeld } from '@crisp-notch/core/parts';
+import type { Problem } from '@crisp-notch/core/quantity';
+import { and, eq, ne } from 'drizzle-orm';
+import type { Database } from '../database/connection';
+import { machine } from '../database/schema';
+
+/** What lists say of a machine's document, kept beside it so that no list reads documents. */
+export interface MachineDigest extends Pick<MachineSummary, 'name' | 'kind' | 'axisLetters' | 'stampedCount' | 'unreadable'> {
+  /** The parts its stations hold; see the core's `partsHeld`. */
+  readonly parts: ReturnType<typeof partsHeld>;
+}
+
+export const unreadableWords = (problems: readonly Problem[]): string => `${problems[0]?.path ?? ''} ${problems[0]?.message ?? 'cannot be read'}`.trim();
+
+/** What lists say of a document; of one that cannot be read, what little can be told. */
+export function digestOf(stored: Machine): MachineDigest {
+  const result = openMachine(stored);
+  if (!result.ok) {
+    const name = (stored as { readonly name?: unknown } | null)?.name;
+    return {
+      name: typeof name === 'string' && name !== '' ? name : 'A machine without a name',
+      kind: 'other',
+      axisLetters: [],
+      stampedCount: 0,
+      unreadable: unreadableWords(result.error),
+      parts: [],
+    };
+  }
+  const { name, kind, axes, card } = result.value;
+  const stamped = card.filter((operation) => operation.state === 'stamped');
+  return { name, kind, axisLetters: axes.map((axis) => axis.letter), stampedCount: stamped.length, unreadable: null, parts: partsHeld(result.value) };
+}
+
+/** The columns that a machine's document is kept in. */
+export function documentColumns(document: Machine): Pick<typeof machine.$inferInsert, 'document' | 'summary' | 'summarisedBy'> {
+  return { document, summary: digestOf(document), summarisedBy: CURRENT_VERSION };
+}
+
+/** Documents read at once while digests are made anew. */
+const CHUNK = 20;
+
+/** Makes the digests anew that another version of the program made. */
+export async function renewDigests(database: Database): Promise<void> {
+  for (;;) {
+    const rows = await database
+      .select({ id: machine.id, version: machine.version, document: machine.document })
+      .from(machine)
+      .where(ne(machine.summarisedBy, CURRENT_VERSION))
+      .limit(CHUNK);
+    for (const { id, version, document } of rows) {
+      // A save in between has made its own.
+      await database
+        .update(machine)
+        .set({ summary: digestOf(document), summarisedBy: CURRENT_VERSION })
+        .where(and(eq(machine.id, id), eq(machine.version, version)));
+    }
+    if (rows.length < CHUNK) return;
+  }
+}
