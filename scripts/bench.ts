@@ -1,6 +1,7 @@
 /**
  * `npm run bench`: how long what a user waits for takes, and how far step checks and diagnosis can be trusted. Ratios and
  * spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec notices.
+ * `npm run bench -- shop`: a big shop on the server. `npm run bench -- kills [COUNT]`: pulls the plug a thousand times.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
@@ -26,11 +27,14 @@ import { nextStep } from '@crisp-notch/core/route-card';
 import { BROWSER_FLAGS, chromiumPath } from './browser';
 import { benchChecks } from './bench-checks';
 import { benchSearch } from './bench-search';
+import { benchShop } from './bench-shop';
 import { benchSimulation } from './bench-simulation';
 import { buildAll, ROOT } from './build';
+import { runKills } from './kills';
 import { benchMutants } from './mutants';
 
 const KEYSTROKES = 400;
+const KILLS = 1000;
 const DATA = join(ROOT, '.test-data', 'bench');
 const FIGURES = [stepsPerUnit, exactStepsPerUnit, stepSize, pulseRate, torqueMargin, loadLag, trimmerVoltage];
 const say = sayIn('metric');
@@ -231,13 +235,32 @@ async function pageSearch(page: Page): Promise<string> {
   return `${seen.words.replace(/^● /, '')} After ${(seen.time / 1000).toFixed(2)} s, ${seen.rate.toFixed(0)} frames a second, longest gap ${seen.longest.toFixed(0)} ms`;
 }
 
+/** @returns an exit code: 1 if anything was lost */
+async function benchKills(count: number): Promise<number> {
+  await buildAll();
+  const from = performance.now();
+  const { kills, acknowledged, lost } = await runKills(count, join(ROOT, '.test-data', 'bench-kills'), (done) => {
+    if (done % 50 === 0) process.stdout.write(`  ${done} kills after ${((performance.now() - from) / 1000).toFixed(0)} s\n`);
+  });
+  process.stdout.write(`${kills} kills of server, database and both: ${acknowledged} writes acknowledged, ${lost.length} lost\n${lost.slice(0, 20).join('\n')}\n`);
+  return lost.length === 0 ? 0 : 1;
+}
+
 const [what, folder = '', ...specFolders] = process.argv.slice(2);
-if (what === 'mutants') {
-  process.exitCode = benchMutants(folder, specFolders);
-} else {
-  benchRecompute();
-  benchSearch();
-  benchSimulation();
-  benchChecks();
-  await benchStart();
+switch (what) {
+  case 'mutants':
+    process.exitCode = benchMutants(folder, specFolders);
+    break;
+  case 'shop':
+    await benchShop();
+    break;
+  case 'kills':
+    process.exitCode = await benchKills(Number(folder) || KILLS);
+    break;
+  default:
+    benchRecompute();
+    benchSearch();
+    benchSimulation();
+    benchChecks();
+    await benchStart();
 }

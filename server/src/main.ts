@@ -7,12 +7,14 @@ import { createApp } from './app';
 import { connect, migrateDatabase, type Connection } from './database/connection';
 import { seedDemo } from './demo/seed';
 import { isLoopback } from './security/same-site';
+import { startProblem } from './start-problem';
 
 const LEAST_PASSPHRASE = 8;
 const DEFAULT_PORT = 4173;
 const DEFAULT_RATE = 6000;
 /** How long open requests may take to finish after a signal to stop. */
 const STOP_LIMIT_IN_MILLISECONDS = 5000;
+const PREPARING_LIMIT_IN_MILLISECONDS = 600_000;
 
 interface Settings {
   readonly databaseUrl: string;
@@ -81,13 +83,28 @@ function stopOnSignal(server: Server, connection: Connection, logger: Logger): v
   process.on('disconnect', stop);
 }
 
+/** Brings the database up to date, with all the time that this takes on a large one. @throws Error in the operator's words */
+async function prepareDatabase(url: string, here: string): Promise<void> {
+  try {
+    const { database, close } = connect(url, PREPARING_LIMIT_IN_MILLISECONDS);
+    try {
+      await migrateDatabase(database, join(here, 'migrations'));
+      if (process.env['DEMO'] !== 'none') await seedDemo(database, (name) => readFile(join(here, 'demo', name), 'utf8'));
+    } finally {
+      await close();
+    }
+  } catch (error) {
+    const words = startProblem(error, url);
+    throw words === null ? error : new Error(words, { cause: error });
+  }
+}
+
 async function main(): Promise<void> {
   const settings = settingsFrom(process.env);
   const here = dirname(fileURLToPath(import.meta.url));
   const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info' }, pino.destination({ dest: 2, sync: false }));
+  await prepareDatabase(settings.databaseUrl, here);
   const connection = connect(settings.databaseUrl);
-  await migrateDatabase(connection.database, join(here, 'migrations'));
-  if (process.env['DEMO'] !== 'none') await seedDemo(connection.database, (name) => readFile(join(here, 'demo', name), 'utf8'));
   const app = createApp({ ...settings, database: connection.database, logger, webFolder: join(here, 'web') });
   const server = await listen(app, settings);
   const address = server.address();

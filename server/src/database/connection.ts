@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
 import { createPool, type Pool } from 'mysql2/promise';
@@ -64,9 +65,23 @@ export function connect(url: string, statementLimit = STATEMENT_LIMIT_IN_MILLISE
   return { database, close: () => pool.end() };
 }
 
-/** Brings the tables to the newest migration; does nothing when they are. */
+/** How long one server waits for another that prepares the same database. */
+const PREPARING_WAIT_IN_SECONDS = 120;
+
+/**
+ * Brings the tables to the newest migration; does nothing when they are. Of servers that start together on one database, one
+ * does it and the others wait.
+ */
 export async function migrateDatabase(database: Database, folder: string): Promise<void> {
-  await migrate(database, { migrationsFolder: folder });
+  // The lock belongs to a connection, so a transaction holds one while the migrations run on another.
+  await database.transaction(async (session) => {
+    await session.execute(sql`select get_lock('crisp-notch-migration', ${PREPARING_WAIT_IN_SECONDS})`);
+    try {
+      await migrate(database, { migrationsFolder: folder });
+    } finally {
+      await session.execute(sql`select release_lock('crisp-notch-migration')`);
+    }
+  });
 }
 
 /** Error codes after which the same transaction may succeed: deadlock and lock wait time-out. */
@@ -88,7 +103,7 @@ export function databaseErrorCode(error: unknown): string | null {
 
 /** Codes that mean no connection, rather than a fault of ours. */
 const CONNECTION_LOST =
-  /^(ECONN|ETIMEDOUT|EPIPE|EHOSTUNREACH|ENOTFOUND|PROTOCOL_|ER_SERVER_SHUTDOWN|ER_NORMAL_SHUTDOWN|ER_CON_COUNT|ER_QUERY_INTERRUPTED|ER_CONNECTION_KILLED|ER_NEW_ABORTING|POOL_CLOSED)/;
+  /^(ECONN|ETIMEDOUT|EPIPE|EHOSTUNREACH|ENOTFOUND|EAI_|PROTOCOL_|ER_SERVER_SHUTDOWN|ER_NORMAL_SHUTDOWN|ER_CON_COUNT|ER_QUERY_INTERRUPTED|ER_CONNECTION_KILLED|ER_NEW_ABORTING|POOL_CLOSED)/;
 
 /** Whether the database was away: the connection is gone, or a statement was put on one that had just gone. */
 export function isConnectionLost(error: unknown): boolean {
@@ -109,11 +124,6 @@ const NO_ROOM = new Set([
 /** Whether the database could not write for want of room. */
 export function isOutOfRoom(error: unknown): boolean {
   return NO_ROOM.has(databaseErrorCode(error) ?? '');
-}
-
-/** Codes by which two processes that do the same at the same moment stand in each other's way; the second try finds it done. */
-export function isRaceOf(error: unknown, codes: readonly string[]): boolean {
-  return codes.includes(databaseErrorCode(error) ?? '');
 }
 
 /** Runs a transaction, again if the database chose it as the victim of a deadlock. Acknowledged means committed. */

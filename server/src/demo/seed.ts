@@ -4,7 +4,7 @@ import { readPartsCsv } from '@crisp-notch/core/formats';
 import { inTransaction, type Database } from '../database/connection';
 import { importHistory } from '../machines/history.import';
 import { insertParts } from '../parts/parts.store';
-import { claimSetting, writeSetting } from '../settings/settings.store';
+import { claimSetting, readSetting, writeSetting } from '../settings/settings.store';
 
 /** The harbour shed's machines, oldest first so that the newest stands on top of the list. */
 const MACHINE_FILES = ['dividing-table.json', 'fret-router.json'];
@@ -15,6 +15,7 @@ const MACHINE_FILES = ['dividing-table.json', 'fret-router.json'];
  * @param read text of a file of the demo folder
  */
 export async function seedDemo(database: Database, read: (name: string) => Promise<string>): Promise<void> {
+  if ((await readSetting(database, SEEDED)) === true) return;
   const parts = readPartsCsv(await read('parts.csv'));
   if (!parts.ok) throw new Error(`demo parts: ${parts.error[0]?.path} ${parts.error[0]?.message}`);
   const { parts: checked } = await importPartsRequest.validate({ parts: parts.value });
