@@ -20,7 +20,12 @@ const revisionNumber = number().integer().min(1).max(1_000_000).required();
 const machineDocument = fromCore(openMachine);
 
 const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)), at: text(24, 20) });
-interface HistoryReading { readonly index: number; readonly text: string; readonly excluded: string | null; readonly at: string }
+interface HistoryReading {
+  readonly index: number;
+  readonly text: string;
+  readonly excluded: string | null;
+  readonly at: string;
+}
 
 function checkReading(input: unknown): ReturnType<typeof checkShape<HistoryReading>> {
   const checked = checkShape(readingShape, input);

@@ -5,6 +5,7 @@ export {
   applyRequest,
   cutRevisionRequest,
   importPartsRequest,
+  keepBesideRequest,
   newMachineRequest,
   partRequest,
   preferencesRequest,

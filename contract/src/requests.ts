@@ -21,6 +21,10 @@ export const saveMachineRequest = object({ version, document: machineDocument })
 export const cutRevisionRequest = object({ version, reason: line(200, 1) })
   .noUnknown()
   .strict();
+/** A design that is kept beside the present one. */
+export const keepBesideRequest = object({ document: machineDocument, reason: line(200, 1) })
+  .noUnknown()
+  .strict();
 /** A change that is a revision by its nature: a part chosen, a correction applied. */
 export const applyRequest = object({ version, document: machineDocument, reason: line(200, 1) })
   .noUnknown()

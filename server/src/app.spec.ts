@@ -94,6 +94,19 @@ describe('the API', () => {
       expect(((await get(`/api/machines/${machine.id}/revisions/1`)).body as { document: { name: string } }).document.name).toBe('Test router');
     });
 
+    it('take a design beside the present one, which stays', async () => {
+      const machine = await make();
+      const beside = await post(`/api/machines/${machine.id}/revisions/beside`, { document: screwMachine('The other side'), reason: 'Changed in two places' });
+      expect([beside.status, beside.body]).toEqual([201, { revision: 2 }]);
+      const again = await post(`/api/machines/${machine.id}/revisions/beside`, { document: screwMachine('The other side'), reason: 'Sent twice' });
+      expect(again.body).toEqual({ revision: 2 });
+      expect(((await get(`/api/machines/${machine.id}`)).body as MachineCopy).document.name).toBe('Test router');
+      expect(((await get(`/api/machines/${machine.id}`)).body as MachineCopy).version).toBe(1);
+      expect(((await get(`/api/machines/${machine.id}/revisions/2`)).body as { document: { name: string } }).document.name).toBe('The other side');
+      const log = (await get(`/api/machines/${machine.id}/log`)).body as readonly LogEntry[];
+      expect(log.map(({ text, revision }) => [text, revision])).toEqual([['Changed in two places', 2]]);
+    });
+
     it('are numbered without a gap when cut at the same time', async () => {
       const machine = await make();
       for (let version = 1; version < 4; version += 1) await put(`/api/machines/${machine.id}`, { version, document: screwMachine(`Name ${version}`) });

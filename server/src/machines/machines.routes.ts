@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { applyRequest, cutRevisionRequest, newMachineRequest, saveMachineRequest } from '@crisp-notch/contract';
+import { applyRequest, cutRevisionRequest, keepBesideRequest, newMachineRequest, saveMachineRequest } from '@crisp-notch/contract';
 import { Router } from 'express';
 import { jsonBody } from '../body';
 import { inTransaction, type Database } from '../database/connection';
@@ -93,6 +93,17 @@ export function machineRoutes(database: Database): Router {
       return loadMachine(session, machineId);
     });
     response.status(201).json(copy);
+  });
+  router.post('/:machine/revisions/beside', jsonBody, async (request, response) => {
+    const machineId = idOf(request, 'machine');
+    const { document, reason } = await bodyOf(request, keepBesideRequest);
+    const revision = await inTransaction(database, async (session) => {
+      const row = await lockMachine(session, machineId);
+      const cut = await cutRevision(session, row, opened(document), reason);
+      if (cut.number > row.revisionCount) await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
+      return cut.number;
+    });
+    response.status(201).json({ revision });
   });
   router.get('/:machine/revisions/:number', async (request, response) => {
     response.json(await loadRevision(database, idOf(request, 'machine'), numberOf(request, 'number')));

@@ -85,6 +85,11 @@ export class Api {
     return this.http.post<MachineCopy>(`/api/machines/${id}/revisions`, { version, reason });
   }
 
+  /** Keeps a design as a revision beside the present one, which stays. */
+  keepBeside(id: string, document: Machine, reason: string): Observable<{ readonly revision: number }> {
+    return this.http.post<{ readonly revision: number }>(`/api/machines/${id}/revisions/beside`, { document, reason });
+  }
+
   checks(id: string): Observable<readonly CheckSummary[]> {
     return this.list<CheckSummary>(`/api/machines/${id}/checks`);
   }

@@ -72,18 +72,34 @@ describe('the design store', () => {
     expect(state?.save.kind).toBe('saved');
   });
 
-  it('stops saving at a conflict until the user has chosen', () => {
+  it('stops saving at a conflict until the user has chosen, and keeps the other side as a revision first', async () => {
     rename('Ours');
     jasmine.clock().tick(900);
-    http.expectOne({ method: 'PUT', url: '/api/machines/m' }).flush({ title: 'stale', status: 409, current: copyOf('Theirs', 7) }, { status: 409, statusText: 'Conflict' });
+    conflict(saving(), copyOf('Theirs', 7));
     rename('Ours still');
     jasmine.clock().tick(9000);
     http.expectNone({ method: 'PUT', url: '/api/machines/m' });
     expect(state?.save.kind).toBe('stale');
-    store.keepOurs();
+    const ending = store.endConflict('ours');
+    const beside = http.expectOne({ method: 'POST', url: '/api/machines/m/revisions/beside' });
+    expect((beside.request.body as { document: { name: string } }).document.name).toBe('Theirs');
+    beside.flush({ revision: 4 });
+    await ending;
+    expect(state?.revision).toBe(4);
     jasmine.clock().tick(900);
-    const save = http.expectOne({ method: 'PUT', url: '/api/machines/m' });
-    expect((save.request.body as { version: number }).version).toBe(7);
+    expect((saving().request.body as { version: number }).version).toBe(7);
+  });
+
+  it('stays in a conflict whose other side cannot be kept', async () => {
+    rename('Ours');
+    jasmine.clock().tick(900);
+    conflict(saving(), copyOf('Theirs', 7));
+    const ending = store.endConflict('theirs');
+    const beside = http.expectOne({ method: 'POST', url: '/api/machines/m/revisions/beside' });
+    expect((beside.request.body as { document: { name: string } }).document.name).toBe('Ours');
+    beside.error(new ProgressEvent('away'));
+    await expectAsync(ending).toBeRejected();
+    expect([state?.save.kind, state?.document.name]).toEqual(['stale', 'Ours']);
   });
 
   it('puts by what is typed before it is sent, and takes it out once it is acknowledged', () => {

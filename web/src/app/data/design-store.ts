@@ -44,9 +44,10 @@ import {
   type DesignState,
   type SaveState,
 } from './design.state';
-import { Outbox, unheardOf, type Unsaved } from './outbox';
+import { Outbox, unheardOf } from './outbox';
 import { PreferencesStore } from './preferences';
 import { isUnheard, saveAfter, sendableOf } from './sending';
+import type { Unsaved } from './unsaved-copies';
 
 /** One axis, its figures and what is wrong with it. A new object for every change, so that views notice. */
 export interface AxisView {
@@ -180,12 +181,19 @@ export class DesignStore implements OnDestroy {
     this.subject.next({ kind: 'loading' });
   }
 
-  takeTheirs(): void {
-    this.update(theirsTaken);
-  }
-
-  keepOurs(): void {
-    this.update(oursKept);
+  /**
+   * Ends a conflict by going on with one side; the other is kept as a revision first, so that neither is lost when the way back is.
+   * @throws Error in the user's words if it cannot be kept now; the conflict stays then
+   */
+  async endConflict(side: 'ours' | 'theirs'): Promise<void> {
+    const loading = this.subject.value;
+    if (loading.kind !== 'open' || loading.state.save.kind !== 'stale') return;
+    const { id, document, saved } = loading.state;
+    const { theirs } = loading.state.save;
+    const [other, reason] = side === 'ours' ? [theirs.document, 'Changed in two places: the side that was not gone on with'] : [sendableOf(document, saved).sendable, 'Changed in two places: what was here'];
+    const { revision } = await firstValueFrom(this.api.keepBeside(id, other, reason));
+    this.update(side === 'ours' ? oursKept : theirsTaken);
+    this.noteRevision(revision);
   }
 
   /** A check kept the design as this revision; the design itself and the way back stay as they are. */
@@ -255,9 +263,10 @@ export class DesignStore implements OnDestroy {
     this.update((state) => {
       if (state.id !== id || state.save.kind !== 'saved' || state.past.length > 0) return state;
       if (sameMachine(document, state.document)) {
-        this.outbox.forget(id);
+        this.outbox.drop(left);
         return state;
       }
+      this.outbox.takeOver(left);
       const isOurs = left.version === state.version || left.unheard.some((item) => sameMachine(item, state.document));
       const resuming = resumed(state, { version: left.version, document }, isOurs);
       return { ...resuming, unheard: [...left.unheard, document] };

@@ -4,10 +4,14 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { newMachine } from '@crisp-notch/core/machine';
 import { firstValueFrom } from 'rxjs';
-import { Outbox, unheardOf, type SavedElsewhere, type Unsaved } from './outbox';
+import { Outbox, unheardOf, type SavedElsewhere } from './outbox';
+import type { Unsaved } from './unsaved-copies';
 
 const unsaved = (name: string, version = 3): Unsaved => ({ id: 'outbox-m', version, document: newMachine(name, 'router'), unheard: [] });
 const copyOf = ({ id, document }: Unsaved, version: number): object => ({ id, version, revision: 1, document, updatedAt: '2026-11-05T14:02:00.000Z' });
+
+/** Closes a tab's ears, as closing the tab does. */
+const silence = (outbox: Outbox): void => (outbox as unknown as { readonly channel: BroadcastChannel }).channel.close();
 
 describe('the outbox in the browser', () => {
   let http: HttpTestingController;
@@ -18,30 +22,52 @@ describe('the outbox in the browser', () => {
   };
   beforeEach(begin);
   afterEach(async () => {
-    outbox().forget('outbox-m');
-    expect(await outbox().left('outbox-m')).toBeNull();
+    for (let left = await outbox().left('outbox-m'); left !== null; left = await outbox().left('outbox-m')) outbox().drop(left);
   });
+  /** Ends this tab, so that the next outbox is another's. */
+  const another = (): void => {
+    TestBed.resetTestingModule();
+    begin();
+  };
 
   it('keeps the newest working copy of a machine, also for whoever comes after', async () => {
     outbox().keep(unsaved('First'));
     outbox().keep(unsaved('Second'));
     expect(outbox().leftIds()).toContain('outbox-m');
-    TestBed.resetTestingModule();
-    begin();
-    expect((await outbox().left('outbox-m'))?.document.name).toBe('Second');
+    silence(outbox());
+    another();
+    const left = await outbox().left('outbox-m');
+    expect(left?.document.name).toBe('Second');
     expect(outbox().leftIds()).toContain('outbox-m');
+    if (left) outbox().takeOver(left);
     outbox().done('outbox-m', 4);
     expect(await outbox().left('outbox-m')).toBeNull();
     expect(outbox().leftIds()).not.toContain('outbox-m');
+  });
+
+  it('touches no copy of another tab: not of one that is there, and of one that is gone only once it is taken over', async () => {
+    const first = outbox();
+    first.keep(unsaved('Of the first tab'));
+    another();
+    outbox().keep(unsaved('Of the second tab'));
+    expect((await outbox().left('outbox-m'))?.document.name).withContext('the first tab is there').toBe('Of the second tab');
+    outbox().done('outbox-m', 4);
+    expect(await outbox().left('outbox-m')).toBeNull();
+    expect((await first.left('outbox-m'))?.document.name).toBe('Of the first tab');
+    silence(first);
+    const left = await outbox().left('outbox-m');
+    expect(left?.document.name).toBe('Of the first tab');
+    if (left) outbox().takeOver(left);
+    expect((await outbox().left('outbox-m'))?.key).not.toBe(left?.key);
   });
 
   it('tells other tabs what was saved', async () => {
     const channel = new BroadcastChannel('crisp-notch');
     const heard = new Promise<SavedElsewhere>((resolve) => (channel.onmessage = ({ data }: MessageEvent<SavedElsewhere>): void => resolve(data)));
     outbox().done('outbox-m', 9);
-    expect(await heard).toEqual({ id: 'outbox-m', version: 9 });
+    expect(await heard).toEqual(jasmine.objectContaining({ id: 'outbox-m', version: 9 }));
     const told = firstValueFrom(outbox().savedElsewhere$);
-    channel.postMessage({ id: 'outbox-m', version: 11 });
+    channel.postMessage({ kind: 'saved', id: 'outbox-m', version: 11 });
     expect(await told).toEqual({ id: 'outbox-m', version: 11 });
     channel.close();
   });

@@ -3,23 +3,13 @@ import { inject, Injectable, signal } from '@angular/core';
 import type { MachineCopy } from '@crisp-notch/contract';
 import { sameMachine } from '@crisp-notch/core/formats';
 import type { Machine } from '@crisp-notch/core/machine';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { IDBPDatabase } from 'idb';
 import { catchError, firstValueFrom, of, Subject, throwError, type Observable } from 'rxjs';
 import { Api, messageOf, problemIn } from './api';
+import { openUnsaved, type Left, type Shelf, type Unsaved } from './unsaved-copies';
 
-/** A working copy that the server has not acknowledged. */
-export interface Unsaved {
-  readonly id: string;
-  /** The server's counter that it started from. */
-  readonly version: number;
-  readonly document: Machine;
-  /** What was sent before without an answer: the server may hold one of these by now. */
-  readonly unheard: readonly Machine[];
-}
-
-interface Shelf extends DBSchema {
-  unsaved: { key: string; value: Unsaved };
-}
+/** What tabs say to each other. */
+type Message = { readonly kind: 'saved'; readonly id: string; readonly version: number } | { readonly kind: 'who' } | { readonly kind: 'here'; readonly tab: string };
 
 /** Another tab saved a machine. */
 export interface SavedElsewhere {
@@ -29,6 +19,8 @@ export interface SavedElsewhere {
 
 /** Browsers let no more than 64 KiB outlive a page. */
 const KEPT_ALIVE_MOST = 60_000;
+/** How long the other tabs have to say that they are there. */
+const ANSWER_IN_MILLISECONDS = 250;
 /** Documents sent without an answer that are remembered. */
 const UNHEARD_MOST = 5;
 
@@ -39,13 +31,11 @@ const UNHEARD_MOST = 5;
 @Injectable({ providedIn: 'root' })
 export class Outbox {
   private readonly api = inject(Api);
-  private readonly database: Promise<IDBPDatabase<Shelf>> = openDB<Shelf>('crisp-notch', 1, {
-    upgrade: (database) => {
-      database.createObjectStore('unsaved', { keyPath: 'id' });
-    },
-  });
+  private readonly tab = crypto.getRandomValues(new Uint32Array(4)).join('-');
+  private readonly database = openUnsaved('crisp-notch');
   private readonly channel = new BroadcastChannel('crisp-notch');
   private readonly elsewhere = new Subject<SavedElsewhere>();
+  private readonly answers = new Subject<string>();
   /** Why the browser keeps nothing, e.g. in a private window; empty while it does. */
   readonly trouble = signal('');
   /** Machines of which something is kept. */
@@ -53,30 +43,76 @@ export class Outbox {
   readonly savedElsewhere$: Observable<SavedElsewhere> = this.elsewhere;
 
   constructor() {
-    this.channel.onmessage = ({ data }: MessageEvent<SavedElsewhere>): void => this.elsewhere.next(data);
-    void this.read((database) => database.getAllKeys('unsaved')).then((keys) => this.leftIds.set(keys ?? []));
+    this.channel.onmessage = ({ data }: MessageEvent<Message>): void => this.hear(data);
+    void this.listLeft();
   }
 
-  /** Puts a working copy by; a later one of the same machine takes its place. */
+  private hear(message: Message): void {
+    if (message.kind === 'saved') this.elsewhere.next({ id: message.id, version: message.version });
+    else if (message.kind === 'who') this.tell({ kind: 'here', tab: this.tab });
+    else this.answers.next(message.tab);
+  }
+
+  private tell(message: Message): void {
+    this.channel.postMessage(message);
+  }
+
+  private async listLeft(): Promise<void> {
+    const copies = await this.read((database) => database.getAll('copies'));
+    this.leftIds.set([...new Set((copies ?? []).map(({ id }) => id))]);
+  }
+
+  private keyOf(id: string): string {
+    return `${id} ${this.tab}`;
+  }
+
+  /** Puts a working copy by; a later one of the same machine and tab takes its place. Other tabs' copies stay. */
   keep(unsaved: Unsaved): void {
-    this.work((database) => database.put('unsaved', unsaved));
+    this.work((database) => database.put('copies', { ...unsaved, key: this.keyOf(unsaved.id), tab: this.tab, at: Date.now() }));
     if (!this.leftIds().includes(unsaved.id)) this.leftIds.update((ids) => [...ids, unsaved.id]);
   }
 
-  /** What was left behind of a machine. */
-  async left(id: string): Promise<Unsaved | null> {
-    return (await this.read((database) => database.get('unsaved', id))) ?? null;
+  /** The newest of what was left behind of a machine: by this tab, or by one that is not there any more. */
+  async left(id: string): Promise<Left | null> {
+    const copies = (await this.read((database) => database.getAllFromIndex('copies', 'machine', id))) ?? [];
+    const isOthers = copies.some(({ tab }) => tab !== this.tab);
+    const present = isOthers ? await this.tabsPresent() : new Set<string>();
+    const left = copies.filter(({ tab }) => tab === this.tab || !present.has(tab));
+    return left.reduce<Left | null>((newest, copy) => (newest === null || copy.at > newest.at ? copy : newest), null);
   }
 
-  /** The server has acknowledged all of a machine. */
+  /** Goes on with a copy that was left behind as this tab's own. */
+  takeOver(left: Left): void {
+    if (left.key === this.keyOf(left.id)) return;
+    this.keep(left);
+    this.drop(left);
+  }
+
+  /** Lets go of a copy that was left behind. */
+  drop({ key }: Left): void {
+    this.work((database) => database.delete('copies', key));
+    void this.listLeft();
+  }
+
+  private async tabsPresent(): Promise<ReadonlySet<string>> {
+    const present = new Set<string>();
+    const hearing = this.answers.subscribe((tab) => present.add(tab));
+    this.tell({ kind: 'who' });
+    await new Promise((resolve) => setTimeout(resolve, ANSWER_IN_MILLISECONDS));
+    hearing.unsubscribe();
+    return present;
+  }
+
+  /** The server has acknowledged all that this tab has of a machine. */
   done(id: string, version: number): void {
     this.forget(id);
-    this.channel.postMessage({ id, version } satisfies SavedElsewhere);
+    this.tell({ kind: 'saved', id, version });
   }
 
+  /** Lets go of what this tab keeps of a machine. */
   forget(id: string): void {
-    this.work((database) => database.delete('unsaved', id));
-    this.leftIds.update((ids) => ids.filter((item) => item !== id));
+    this.work((database) => database.delete('copies', this.keyOf(id)));
+    void this.listLeft();
   }
 
   /**
@@ -99,7 +135,7 @@ export class Outbox {
     this.keep(unsaved);
     try {
       const { version } = await firstValueFrom(this.send(unsaved));
-      const present = await this.left(unsaved.id);
+      const present = await this.read((database) => database.get('copies', this.keyOf(unsaved.id)));
       if (present && sameMachine(present.document, unsaved.document)) this.done(unsaved.id, version);
     } catch (error) {
       // It stays by: the list of machines says so, and opening the machine takes it up. Anything but an answer is told.

@@ -12,7 +12,9 @@ import { DialogComponent } from '../ui/dialog.component';
   template: `
     <cn-dialog heading="Changed in two places">
       <div class="stack">
-        <p>This machine was saved elsewhere at {{ savedAt() }} while you changed it here. Choose which version to go on with; undo brings the other one back.</p>
+        <p>
+          This machine was saved elsewhere at {{ savedAt() }} while you changed it here. Choose which version to go on with; the other one is kept as a revision in the logbook.
+        </p>
         @if (differences().length) {
           <div>
             <h3>What the other version has differently</h3>
@@ -23,9 +25,12 @@ import { DialogComponent } from '../ui/dialog.component';
             </ul>
           </div>
         }
+        @if (trouble()) {
+          <p class="error" role="alert">{{ trouble() }}</p>
+        }
         <p class="row">
-          <button type="button" class="button primary" (click)="keepOurs.emit()">Keep what is here</button>
-          <button type="button" class="button" (click)="takeTheirs.emit()">Take the other version</button>
+          <button type="button" class="button primary" (click)="chosen.emit('ours')">Keep what is here</button>
+          <button type="button" class="button" (click)="chosen.emit('theirs')">Take the other version</button>
         </p>
       </div>
     </cn-dialog>
@@ -40,8 +45,9 @@ import { DialogComponent } from '../ui/dialog.component';
 export class ConflictDialogComponent {
   readonly ours = input.required<Machine>();
   readonly theirs = input.required<MachineCopy>();
-  readonly takeTheirs = output();
-  readonly keepOurs = output();
+  /** Why the last choice could not be carried out; empty for nothing. */
+  readonly trouble = input('');
+  readonly chosen = output<'ours' | 'theirs'>();
 
   protected readonly savedAt = computed(() => shortMoment(this.theirs().updatedAt));
   protected readonly differences = computed(() => differencesBetween(this.ours(), this.theirs().document));

@@ -127,7 +127,8 @@ export class MachinePage implements OnDestroy {
   protected async keepAsNew(document: Machine): Promise<void> {
     try {
       const { id } = await firstValueFrom(this.api.createMachine(document));
-      this.outbox.forget(this.machineId());
+      const left = await this.outbox.left(this.machineId());
+      if (left) this.outbox.drop(left);
       this.store.abandon();
       await this.router.navigate(['/machines', id, 'drive-lines']);
     } catch (error) {
@@ -144,12 +145,16 @@ export class MachinePage implements OnDestroy {
     this.store.open(this.machineId());
   }
 
-  protected takeTheirs(): void {
-    this.store.takeTheirs();
-  }
+  /** Why a conflict could not be ended; empty while nothing stood in the way. */
+  protected readonly conflictTrouble = signal('');
 
-  protected keepOurs(): void {
-    this.store.keepOurs();
+  protected async endConflict(side: 'ours' | 'theirs'): Promise<void> {
+    this.conflictTrouble.set('');
+    try {
+      await this.store.endConflict(side);
+    } catch (error) {
+      this.conflictTrouble.set(`The other side could not be kept, so nothing was changed. ${messageOf(error)}`);
+    }
   }
 
   protected follow(figure: Figure<AxisContext>): void {
