@@ -171,6 +171,17 @@ test.describe('a builder keeps a design', () => {
     await expect(page.getByText(/^Operation 20 Stamped/i)).toBeVisible();
     await builder.station('Screw');
     await builder.fill('Thread pitch', '16tpi');
-    await expect(page.getByRole('complementary', { name: 'Route card' })).toContainText('X transmission was kind screw, pitch 20 tpi');
+    await expect(page.getByRole('complementary', { name: 'Route card' })).toContainText('X transmission pitch was 20 tpi');
+    // What speaks against a stamp is asked about, and it may be given all the same.
+    await builder.goTo('Sign-off');
+    await page.getByRole('button', { name: 'Stamp sign-off' }).click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('Operation 40, wiring, is blank.');
+    await expect(dialog).toContainText('Operation 20, drive lines, is to look at again.');
+    await dialog.getByRole('button', { name: 'Not yet' }).click();
+    await expect(page.getByText(/^Operation 80 Not started/i)).toBeVisible();
+    await page.getByRole('button', { name: 'Stamp sign-off' }).click();
+    await dialog.getByRole('button', { name: 'Stamp it all the same' }).click();
+    await expect(page.getByText(/^Operation 80 Stamped/i)).toBeVisible();
   });
 });

@@ -1,5 +1,5 @@
 import type { Check, LogEntry, MachineCopy, MachineHistory, MachineSummary, ProblemDetails, RevisionSummary, StoredPart } from '@crisp-notch/contract';
-import { quantityOf } from '@crisp-notch/core/machine';
+import { CURRENT_VERSION, quantityOf } from '@crisp-notch/core/machine';
 import { newPart, type Part } from '@crisp-notch/core/parts';
 import { sql } from 'drizzle-orm';
 import request, { type Response } from 'supertest';
@@ -185,10 +185,10 @@ describe('the API', () => {
     it('is opened in the present version wherever it comes in: made anew, saved, imported with its history', async () => {
       const older = screwMachineOfVersion1('Old bench');
       const made = (await post('/api/machines', { document: older })).body as MachineCopy;
-      expect([made.document.version, made.document.name]).toEqual([5, 'Old bench']);
+      expect([made.document.version, made.document.name]).toEqual([CURRENT_VERSION, 'Old bench']);
       expect(made.document.axes[0]?.job.acceleration?.from).toBe('assumed');
       const saved = (await put(`/api/machines/${made.id}`, { version: made.version, document: older })).body as MachineCopy;
-      expect(saved.document.version).toBe(5);
+      expect(saved.document.version).toBe(CURRENT_VERSION);
       const history = (await get(`/api/machines/${made.id}/history`)).body as MachineHistory;
       const oldHistory = { ...history, machine: older, revisions: history.revisions.map((item) => ({ ...item, document: older })) };
       const copy = (await post('/api/machines/import?copy=yes', oldHistory)).body as MachineCopy;

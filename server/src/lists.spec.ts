@@ -1,4 +1,5 @@
 import type { LogEntry, MachineSummary, StoredPart } from '@crisp-notch/contract';
+import { CURRENT_VERSION } from '@crisp-notch/core/machine';
 import { newPart } from '@crisp-notch/core/parts';
 import { sql } from 'drizzle-orm';
 import request, { type Response } from 'supertest';
@@ -92,8 +93,8 @@ describe('a long list', () => {
     const [kept, older] = [await make('Kept'), await make('Older')];
     // What is not summed up anew would be listed by what its document says now.
     for (const [id, by] of [
-      [kept.id, 5],
-      [older.id, 4],
+      [kept.id, CURRENT_VERSION],
+      [older.id, CURRENT_VERSION - 1],
     ] as const)
       await test.database.execute(sql`update machine set document = json_set(document, '$.name', 'Renamed beside'), summarised_by = ${by} where id = ${id}`);
     const names = (): Promise<readonly (string | undefined)[]> =>

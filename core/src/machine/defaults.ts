@@ -186,7 +186,7 @@ export function newAuxiliary(
 export function newMachine(name: string, kind: MachineKind): Machine {
   return withUsualValues({
     format: 'crisp-notch/machine',
-    version: 5,
+    version: 6,
     name,
     kind,
     note: '',

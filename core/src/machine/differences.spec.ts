@@ -47,6 +47,14 @@ describe('what two machines differ in', () => {
     ).toEqual(['X, reduction, 1, driven was 45, is 60']);
   });
 
+  it('says what has come or gone by what it holds, guesses left out', () => {
+    const set = onAxis((axis) => ({ ...axis, setting: { kind: 'linear', stepsPerUnit: quantityOf('400 steps/mm'), reason: '' } }));
+    expect(differencesBetween(before, set)).toEqual(['X, setting is new: 400 steps/mm']);
+    expect(differencesBetween(set, before)).toEqual(['X, setting is gone: 400 steps/mm']);
+    const lit = { ...before, auxiliaries: [{ ...newAuxiliary(before), name: 'work light' }] };
+    expect(differencesBetween(before, lit)).toEqual(['auxiliary 1 is new: work light']);
+  });
+
   it('says another kind by its kind alone', () => {
     const [axis] = before.axes as [Axis];
     const turned = onAxis(() => withTransmissionKind(axis, 'belt'));
@@ -54,10 +62,10 @@ describe('what two machines differ in', () => {
   });
 
   it('leaves the stamps’ own lines out, and tells the stamps', () => {
-    const card = [{ number: 20, state: 'stamped', reason: '', date: '2026-11-05', basis: ['X travel: 3'], note: '' }] as Machine['card'];
-    expect(differencesBetween(before, { ...before, card })).toEqual(['route card 1 is new']);
+    const card = [{ number: 20, state: 'stamped', reason: '', date: '2026-11-05', basis: ['X travel: 3'], reach: 1, note: '' }] as Machine['card'];
+    expect(differencesBetween(before, { ...before, card })).toEqual(['operation 20 is new: stamped']);
     expect(differencesBetween({ ...before, card }, { ...before, card: card.map((item) => ({ ...item, basis: [], note: 'ok' })) })).toEqual([
-      'route card 1, note was not said, is ok',
+      'operation 20, note was not said, is ok',
     ]);
   });
 });

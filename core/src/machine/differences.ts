@@ -2,7 +2,7 @@ import type { Machine } from './machine.js';
 import { placeInWords } from './refused.js';
 
 /** What is no part of the design itself. */
-const SKIPPED: readonly string[] = ['format', 'version', 'basis', 'guessed'];
+const SKIPPED: readonly string[] = ['format', 'version', 'basis', 'reach', 'guessed'];
 
 type Json = Readonly<Record<string, unknown>>;
 const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -14,6 +14,25 @@ function leafText(value: unknown): string | null {
   if (isQuantity(value)) return value.from === 'assumed' ? `${value.text} as a guess` : value.text;
   if (typeof value === 'object') return null;
   return value === '' ? 'not said' : typeof value === 'string' ? value : JSON.stringify(value);
+}
+
+/** Keys whose text says what a thing is. */
+const NAMING: readonly string[] = ['name', 'state'];
+/** Texts that name a thing which has come or gone. */
+const NAMED_BY_MOST = 3;
+
+/** What something made of others is, by the first few things it says; with the colon before it, or empty where it says nothing. */
+function contentOf(value: unknown): string {
+  const texts: string[] = [];
+  const gather = (item: unknown, key: string): void => {
+    if (texts.length >= NAMED_BY_MOST) return;
+    if (isQuantity(item)) texts.push(...(item.from === 'assumed' ? [] : [item.text]));
+    else if (typeof item === 'string') texts.push(...(item !== '' && NAMING.includes(key) ? [item] : []));
+    else if (Array.isArray(item)) item.forEach((entry) => gather(entry, ''));
+    else if (isJson(item)) Object.entries(item).forEach(([name, entry]) => gather(entry, name));
+  };
+  gather(value, '');
+  return texts.length === 0 ? '' : `: ${texts.join(', ')}`;
 }
 
 /** What an item of a list goes by, so that one put in between makes no difference of all behind it. */
@@ -44,8 +63,8 @@ class Differences {
       if (was !== is) this.lines.push(`${this.place(present, this.now)} was ${was}, is ${is}`);
       return;
     }
-    if (is === null && was !== null) return void this.lines.push(`${this.place(present, this.now)} is new`);
-    if (was === null && is !== null) return void this.lines.push(`${this.place(old, this.before)} is gone`);
+    if (is === null && was !== null) return void this.lines.push(`${this.place(present, this.now)} is new${contentOf(present.value)}`);
+    if (was === null && is !== null) return void this.lines.push(`${this.place(old, this.before)} is gone${contentOf(old.value)}`);
     if (Array.isArray(old.value) && Array.isArray(present.value)) this.compareLists(old, present);
     else this.compareKeys(old, present);
   }
@@ -67,9 +86,9 @@ class Differences {
     for (const [name, item] of is) {
       const earlier = was.get(name);
       if (earlier) this.compare(earlier, item);
-      else this.lines.push(`${this.place(item, this.now)} is new`);
+      else this.lines.push(`${this.place(item, this.now)} is new${contentOf(item.value)}`);
     }
-    for (const [name, item] of was) if (!is.has(name)) this.lines.push(`${this.place(item, this.before)} is gone`);
+    for (const [name, item] of was) if (!is.has(name)) this.lines.push(`${this.place(item, this.before)} is gone${contentOf(item.value)}`);
   }
 
   private place({ path }: Side, machine: Machine): string {

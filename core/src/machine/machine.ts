@@ -215,6 +215,8 @@ const operation = record({
   date: date(),
   /** What it relied on when it was stamped, as readable lines; compared with the present to see whether the stamp still holds. */
   basis: list(text(BASIS_LINE_MOST), BASIS_MOST),
+  /** How much of the design its lines speak of; see the route card's reaches. */
+  reach: choice(1, 2),
   note: text(4000),
 });
 
@@ -222,7 +224,7 @@ const AXIS_LIMIT = 12;
 
 export const machineShape = record({
   format: choice('crisp-notch/machine'),
-  version: choice(5),
+  version: choice(6),
   name: text(120, 1),
   kind: choice('router', 'lathe', 'dividing-table', 'feeder', 'arm', 'other'),
   note: text(4000),

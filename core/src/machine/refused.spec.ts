@@ -41,7 +41,7 @@ describe('what of a machine can be kept', () => {
     expect(placeInWords(before, 'axes.0.job.startSpeed')).toBe('X, job, start speed');
     expect(placeInWords(before, 'axes.7.motor.specification.stepAngle')).toBe('axis 8, motor, step angle');
     expect(placeInWords(before, 'supplies.1.specification.voltage')).toBe('supply 2, voltage');
-    expect(placeInWords(before, 'card.0.note')).toBe('route card 1, note');
+    expect(placeInWords(before, 'card.0.note')).toBe('operation 1, note');
     expect([placeInWords(before, 'name'), placeInWords(before, '')]).toEqual(['name', 'the machine']);
   });
 });

@@ -43,7 +43,8 @@ export function placeInWords(machine: Machine, path: string): string {
       key === undefined || key === 'specification' || key === '' ? [] : [/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()],
     );
   if (first === 'axes' && second !== undefined) return [machine.axes[Number(second)]?.letter ?? `axis ${Number(second) + 1}`, ...words(rest)].join(', ');
-  const singular = { supplies: 'supply', converters: 'converter', auxiliaries: 'auxiliary', purchases: 'part to get', card: 'route card' }[first ?? ''];
+  if (first === 'card' && second !== undefined) return [`operation ${machine.card[Number(second)]?.number ?? Number(second) + 1}`, ...words(rest)].join(', ');
+  const singular = { supplies: 'supply', converters: 'converter', auxiliaries: 'auxiliary', purchases: 'part to get' }[first ?? ''];
   if (singular !== undefined && second !== undefined) return [`${singular} ${Number(second) + 1}`, ...words(rest)].join(', ');
   return words([first, second, ...rest]).join(', ') || 'the machine';
 }

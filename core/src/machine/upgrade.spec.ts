@@ -1,10 +1,10 @@
 import { axisContext, exactStepsPerUnit, judgeAxis, torqueAtLimit } from '../drive-line/index.js';
 import { checkPart } from '../parts/index.js';
 import { Reckoner } from '../reckoner/index.js';
-import { basisOf, stepLines } from '../route-card/index.js';
+import { basisOf, OPERATIONS, operationState, stepLines } from '../route-card/index.js';
 import { cannedMotorMachine, sayPlain } from '../testing/example-machine.js';
 import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
-import { BLANK_AUXILIARY, newAuxiliary, openMachine, quantityOf, type Machine } from './index.js';
+import { BLANK_AUXILIARY, newAuxiliary, openMachine, quantityOf, type Axis, type Machine } from './index.js';
 
 function opened(): Machine {
   const result = openMachine(MACHINE_OF_VERSION_1);
@@ -17,7 +17,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(5);
+    expect(machine.version).toBe(6);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
     expect(machine.supplies[0]?.specification.type).toBe('mains');
     expect(slideFeed(machine)).toEqual({ wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null });
@@ -42,15 +42,44 @@ describe('a document of the first version', () => {
 
   it('keeps its stamps: nothing that a stamp relied on has another line', () => {
     const machine = opened();
-    expect(stepLines(machine.axes[0] as Machine['axes'][number])).toContain('X transmission: kind screw, pitch 20 tpi, starts 1');
-    expect(basisOf(machine, 10).filter((line) => line.startsWith('X'))).toEqual([
-      'X travel: 300 mm',
-      'X speed: 20 mm/s',
-      'X tolerance: 0.05 mm',
-      'X load: 20 N',
-      'X carriage mass: not said',
+    expect(stepLines(machine.axes[0] as Machine['axes'][number])).toContain('axis-1|X|transmission: kind screw, pitch 20 tpi, starts 1');
+    expect(basisOf(machine, 10, 1).filter((line) => line.startsWith('axis-1|X|'))).toEqual([
+      'axis-1|X|travel: 300 mm',
+      'axis-1|X|speed: 20 mm/s',
+      'axis-1|X|tolerance: 0.05 mm',
+      'axis-1|X|load: 20 N',
+      'axis-1|X|carriage mass: not said',
     ]);
-    expect(basisOf(machine, 40)).toContain('A motor: , 5 leads');
+    expect(basisOf(machine, 40, 1)).toContain('axis-2|A|motor: , 5 leads');
+  });
+
+  it('keeps its stamps although their lines went by letters and places then, and loses them for what they relied on then', () => {
+    const written = OPERATIONS.map(({ number }) => {
+      // As versions 1 to 5 wrote them: `X travel: 300 mm`, `Supply 1 voltage: 24 V`, `Converter 1: 5 V`.
+      const basis = basisOf(opened(), number, 1).map((line) =>
+        line.replace(/^[^|]*\|([^|]*)\|([^:]*): /, (_all, subject: string, what: string) => `${subject}${what === '' ? '' : ` ${what}`}: `),
+      );
+      return { number, state: 'stamped', reason: '', date: '2026-11-05', basis, note: '' };
+    });
+    expect(written[0]?.basis[0]).toBe('X travel: 300 mm');
+    expect(written[2]?.basis[0]).toMatch(/^Supply 1 voltage: /);
+    const result = openMachine({ ...MACHINE_OF_VERSION_1, card: written });
+    const machine = result.ok ? result.value : null;
+    const states = (change: (machine: Machine) => Machine): readonly string[] => (machine ? OPERATIONS.map(({ number }) => operationState(change(machine), number, []).kind) : []);
+    expect(new Set(states((item) => item))).toEqual(new Set(['stamped']));
+    const onFirst =
+      (change: (axis: Axis) => Axis) =>
+      (item: Machine): Machine => ({ ...item, axes: item.axes.map((axis, index) => (index === 0 ? change(axis) : axis)) });
+    const relettered = states(onFirst((axis) => ({ ...axis, letter: 'Q' })));
+    expect(new Set(relettered))
+      .withContext('a letter is only a name')
+      .toEqual(new Set(['stamped']));
+    const stronger = states(onFirst((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, holdingTorque: quantityOf('2 N·m') } } })));
+    expect(new Set(stronger))
+      .withContext('not looked at then')
+      .toEqual(new Set(['stamped']));
+    const faster = states(onFirst((axis) => ({ ...axis, job: { ...axis.job, speed: quantityOf('90 mm/s') } })));
+    expect(OPERATIONS.map(({ number }) => number).filter((_, index) => faster[index] === 'reopened')).toEqual([10, 20, 80]);
   });
 
   it('is left alone in what it got wrong', () => {

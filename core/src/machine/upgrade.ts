@@ -4,7 +4,7 @@ import { defaultFaults, defaultJob, defaultTransmission, usualScrewEfficiency, u
 import { checkMachine, freeLetter, isLetterTaken, type Machine, type TransmissionKind } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
-export const CURRENT_VERSION = 5;
+export const CURRENT_VERSION = 6;
 
 type Json = Readonly<Record<string, unknown>>;
 type Step = (older: Json) => Record<string, unknown>;
@@ -193,8 +193,33 @@ function toVersion5(machine: Json): Record<string, unknown> {
   };
 }
 
+/** Lines of stamps by identities: before version 6 they began with the letter of an axis, or with the number of a supply, converter or load. */
+function identified(machine: Json, basis: unknown): unknown {
+  const idsOf = (list: unknown): readonly string[] =>
+    Array.isArray(list) ? list.map((item: unknown) => (isJson(item) && typeof item['id'] === 'string' ? encodeURIComponent(item['id']) : '')) : [];
+  const letters: readonly unknown[] = Array.isArray(machine['axes']) ? machine['axes'].map((axis: unknown) => (isJson(axis) ? axis['letter'] : null)) : [];
+  const axisIds = idsOf(machine['axes']);
+  const numbered = { Supply: idsOf(machine['supplies']), Converter: idsOf(machine['converters']), Auxiliary: idsOf(machine['auxiliaries']) };
+  const renamed = (line: unknown): unknown => {
+    if (typeof line !== 'string') return line;
+    const [, kind = '', place = '', rest = ''] = /^(Supply|Converter|Auxiliary) (\d+) ?(.*)$/s.exec(line) ?? [];
+    const item = kind === 'Supply' || kind === 'Converter' || kind === 'Auxiliary' ? numbered[kind][Number(place) - 1] : undefined;
+    if (item) return `${item}|${kind} ${place}|${rest}`;
+    // The number of one that is gone since has its colon at once.
+    const [, letter = '', what = ''] = /^(\S{1,3}) (.*)$/s.exec(line) ?? [];
+    const axis = letters.indexOf(letter);
+    return axis >= 0 ? `${axisIds[axis]}|${letter}|${what}` : line;
+  };
+  return Array.isArray(basis) ? basis.map(renamed) : basis;
+}
+
+/** Version 6 has stamps whose lines go by identities, and which reach to every part they rely on; older ones reach as far as they did. */
+function toVersion6(machine: Json): Record<string, unknown> {
+  return { ...machine, version: 6, card: each(machine['card'], (operation) => ({ ...operation, basis: identified(machine, operation['basis']), reach: 1 })) };
+}
+
 /** From version n (the index plus one) to the next. */
-const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5];
+const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5, toVersion6];
 
 /**
  * Reads a machine document of this or any earlier version.

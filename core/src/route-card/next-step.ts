@@ -1,18 +1,8 @@
-import type { VerdictWord } from '../checks/index.js';
 import { axisContext, judgeAxis, stepsPerUnit, type Say, type Station } from '../drive-line/index.js';
 import type { Axis, Machine, OperationNumber } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
-import { changesBetween, operationState, OPERATIONS, stepLines } from './operations.js';
-
-/** What the next step has to know of a check. */
-export interface CheckMade {
-  readonly id: string;
-  readonly axisId: string;
-  readonly verdict: VerdictWord;
-  readonly sentence: string;
-  /** {@link stepLines} of the axis as it was measured. */
-  readonly basis: readonly string[];
-}
+import { currentCheck, type CheckMade } from './checks-made.js';
+import { operationState, OPERATIONS } from './operations.js';
 
 /** The one thing to do next: a sentence, a button, and where the button leads. */
 export interface NextStep {
@@ -34,16 +24,6 @@ const step = (operation: OperationNumber, sentence: string, button: string, more
   ...more,
 });
 
-/** Whether a check still speaks for its axis. */
-export function isCurrentCheck(axis: Axis, check: CheckMade): boolean {
-  return changesBetween(check.basis, stepLines(axis)).length === 0;
-}
-
-/** The latest check of an axis that still speaks for it. */
-export function currentCheck(axis: Axis, checks: readonly CheckMade[]): CheckMade | null {
-  return checks.find((check) => check.axisId === axis.id && isCurrentCheck(axis, check)) ?? null;
-}
-
 /**
  * What a builder should do next, most pressing first: what stops the machine, what is not known, what is not confirmed,
  * set, measured or put right, and last what is not signed.
@@ -62,12 +42,12 @@ export function nextStep(machine: Machine, checks: readonly CheckMade[], say: Sa
     first((axis) => missingStep(machine, axis)) ??
     first((axis) => findingStep(machine, axis, say)) ??
     // Who stamps the job takes its guesses as they are.
-    (operationState(machine, 10).kind === 'stamped' ? null : first(assumedStep)) ??
-    heldStep(machine) ??
+    (operationState(machine, 10, checks).kind === 'stamped' ? null : first(assumedStep)) ??
+    heldStep(machine, checks) ??
     first(currentStep) ??
     first((axis) => checkStep(axis, checks)) ??
-    reopenedStep(machine) ??
-    signStep(machine)
+    reopenedStep(machine, checks) ??
+    signStep(machine, checks)
   );
 }
 
@@ -117,9 +97,9 @@ function assumedStep(axis: Axis): NextStep | null {
     : null;
 }
 
-function heldStep(machine: Machine): NextStep | null {
+function heldStep(machine: Machine, checks: readonly CheckMade[]): NextStep | null {
   for (const { number, name } of OPERATIONS) {
-    const state = operationState(machine, number);
+    const state = operationState(machine, number, checks);
     if (state.kind === 'held') return step(number, `${name} is held: ${state.reason}`, `Go on with ${name.toLowerCase()}`);
   }
   return null;
@@ -142,18 +122,18 @@ function checkStep(axis: Axis, checks: readonly CheckMade[]): NextStep | null {
   return null;
 }
 
-function reopenedStep(machine: Machine): NextStep | null {
+function reopenedStep(machine: Machine, checks: readonly CheckMade[]): NextStep | null {
   for (const { number, name } of OPERATIONS) {
-    const state = operationState(machine, number);
+    const state = operationState(machine, number, checks);
     if (state.kind === 'reopened') return step(number, `${name} needs another look: ${state.changes[0]}.`, `Look at ${name.toLowerCase()}`);
   }
   return null;
 }
 
-function signStep(machine: Machine): NextStep {
-  const open = OPERATIONS.find(({ number }) => number !== 80 && operationState(machine, number).kind !== 'stamped');
+function signStep(machine: Machine, checks: readonly CheckMade[]): NextStep {
+  const open = OPERATIONS.find(({ number }) => number !== 80 && operationState(machine, number, checks).kind !== 'stamped');
   if (open) return step(open.number, `Every axis is measured true. Stamp ${open.name.toLowerCase()} when it is done.`, `Go to ${open.name.toLowerCase()}`);
-  return operationState(machine, 80).kind === 'stamped'
+  return operationState(machine, 80, checks).kind === 'stamped'
     ? step(80, 'This machine is signed off. Print its card and put it in the box.', 'Print the card')
     : step(80, 'Everything is stamped. Sign the machine off.', 'Sign off');
 }

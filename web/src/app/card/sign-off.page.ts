@@ -32,7 +32,7 @@ export class SignOffPage {
     const document = this.document();
     if (!document) return [];
     return OPERATIONS.map(({ number, name }) => {
-      const state = operationState(document, number);
+      const state = operationState(document, number, this.checks());
       const words = { blank: 'blank', started: 'started', held: 'held', stamped: 'stamped', reopened: 'to look at again' }[state.kind];
       return { number, name, words: 'date' in state ? `${words} ${shortDay(state.date)}` : words };
     });

@@ -156,7 +156,7 @@ export function problemIn(error: unknown): ProblemDetails | null {
 export function messageOf(error: unknown): string {
   if (error instanceof Error) return error.message;
   const problem = problemIn(error);
-  if (!problem) return 'The server does not answer. Nothing was lost here; try again when it runs.';
+  if (!problem) return 'The server does not answer. Nothing was lost here.';
   const first = problem.problems?.[0];
   return first ? `${problem.title}: ${first.message.startsWith(first.path) ? '' : `${first.path} `}${first.message}.` : `${problem.title}. ${problem.detail}`;
 }

@@ -42,7 +42,7 @@ export class RouteCardComponent {
     const document = this.document();
     if (!document) return [];
     return OPERATIONS.map(({ number, name }) => {
-      const state = operationState(document, number);
+      const state = operationState(document, number, this.checks());
       const path = OPERATION_PATHS.find((item) => item.number === number)?.path ?? '';
       const said = remarkOf(state);
       const own = number === 20 ? judgedWords(this.axes()) : number === 70 ? this.checkWords() : '';

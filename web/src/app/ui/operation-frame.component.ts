@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { OperationNumber } from '@crisp-notch/core/machine';
-import { holdOperation, noteOperation, OPERATIONS, operationState, stampOperation, startOperation } from '@crisp-notch/core/route-card';
+import { sayIn } from '@crisp-notch/core/drive-line';
+import { holdOperation, noteOperation, OPERATIONS, operationState, stampDoubts, stampOperation, startOperation } from '@crisp-notch/core/route-card';
 import { TextareaModule } from 'primeng/textarea';
 import { shortDay, today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { DialogComponent } from './dialog.component';
 
 const REASON_LIMIT = 200;
 const NOTE_LIMIT = 4000;
@@ -12,7 +15,7 @@ const NOTE_LIMIT = 4000;
 /** What every operation has at its foot: its state, a stamp, a hold with its reason, and a note. */
 @Component({
   selector: 'cn-operation-frame',
-  imports: [TextareaModule],
+  imports: [DialogComponent, TextareaModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './operation-frame.component.html',
   styleUrl: './operation-frame.component.css',
@@ -22,6 +25,10 @@ export class OperationFrameComponent {
 
   private readonly store = inject(DesignStore);
   private readonly document = toSignal(this.store.document$);
+  private readonly checks = toSignal(this.store.checks$, { initialValue: [] });
+  private readonly preferences = toSignal(inject(PreferencesStore).preferences$);
+  /** What speaks against the stamp, while it is asked about; null otherwise. */
+  protected readonly doubts = signal<readonly string[] | null>(null);
   protected readonly noteLimit = NOTE_LIMIT;
   protected readonly reasonLimit = REASON_LIMIT;
   protected readonly isHolding = signal(false);
@@ -29,7 +36,7 @@ export class OperationFrameComponent {
   protected readonly name = computed(() => OPERATIONS.find((item) => item.number === this.number())?.name ?? '');
   protected readonly state = computed(() => {
     const document = this.document();
-    return document ? operationState(document, this.number()) : { kind: 'blank' as const };
+    return document ? operationState(document, this.number(), this.checks()) : { kind: 'blank' as const };
   });
   protected readonly note = computed(() => this.document()?.card.find((item) => item.number === this.number())?.note ?? '');
   protected readonly words = computed(() => {
@@ -48,8 +55,17 @@ export class OperationFrameComponent {
     }
   });
 
+  protected askToStamp(): void {
+    const document = this.document();
+    if (!document) return;
+    const doubts = stampDoubts(document, this.number(), this.checks(), sayIn(this.preferences()?.units ?? 'metric'));
+    if (doubts.length > 0) this.doubts.set(doubts);
+    else this.stamp();
+  }
+
   protected stamp(): void {
-    this.store.edit('card', (document) => stampOperation(document, this.number(), today()));
+    this.doubts.set(null);
+    this.store.edit('card', (document) => stampOperation(document, this.number(), today(), this.checks()));
   }
 
   protected unstamp(): void {
