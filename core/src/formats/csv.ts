@@ -3,12 +3,23 @@ import { failure, success, type Result } from '../quantity/index.js';
 /** Longest text read as CSV; a shelf of 5 000 parts is well below. */
 const LENGTH_LIMIT = 5_000_000;
 
-/** What makes a spreadsheet take a cell for a formula. A plain number with a sign is left alone. */
-const FORMULA_START = /^[=+\-@\t\r]/;
+/** What makes a spreadsheet take a line of a cell for a formula, full-width signs and blanks before it included. A plain number with a sign is left alone. */
+const FORMULA_START = /^\s*[=+\-@\t\r＝＋－＠]/;
+const GUARDED = /^'+\s*[=+\-@\t\r＝＋－＠]/;
 const PLAIN_NUMBER = /^[+-]?[\d.,]+(?:e[+-]?\d+)?$/i;
+/** Between the lines of a cell; a program that reads quotes wrongly begins a cell after each. */
+const LINE_BREAK = /(\r\n|\r|\n)/;
 
-function isFormulaLike(cell: string): boolean {
-  return FORMULA_START.test(cell) && !PLAIN_NUMBER.test(cell);
+function isFormulaLike(line: string): boolean {
+  return FORMULA_START.test(line) && !PLAIN_NUMBER.test(line);
+}
+
+/** Changes each line of a cell by itself and leaves the breaks between them as they are. */
+function eachLine(cell: string, change: (line: string) => string): string {
+  return cell
+    .split(LINE_BREAK)
+    .map((piece, index) => (index % 2 === 0 ? change(piece) : piece))
+    .join('');
 }
 
 /**
@@ -20,7 +31,7 @@ export function writeCsv(rows: readonly (readonly string[])[], separator: ',' | 
 }
 
 function writeCell(cell: string): string {
-  const safe = isFormulaLike(cell) || /^'+[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
+  const safe = eachLine(cell, (line) => (isFormulaLike(line) || GUARDED.test(line) ? `'${line}` : line));
   return /[",\r\n;\t]|^\s|\s$/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
 }
 
@@ -86,7 +97,7 @@ function separatorOf(text: string): string {
 }
 
 function unguard(cell: string): string {
-  return /^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell;
+  return eachLine(cell, (line) => (GUARDED.test(line) ? line.slice(1) : line));
 }
 
 /** Rows as records by the names in the first row. @returns the records with their line-like row numbers from 2 */

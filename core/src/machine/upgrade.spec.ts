@@ -4,7 +4,19 @@ import { Reckoner } from '../reckoner/index.js';
 import { basisOf, OPERATIONS, operationState, stepLines } from '../route-card/index.js';
 import { cannedMotorMachine, sayPlain } from '../testing/example-machine.js';
 import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
-import { BLANK_AUXILIARY, newAuxiliary, openMachine, quantityOf, type Axis, type Machine } from './index.js';
+import {
+  BLANK_AUXILIARY,
+  BLANK_CONTROLLER,
+  BLANK_CONVERTER,
+  BLANK_DRIVER,
+  BLANK_MOTOR,
+  BLANK_SUPPLY,
+  newAuxiliary,
+  openMachine,
+  quantityOf,
+  type Axis,
+  type Machine,
+} from './index.js';
 
 function opened(): Machine {
   const result = openMachine(MACHINE_OF_VERSION_1);
@@ -80,6 +92,35 @@ describe('a document of the first version', () => {
       .toEqual(new Set(['stamped']));
     const faster = states(onFirst((axis) => ({ ...axis, job: { ...axis.job, speed: quantityOf('90 mm/s') } })));
     expect(OPERATIONS.map(({ number }) => number).filter((_, index) => faster[index] === 'reopened')).toEqual([10, 20, 80]);
+  });
+
+  it('means the same whatever the program takes for usual by now', () => {
+    const before = JSON.stringify(opened());
+    const driver = JSON.stringify(
+      checkPart({ kind: 'driver', name: 'Old', note: '', specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 16 } }),
+    );
+    const converter = JSON.stringify(checkPart({ kind: 'converter', name: 'Old', note: '', specification: { voltage: null, current: null } }));
+    expect(converter).toContain('"ok":true');
+    const living: readonly (readonly [object, object])[] = [
+      [BLANK_MOTOR, { frame: '23', leads: 8 }],
+      [BLANK_DRIVER, { switching: 'sourcing', quiescent: quantityOf('9 W', 'assumed') }],
+      [BLANK_CONVERTER, { efficiency: quantityOf('10 %', 'assumed') }],
+      [BLANK_SUPPLY, { depth: quantityOf('10 %', 'assumed') }],
+      [BLANK_CONTROLLER, { outputs: 1 }],
+    ];
+    const kept = living.map(([blank]) => ({ ...blank }));
+    try {
+      for (const [blank, change] of living) Object.assign(blank, change);
+      expect(JSON.stringify(opened())).toBe(before);
+      expect(JSON.stringify(checkPart({ kind: 'converter', name: 'Old', note: '', specification: { voltage: null, current: null } }))).toBe(converter);
+      expect(
+        JSON.stringify(
+          checkPart({ kind: 'driver', name: 'Old', note: '', specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 16 } }),
+        ),
+      ).toBe(driver);
+    } finally {
+      living.forEach(([blank], index) => Object.assign(blank, kept[index]));
+    }
   });
 
   it('is left alone in what it got wrong', () => {

@@ -1,7 +1,6 @@
 import { failure, type Result } from '../quantity/index.js';
-import { BLANK_AUXILIARY, BLANK_CONTROLLER, BLANK_COUPLING, BLANK_DRIVER, BLANK_FEED, BLANK_GEARHEAD, BLANK_MOTOR, BLANK_MOUNT, BLANK_SUPPLY } from './blanks.js';
-import { defaultFaults, defaultJob, defaultTransmission, usualScrewEfficiency, usualSupply } from './defaults.js';
-import { checkMachine, freeLetter, isLetterTaken, type Machine, type TransmissionKind } from './machine.js';
+import { FROZEN_BALL_EFFICIENCY, FROZEN_FAULTS, FROZEN_FEED, FROZEN_IDLE_SHARE, FROZEN_JOBS, FROZEN_SPECIFICATIONS, FROZEN_SUPPLY, FROZEN_TRANSMISSIONS } from './frozen.js';
+import { checkMachine, freeLetter, isLetterTaken, type Machine } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
 export const CURRENT_VERSION = 6;
@@ -23,10 +22,6 @@ const completedStage = (stage: Json): Json => ({
   ...stage,
 });
 
-/** Those whose counts may be guesses; older documents said all of theirs. */
-const COUNTED: readonly string[] = ['screw', 'belt', 'rack'];
-const TRANSMISSION_KINDS: readonly string[] = ['screw', 'belt', 'rack', 'roller', 'rotary'] satisfies readonly TransmissionKind[];
-
 /**
  * A part's specification as an older version wrote it, with what has been added since left unknown or at its usual value.
  * The result is still to be checked.
@@ -37,31 +32,25 @@ export function completedSpecification(kind: string, specification: unknown): un
       case 'motor': {
         const usual = older['leads'] === 4 || older['leads'] === undefined ? 'coil' : 'half';
         return {
-          ...BLANK_MOTOR,
+          ...FROZEN_SPECIFICATIONS.motor,
           quotedFor: usual,
           ...older,
           encoder: within(older['encoder'] ?? null, (encoder) => ({ guessed: [], ...encoder })),
-          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({ ...BLANK_GEARHEAD, ...gearhead, stages: each(gearhead['stages'], completedStage) })),
+          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({ ...FROZEN_SPECIFICATIONS.gearhead, ...gearhead, stages: each(gearhead['stages'], completedStage) })),
         };
       }
-      case 'driver':
-        return { ...BLANK_DRIVER, guessed: [], ...older };
-      case 'supply':
-        return { ...BLANK_SUPPLY, ...older };
-      case 'coupling':
-        return { ...BLANK_COUPLING, ...older };
-      case 'mount':
-        return { ...BLANK_MOUNT, ...older };
-      case 'auxiliary':
-        return { ...BLANK_AUXILIARY, ...older };
-      case 'controller':
-        return { ...BLANK_CONTROLLER, guessed: [], ...older };
       case 'transmission': {
-        const known = TRANSMISSION_KINDS.find((item) => item === older['kind']);
-        return known === undefined
-          ? older
-          : withUsualEfficiency({ ...defaultTransmission(known as TransmissionKind), ...(COUNTED.includes(known) ? { guessed: [] } : {}), ...older });
+        const frozen = FROZEN_TRANSMISSIONS[String(older['kind'])];
+        return frozen === undefined ? older : withUsualEfficiency({ ...frozen, ...older });
       }
+      case 'driver':
+      case 'supply':
+      case 'coupling':
+      case 'mount':
+      case 'converter':
+      case 'auxiliary':
+      case 'controller':
+        return { ...FROZEN_SPECIFICATIONS[kind], ...older };
       default:
         return older;
     }
@@ -71,9 +60,7 @@ export function completedSpecification(kind: string, specification: unknown): un
 /** Before version 4 a ball screw kept the guess of a rubbing one. */
 function withUsualEfficiency(transmission: Json): Json {
   const isGuess = isJson(transmission['efficiency']) && transmission['efficiency']['from'] === 'assumed';
-  return transmission['form'] === 'ball' && isGuess
-    ? { ...transmission, efficiency: { ...(transmission['efficiency'] as Json), text: usualScrewEfficiency('ball') } }
-    : transmission;
+  return transmission['form'] === 'ball' && isGuess ? { ...transmission, efficiency: { ...(transmission['efficiency'] as Json), text: FROZEN_BALL_EFFICIENCY } } : transmission;
 }
 
 /** Version 2 asks more of the job, and knows more of motors, drivers, mechanics and controllers. What was there stays as it was. */
@@ -85,15 +72,14 @@ function toVersion2(machine: Json): Record<string, unknown> {
     axes: each(machine['axes'], (axis) => {
       const leads = isJson(axis['motor']) && isJson(axis['motor']['specification']) ? axis['motor']['specification']['leads'] : 4;
       const kind = isJson(axis['job']) && axis['job']['kind'] === 'rotary' ? 'rotary' : 'linear';
-      // What version 1 did not ask stays unasked, so that no figure changes by being opened.
-      const added = { ...defaultJob(kind), travel: null, speed: null, tolerance: null, load: null };
       return {
-        faults: defaultFaults(kind),
+        faults: FROZEN_FAULTS[kind],
         budgetSchool: 'rss',
         ...axis,
-        job: within(axis['job'], (job) => ({ ...added, ...job })),
+        // What version 1 did not ask stays unasked, so that no figure changes by being opened.
+        job: within(axis['job'], (job) => ({ ...FROZEN_JOBS[kind], ...job })),
         driver: within(axis['driver'], (item) => ({
-          idleShare: { text: '100 %', from: 'assumed', on: null, plusMinus: null },
+          idleShare: FROZEN_IDLE_SHARE,
           ...item,
           specification: completedSpecification('driver', item['specification']),
         })),
@@ -123,11 +109,11 @@ function toVersion3(machine: Json): Record<string, unknown> {
     purchases: [],
     ...machine,
     version: 3,
-    supplies: each(machine['supplies'], (item) => ({ ...usualSupply(), ...item, specification: completedSpecification('supply', item['specification']) })),
+    supplies: each(machine['supplies'], (item) => ({ ...FROZEN_SUPPLY, ...item, specification: completedSpecification('supply', item['specification']) })),
     axes: each(machine['axes'], (axis) => ({
       coupling: null,
       mount: null,
-      feed: BLANK_FEED,
+      feed: FROZEN_FEED,
       ...axis,
       driver: completedStation('driver', axis['driver']),
       motor: completedStation('motor', axis['motor']),
@@ -215,7 +201,14 @@ function identified(machine: Json, basis: unknown): unknown {
 
 /** Version 6 has stamps whose lines go by identities, and which reach to every part they rely on; older ones reach as far as they did. */
 function toVersion6(machine: Json): Record<string, unknown> {
-  return { ...machine, version: 6, card: each(machine['card'], (operation) => ({ ...operation, basis: identified(machine, operation['basis']), reach: 1 })) };
+  const completed = (kind: string) => (item: Json) => completedStation(kind, item) as Json;
+  return {
+    ...machine,
+    version: 6,
+    converters: each(machine['converters'], completed('converter')),
+    axes: each(machine['axes'], (axis) => ({ ...axis, coupling: completedStation('coupling', axis['coupling']), mount: completedStation('mount', axis['mount']) })),
+    card: each(machine['card'], (operation) => ({ ...operation, basis: identified(machine, operation['basis']), reach: 1 })),
+  };
 }
 
 /** From version n (the index plus one) to the next. */
