@@ -1,8 +1,9 @@
 import { combinationOf } from './search.js';
-import type { Combination, Space } from './space.js';
+import type { Machine } from '../machine/index.js';
+import { spaceOf, type Combination, type Space, type SpaceOptions } from './space.js';
 import { Sweep, type Pair, type Sink } from './sweep.js';
 import { tablesOf, type Tables } from './tables.js';
-import type { Asked, Wishes } from './wishes.js';
+import { wishesOf, type Asked, type Wishes } from './wishes.js';
 
 /** Wishes that can be given way on, one at a time. */
 export const RELAXABLE = ['speed', 'acceleration', 'load', 'margin', 'resolution', 'tolerance', 'priceMost', 'holdsUnpowered'] as const;
@@ -131,4 +132,25 @@ export function onlyOf(space: Space, combination: Combination): Space {
     voltages: one(space.voltages, combination.voltage),
     controllers: one(space.controllers, combination.controller),
   };
+}
+
+/** Whether a line that stands already does all that is asked, and the single wishes that would make it do so. */
+export interface LineFit {
+  readonly fits: boolean;
+  readonly ways: readonly Relaxation[];
+}
+
+const AS_IT_STANDS: Combination = { motor: 0, driver: 0, current: 0, microsteps: 0, reduction: 0, transmission: 0, voltage: 0, controller: 0 };
+
+/** The search's question of one combination: the line that an axis has. It fits nothing while the job is not said. */
+export function fitOfLine(machine: Machine, axisId: string, options: SpaceOptions, limits: Pick<Wishes, 'priceMost' | 'holdsUnpowered'>): LineFit {
+  const asked = wishesOf(machine, axisId, limits);
+  if (!asked.ok) return { fits: false, ways: [] };
+  const space = onlyOf(spaceOf(machine, axisId, [], { ...options, free: [] }), AS_IT_STANDS);
+  const tables = tablesOf(space, asked.value.constants.motors);
+  if (firstFit(tables, asked.value.wishes, asked.value.constants)) return { fits: true, ways: [] };
+  const work = relaxTables(tables, asked.value);
+  let next = work.next();
+  while (!next.done) next = work.next();
+  return { fits: false, ways: next.value };
 }

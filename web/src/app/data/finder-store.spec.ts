@@ -1,9 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { newMachine } from '@crisp-notch/core/machine';
-import type { Candidate, SearchState } from '@crisp-notch/core/search';
-import { Observable, Subject, type Subscriber } from 'rxjs';
-import type { FinderMessage, FinderRequest } from '../workers/finder-messages';
-import { FinderRuns } from './finder-runs';
+import type { Candidate } from '@crisp-notch/core/search';
+import { Subject } from 'rxjs';
+import type { FinderMessage, FinderRequest, Found, SortBy } from '../workers/finder-messages';
+import { FinderRuns, type FinderRun } from './finder-runs';
 import { FinderStore, type FinderState } from './finder-store';
 
 const request: FinderRequest = {
@@ -13,22 +13,22 @@ const request: FinderRequest = {
   options: { free: [], series: [], onlyOwned: false, motorWords: '', driverWords: '' },
   limits: { priceMost: null, holdsUnpowered: false },
 };
-const found = (accepted: number): SearchState => ({ done: 10, total: 20, accepted, rejected: {}, front: [] });
+const found = (accepted: number): Found => ({ done: 10, total: 20, accepted, rejected: {}, front: [], frontCount: accepted });
 
-/** Stands for the worker: says what it is told to, and notices when nobody listens any more. */
+/** Stands for the worker: says what it is told to, and notes its orders. */
 class FakeRuns {
   readonly messages = new Subject<FinderMessage>();
-  started = 0;
+  readonly requests: FinderRequest[] = [];
+  readonly sorts: SortBy[] = [];
   stopped = 0;
-  run(): Observable<FinderMessage> {
-    return new Observable((subscriber: Subscriber<FinderMessage>) => {
-      this.started += 1;
-      const inner = this.messages.subscribe(subscriber);
-      return () => {
-        this.stopped += 1;
-        inner.unsubscribe();
-      };
-    });
+  ended = 0;
+  get started(): number {
+    return this.requests.length;
+  }
+  run(asked: FinderRequest, sort: SortBy): FinderRun {
+    this.requests.push(asked);
+    this.sorts.push(sort);
+    return { messages$: this.messages, sort: (by) => this.sorts.push(by), stop: () => (this.stopped += 1), end: () => (this.ended += 1) };
   }
 }
 
@@ -68,7 +68,25 @@ describe('the store of the match finder', () => {
     runs.messages.next({ kind: 'state', state: found(9), isDone: true });
     expect(state.found?.accepted).withContext('nothing comes after').toBe(3);
     store.stop();
-    expect(state.status).toBe('stopped');
+    expect([state.status, runs.stopped]).toEqual(['stopped', 1]);
+    store.sort('cost');
+    const cheap = { cost: 1 } as Candidate;
+    runs.messages.next({ kind: 'sorted', front: [cheap] });
+    expect([state.status, state.found?.front, runs.sorts]).toEqual(['stopped', [cheap], ['balance', 'cost']]);
+  });
+
+  it('knows what its results were found for while another search begins, and lets go of the worker', () => {
+    store.search(request);
+    jasmine.clock().tick(200);
+    runs.messages.next({ kind: 'state', state: found(4), isDone: true });
+    expect(state.of).toBe(request);
+    const other = { ...request, options: { ...request.options, onlyOwned: true } };
+    store.search(other);
+    expect([state.status, state.of, state.found?.accepted, runs.ended]).toEqual(['searching', request, 4, 1]);
+    jasmine.clock().tick(200);
+    expect([state.of, state.found, runs.requests.at(-1)]).toEqual([null, null, other]);
+    runs.messages.next({ kind: 'state', state: found(2), isDone: false });
+    expect([state.of, state.found?.accepted]).toEqual([other, 2]);
   });
 
   it('does not start what was stopped while it waited', () => {

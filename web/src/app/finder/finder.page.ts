@@ -1,30 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type OnInit } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { axisContext, judgeAxis, sayIn } from '@crisp-notch/core/drive-line';
 import { quantityProblem, readQuantity, type Axis, type Machine, type Quantity } from '@crisp-notch/core/machine';
 import { TRANSMISSION_SERIES } from '@crisp-notch/core/parts';
 import { preferredUnit, inUnit } from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
-import {
-  designOf,
-  isTooLarge,
-  onlyOf,
-  PLACES,
-  ranked,
-  relaxSpace,
-  spaceOf,
-  spaceSize,
-  wishesOf,
-  type Candidate,
-  type Place,
-  type Quality,
-  type Relaxation,
-  type Space,
-} from '@crisp-notch/core/search';
+import { designOf, isTooLarge, PLACES, spaceOf, spaceSize, wishesOf, type Candidate, type LineFit, type Place, type Relaxation, type Space } from '@crisp-notch/core/search';
 import { InputTextModule } from 'primeng/inputtext';
+import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
 import { Api, messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';
+import { FinderRuns } from '../data/finder-runs';
 import { FinderStore, type Pin } from '../data/finder-store';
 import { PreferencesStore } from '../data/preferences';
 import { ShelfStore } from '../data/shelf-store';
@@ -33,12 +20,15 @@ import { typedPrice } from '../ui/typed-price';
 import { CandidateTableComponent } from './candidate-table.component';
 import { CandidateViewComponent } from './candidate-view.component';
 import { PLACE_WORDS, QUALITY_WORDS, REASON_WORDS, relaxationWords, wishDimension } from './finder-words';
-import { PinsComponent } from './pins.component';
+import { PinsComponent, type PinFit } from './pins.component';
+import type { FitsRequest, SortBy } from '../workers/finder-messages';
 
 /** Rows of the list; the front may hold thousands. */
 const SHOWN = 40;
 /** While results still come in, and when the search was stopped: enough to fill the screen, few enough to draw within a frame or two. */
 const SHOWN_MEANWHILE = 10;
+/** Quiet time after a change before it is asked whether what stands fits. */
+const FITS_IN_MILLISECONDS = 150;
 const COUNT = new Intl.NumberFormat('en-GB');
 
 /** Searches the shelf and the standard sizes for everything that does the job, and says what each gives up. */
@@ -68,8 +58,9 @@ export class FinderPage implements OnInit {
   protected readonly pins = toSignal(this.finder.pins$, { requireSync: true });
   private readonly shelfState = toSignal(this.shelf.state$, { requireSync: true });
   private readonly chosenAxis = signal<string | null>(null);
-  protected readonly sort = signal<Quality | 'balance'>('balance');
-  protected readonly sorts = Object.entries(QUALITY_WORDS).map(([value, label]) => ({ value: value as Quality | 'balance', label }));
+  private readonly runs = inject(FinderRuns);
+  protected readonly sort = toSignal(this.finder.sort$, { requireSync: true });
+  protected readonly sorts = Object.entries(QUALITY_WORDS).map(([value, label]) => ({ value: value as SortBy, label }));
   protected readonly series = TRANSMISSION_SERIES;
   protected readonly seen = signal<Candidate | null>(null);
   protected readonly message = signal('');
@@ -106,6 +97,12 @@ export class FinderPage implements OnInit {
     const [document, axisId, parts] = [this.document(), this.axisId(), this.parts()];
     return document && axisId && parts ? spaceOf(document, axisId, parts, this.options()) : null;
   });
+  /** The space that the results on the page are places in: of what was asked when they were found, which may have changed since. */
+  protected readonly foundSpace = computed<Space | null>(() => {
+    const asked = this.askedThen();
+    return asked && spaceOf(asked.machine, asked.axisId, asked.parts, asked.options);
+  });
+  private readonly askedThen = computed(() => this.state().of);
   protected readonly size = computed(() => {
     const space = this.space();
     return space ? COUNT.format(spaceSize(space)) : '…';
@@ -143,7 +140,7 @@ export class FinderPage implements OnInit {
   protected readonly progress = computed(() => {
     const found = this.state().found;
     return found
-      ? { done: COUNT.format(found.done), share: found.total === 0 ? 1 : found.done / found.total, accepted: COUNT.format(found.accepted), front: COUNT.format(found.front.length) }
+      ? { done: COUNT.format(found.done), share: found.total === 0 ? 1 : found.done / found.total, accepted: COUNT.format(found.accepted), front: COUNT.format(found.frontCount) }
       : null;
   });
   protected readonly rejections = computed(() => {
@@ -152,37 +149,54 @@ export class FinderPage implements OnInit {
     const entries = Object.entries(found.rejected) as (readonly [keyof typeof REASON_WORDS, number])[];
     return entries.sort(([, a], [, b]) => b - a).map(([reason, count]) => ({ reason, count: COUNT.format(count), words: REASON_WORDS[reason] }));
   });
-  protected readonly candidates = computed(() => {
-    const [found, asked] = [this.state().found, this.asked()];
-    return found && asked?.ok ? ranked(found.front, this.sort(), asked.value.wishes).slice(0, this.state().status === 'done' ? SHOWN : SHOWN_MEANWHILE) : [];
-  });
+  protected readonly candidates = computed(() => this.state().found?.front.slice(0, this.state().status === 'done' ? SHOWN : SHOWN_MEANWHILE) ?? []);
   protected readonly ways = computed(() => {
     const [relaxations, view] = [this.state().relaxations, this.view()];
     if (!relaxations || !view) return null;
     const say = sayIn(this.units());
     return relaxations.map((relaxation) => ({ relaxation, words: relaxationWords(relaxation, view.axis, say) }));
   });
-  /** What would make the line that stands there now fit: the same question, of one combination. */
-  protected readonly presentFit = computed(() => {
-    const [document, axisId, asked, view] = [this.document(), this.axisId(), this.asked(), this.view()];
-    if (!document || !axisId || !asked?.ok || !view) return null;
-    const space = spaceOf(document, axisId, [], { ...this.options(), free: [] });
-    return fitOf(space, asked.value, view.axis, sayIn(this.units()));
+  /** The line that stands there now, and every pin with the job as it is asked now. */
+  private readonly standing = computed<FitsRequest | null>(() => {
+    const [document, axisId] = [this.document(), this.axisId()];
+    if (!document || !axisId || !this.asked()?.ok) return null;
+    const pins = this.pins().map((pin) => {
+      const axis = pin.design.axes.find((item) => item.id === pin.axisId);
+      return { machine: axis ? adopted(document, axis, pin.design) : pin.design, axisId: pin.axisId };
+    });
+    const { series, onlyOwned, motorWords, driverWords } = this.options();
+    return { lines: [{ machine: document, axisId }, ...pins], options: { free: [], series, onlyOwned, motorWords, driverWords }, limits: this.limits() };
   });
-  /** The same question of every pin: the job may have changed since it was pinned. */
-  protected readonly pinFits = computed(() => {
-    const document = this.document();
-    const say = sayIn(this.units());
-    return this.pins().map(({ axisId, design }) => {
-      const axis = design.axes.find((item) => item.id === axisId);
-      const machine = document && axis && adopted(document, axis, design);
-      const asked = machine && wishesOf(machine, axisId, this.limits());
-      if (!machine || !asked?.ok) return { fits: false, ways: [] };
-      return fitOf(spaceOf(machine, axisId, [], { ...this.options(), free: [] }), asked.value, axis, say);
+  private readonly fits = toSignal(
+    toObservable(this.standing).pipe(
+      debounceTime(FITS_IN_MILLISECONDS),
+      switchMap((asked) =>
+        asked === null
+          ? of(null)
+          : this.runs.fits(asked).pipe(
+              map((found) => found as readonly LineFit[] | null),
+              catchError((error: unknown) => {
+                this.message.set(messageOf(error));
+                return of(null);
+              }),
+            ),
+      ),
+    ),
+    { initialValue: null },
+  );
+  private readonly fitWords = computed<readonly PinFit[]>(() => {
+    const [fits, asked, say] = [this.fits(), this.standing(), sayIn(this.units())];
+    if (!fits || !asked) return [];
+    return fits.map(({ fits: does, ways }, index) => {
+      const line = asked.lines[index];
+      const axis = line?.machine.axes.find((item) => item.id === line.axisId);
+      return { fits: does, ways: axis ? ways.map((relaxation) => relaxationWords(relaxation, axis, say)) : [] };
     });
   });
+  protected readonly presentFit = computed(() => this.fitWords()[0] ?? null);
+  protected readonly pinFits = computed(() => this.fitWords().slice(1));
   protected readonly seenView = computed<AxisView | null>(() => {
-    const [seen, space] = [this.seen(), this.space()];
+    const [seen, space] = [this.seen(), this.foundSpace()];
     return seen && space ? candidateView(designOf(space, seen.combination), space.axisId, sayIn(this.units())) : null;
   });
   protected readonly currency = computed(() => this.document()?.currency ?? '');
@@ -241,15 +255,15 @@ export class FinderPage implements OnInit {
   }
 
   protected pin(candidate: Candidate): void {
-    const [space, view] = [this.space(), this.view()];
-    if (!space || !view) return;
+    const space = this.foundSpace();
+    if (!space) return;
     const design = designOf(space, candidate.combination);
     const axis = design.axes.find((item) => item.id === space.axisId);
     this.finder.pin({ name: axis ? `${axis.letter}: ${axis.motor.name}` : '', axisId: space.axisId, candidate, design });
   }
 
   protected tryIt(candidate: Candidate): void {
-    const space = this.space();
+    const space = this.foundSpace();
     if (!space) return;
     this.trials.add(this.nameOf(designOf(space, candidate.combination), space.axisId), designOf(space, candidate.combination));
     void this.router.navigate(['../drive-lines'], { relativeTo: this.route, queryParams: { axis: space.axisId } });
@@ -257,7 +271,7 @@ export class FinderPage implements OnInit {
 
   /** Makes a candidate the design, as a revision of its own. */
   protected async adopt(candidate: Candidate): Promise<void> {
-    const space = this.space();
+    const space = this.foundSpace();
     if (space) await this.adoptDesign(space.axisId, designOf(space, candidate.combination));
   }
 
@@ -332,17 +346,4 @@ function candidateView(design: Machine, axisId: string, say: ReturnType<typeof s
   if (!context) return null;
   const reckoner = new Reckoner(context);
   return { axis: context.axis, context, reckoner, findings: judgeAxis(reckoner, say), isCandidate: true };
-}
-
-function fitOf(space: Space, asked: Parameters<typeof relaxSpace>[1], axis: Axis, say: ReturnType<typeof sayIn>): { readonly fits: boolean; readonly ways: readonly string[] } {
-  const one = onlyOf(space, { motor: 0, driver: 0, current: 0, microsteps: 0, reduction: 0, transmission: 0, voltage: 0, controller: 0 });
-  const work = relaxSpace(one, asked);
-  let next = work.next();
-  let steps = 0;
-  while (!next.done) {
-    steps += 1;
-    next = work.next();
-  }
-  // Without a step there was nothing to relax: it fits as it is.
-  return { fits: steps === 0, ways: next.value.map((relaxation) => relaxationWords(relaxation, axis, say)) };
 }
