@@ -14,7 +14,7 @@ const plan = fromCore(checkPlan);
 const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)) });
 
 /** What an entry of the logbook is of. */
-export const LOG_KINDS = ['note', 'check', 'correction', 'revision'] as const;
+export const LOG_KINDS = ['note', 'check', 'verdict', 'correction', 'revision'] as const;
 
 export const newMachineRequest = object({ document: machineDocument }).noUnknown().strict();
 export const saveMachineRequest = object({ version, document: machineDocument }).noUnknown().strict();

@@ -1,7 +1,7 @@
 import type { EnteredReading, StepCheckPlan, VerdictWord } from '@crisp-notch/core/checks';
 import type { Machine, MachineKind } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
-import type { Problem } from '@crisp-notch/core/quantity';
+import type { Problem, UnitSystem } from '@crisp-notch/core/quantity';
 import type { LogKind } from './requests.js';
 
 /** The counter that a save must name; it goes up by one with every save, and a save from an older one is refused. */
@@ -48,6 +48,7 @@ export interface CheckSummary {
   readonly axisLetter: string;
   readonly revision: number;
   readonly verdict: VerdictWord;
+  /** What it came to, in metric units. */
   readonly sentence: string;
   readonly at: string;
   /** What the axis' steps rested on when it was measured; see the core's `stepLines`. */
@@ -73,6 +74,8 @@ export interface LogEntry {
   readonly text: string;
   readonly revision: number;
   readonly checkId: string | null;
+  /** On the newest entry of a check's verdict: what the check comes to by now, in the units of either system. */
+  readonly verdict: { readonly axisLetter: string; readonly word: VerdictWord; readonly sentences: Readonly<Record<UnitSystem, string>> } | null;
 }
 
 export interface StoredPart extends Versioned {

@@ -106,6 +106,25 @@ test.describe('a builder chooses', () => {
     await expect(page.getByRole('table', { name: 'Candidates, best first' })).toBeVisible();
   });
 
+  test('changes what is free while old results stand, which stay what they were until new ones come', async ({ page }) => {
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    const builder = new Builder(page);
+    await builder.makeMachine('Changed space');
+    await sayJob(builder);
+    await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
+    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+    const table = page.getByRole('table', { name: 'Candidates, best first' });
+    await table.getByRole('row').nth(3).getByRole('button', { name: /^Pin/ }).click();
+    // The shelf shrinks to a few motors: places of the old space are beyond the end of the new one.
+    await page.getByText('Standard sizes, and which motors').click();
+    for (const words of ['45', 'no such motor', '']) await page.getByLabel('Motors called').fill(words);
+    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+    await expect(table.getByRole('row').nth(3)).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Pinned candidates' })).toContainText(/yes|no\./);
+    expect(errors).toEqual([]);
+  });
+
   test('pins candidates side by side and tries one as a what-if', async ({ page }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Undecided router');

@@ -94,6 +94,39 @@ describe('the API', () => {
       expect(((await get(`/api/machines/${machine.id}/revisions/1`)).body as { document: { name: string } }).document.name).toBe('Test router');
     });
 
+    it('are made of what was typed, before a pause and once an hour, and of nothing else', async () => {
+      const machine = await make();
+      let version = 1;
+      const type = async (name: string): Promise<void> => {
+        await put(`/api/machines/${machine.id}`, { version, document: screwMachine(name) });
+        version += 1;
+      };
+      const age = (column: 'machine' | 'revision', minutes: number): Promise<unknown> =>
+        column === 'machine'
+          ? test.database.execute(sql`update machine set updated_at = now(3) - interval ${minutes} minute where id = ${machine.id}`)
+          : test.database.execute(sql`update revision set at = now(3) - interval ${minutes} minute where machine_id = ${machine.id}`);
+      const revisions = async (): Promise<readonly string[]> =>
+        ((await get(`/api/machines/${machine.id}/revisions`)).body as readonly RevisionSummary[]).map(({ reason }) => reason).reverse();
+      await type('One');
+      await type('Two');
+      expect(await revisions()).toEqual(['Machine begun']);
+      await age('machine', 30);
+      await type('Three');
+      expect(await revisions()).toEqual(['Machine begun', 'Typed changes, before a pause']);
+      expect(((await get(`/api/machines/${machine.id}/revisions/2`)).body as { document: { name: string } }).document.name).toBe('Two');
+      await type('Four');
+      await age('revision', 70);
+      await type('Five');
+      await type('Six');
+      expect(await revisions()).toEqual(['Machine begun', 'Typed changes, before a pause', 'Typed changes of an hour']);
+      expect(((await get(`/api/machines/${machine.id}/revisions/3`)).body as { document: { name: string } }).document.name).toBe('Four');
+      await age('machine', 300);
+      await put(`/api/machines/${machine.id}`, { version, document: screwMachine('Six') });
+      expect((await revisions()).length)
+        .withContext('saved again as it was')
+        .toBe(3);
+    });
+
     it('take a design beside the present one, which stays', async () => {
       const machine = await make();
       const beside = await post(`/api/machines/${machine.id}/revisions/beside`, { document: screwMachine('The other side'), reason: 'Changed in two places' });
@@ -128,10 +161,29 @@ describe('the API', () => {
       expect(done.verdict).toBe('true');
       const log = (await get(`/api/machines/${machine.id}/log`)).body as readonly LogEntry[];
       expect(log.map((entry) => [entry.kind, entry.revision, entry.checkId === check.id])).toEqual([
-        ['check', 2, true],
+        ['verdict', 2, true],
         ['check', 2, true],
       ]);
       expect(log[0]?.text).toContain('Step check on X: true.');
+    });
+
+    it('stand in the log with the verdict that they have by now, in the units of whoever reads it', async () => {
+      const machine = await make();
+      const check = await startCheck(machine);
+      await read(check, machine, '0.0125 in', '0.0375 in');
+      const log = async (): Promise<readonly LogEntry[]> => (await get(`/api/machines/${machine.id}/log`)).body as readonly LogEntry[];
+      const [first] = await log();
+      expect([first?.kind, first?.verdict?.word, first?.verdict?.axisLetter]).toEqual(['verdict', 'true', 'X']);
+      expect(first?.verdict?.sentences.metric).toMatch(/mm|µm/);
+      expect(first?.verdict?.sentences.inch).toMatch(/in|thou/);
+      // Corrected within the same verdict: no further entry, and the one there is says what it comes to now.
+      await read(check, machine, '0.0126 in');
+      const [corrected, planned] = await log();
+      expect([corrected?.id, corrected?.verdict?.word, planned?.kind]).toEqual([first?.id as string, 'true', 'check']);
+      expect(corrected?.verdict?.sentences.metric).not.toBe(first?.verdict?.sentences.metric as string);
+      await read(check, machine, '0.9 in', '0.3 in');
+      const [latest, earlier] = await log();
+      expect([latest?.verdict?.word, earlier?.verdict, earlier?.text]).toEqual(['not-true', null, jasmine.stringContaining('true.')]);
     });
 
     it('keep every reading that was ever entered, the last of a place counting', async () => {

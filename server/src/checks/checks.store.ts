@@ -23,9 +23,6 @@ import { ApiProblem } from '../problem';
 
 const noCheck = (): ApiProblem => new ApiProblem('not-found', 'This check is not here.');
 
-/** The log keeps its sentences in metric units, whatever units are shown. */
-const say = sayIn('metric');
-
 function contextOf(document: Machine, axisId: string): AxisContext {
   const context = axisContext(document, axisId);
   if (!context) throw new ApiProblem('conflict', 'The machine has no such axis.');
@@ -39,12 +36,21 @@ export function openedPlan(kept: StepCheckPlan): StepCheckPlan {
   return checked.value;
 }
 
+/** An evaluation in metric units, with its sentence in inches too. */
+type SaidEvaluation = StepCheckEvaluation & { readonly sentenceInch: string };
+
+/** @returns null where nothing can be commanded */
+export function evaluationOf(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): SaidEvaluation | null {
+  const metric = evaluateStepCheck(context, plan, entered, sayIn('metric'));
+  return metric && { ...metric, sentenceInch: evaluateStepCheck(context, plan, entered, sayIn('inch'))?.sentence ?? '' };
+}
+
 /** @throws ApiProblem if the plan measures in other quantities than the axis moves in, or nothing could be commanded */
-function judge(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): StepCheckEvaluation {
+function judge(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): SaidEvaluation {
   if (plan.instrument.kind !== context.axis.job.kind || plan.tolerance.kind !== context.axis.job.kind) {
     throw new ApiProblem('conflict', `This axis ${context.axis.job.kind === 'rotary' ? 'turns: plan in angles' : 'slides: plan in lengths'}.`);
   }
-  const evaluation = evaluateStepCheck(context, plan, entered, say);
+  const evaluation = evaluationOf(context, plan, entered);
   if (!evaluation) throw new ApiProblem('conflict', 'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.');
   return evaluation;
 }
@@ -151,17 +157,20 @@ const CHUNK = 50;
 async function renewBases(database: Database, machineId: string): Promise<void> {
   for (;;) {
     const rows = await database
-      .select({ id: check.id, axisId: check.axisId, document: revision.document })
+      .select({ id: check.id, axisId: check.axisId, plan: check.plan, document: revision.document })
       .from(check)
       .innerJoin(revision, eq(revision.id, check.revisionId))
       .where(and(eq(check.machineId, machineId), ne(check.basisBy, STEP_LINES_VERSION)))
       .limit(CHUNK);
-    for (const { id, axisId, document } of rows) {
+    for (const { id, axisId, plan, document } of rows) {
       const read = openMachine(document);
+      const context = read.ok ? axisContext(read.value, axisId) : null;
+      const checked = checkPlan(plan);
+      const evaluation = context && checked.ok ? evaluationOf(context, checked.value, await readingsOf(database, id)) : null;
       // A revision that cannot be read leaves its check's verdict standing, on a basis that is like no design.
       await database
         .update(check)
-        .set({ basis: read.ok ? basisFor(read.value, axisId) : [], basisBy: STEP_LINES_VERSION })
+        .set(context && evaluation ? judgedColumns(context, evaluation) : { basis: [], basisBy: STEP_LINES_VERSION })
         .where(eq(check.id, id));
     }
     if (rows.length < CHUNK) return;
@@ -175,9 +184,9 @@ function basisFor(document: Machine, axisId: string): readonly string[] {
 /** What of a check follows from its design and readings. */
 export function judgedColumns(
   { axis }: AxisContext,
-  { verdict, sentence }: StepCheckEvaluation,
-): Pick<typeof check.$inferInsert, 'axisLetter' | 'verdict' | 'sentence' | 'basis' | 'basisBy'> {
-  return { axisLetter: axis.letter, verdict, sentence, basis: stepLines(axis), basisBy: STEP_LINES_VERSION };
+  { verdict, sentence, sentenceInch }: SaidEvaluation,
+): Pick<typeof check.$inferInsert, 'axisLetter' | 'verdict' | 'sentence' | 'sentenceInch' | 'basis' | 'basisBy'> {
+  return { axisLetter: axis.letter, verdict, sentence, sentenceInch, basis: stepLines(axis), basisBy: STEP_LINES_VERSION };
 }
 
 const VERDICT_WORDS = { incomplete: 'not complete', true: 'true', undecided: 'undecided', 'not-true': 'not true' } as const;
@@ -212,10 +221,10 @@ export async function addReadings(database: Database, machineId: string, checkId
       .insert(reading)
       .values(added.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
     const evaluation = judge(context, openedPlan(row.plan), await readingsOf(session, checkId));
-    await session.update(check).set({ verdict: evaluation.verdict, sentence: evaluation.sentence }).where(eq(check.id, checkId));
+    await session.update(check).set(judgedColumns(context, evaluation)).where(eq(check.id, checkId));
     if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {
       const text = `Step check on ${row.axisLetter}: ${VERDICT_WORDS[evaluation.verdict]}. ${evaluation.sentence}`;
-      await writeLog(session, { machineId, revisionId: row.revisionId, checkId, kind: 'check', text });
+      await writeLog(session, { machineId, revisionId: row.revisionId, checkId, kind: 'verdict', text });
     }
   });
   return loadCheck(database, machineId, checkId);

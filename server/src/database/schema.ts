@@ -58,6 +58,8 @@ export const check = mysqlTable(
     plan: jsonColumn<StepCheckPlan>('plan').notNull(),
     verdict: varchar('verdict', { length: 20 }).$type<VerdictWord>().notNull(),
     sentence: varchar('sentence', { length: 1000 }).notNull(),
+    /** The same in inch units. */
+    sentenceInch: varchar('sentence_inch', { length: 1000 }).notNull().default(''),
     /** What the axis' steps rested on; worded by the version of `basisBy`. */
     basis: jsonColumn<readonly string[]>('basis'),
     basisBy: int('basis_by').notNull().default(0),

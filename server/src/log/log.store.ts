@@ -1,9 +1,9 @@
 import type { LogEntry, LogKind } from '@crisp-notch/contract';
-import { and, desc, eq, lt } from 'drizzle-orm';
+import { and, desc, eq, lt, max } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
 import { isId, newId } from '../database/identity';
 import { cursorOf, pagedBy, type Page, type Paged } from '../database/page';
-import { logEntry, revision } from '../database/schema';
+import { check, logEntry, revision } from '../database/schema';
 import { cutRevision, demandMachine, lockMachine, opened } from '../machines/machines.store';
 
 interface NewEntry {
@@ -31,17 +31,40 @@ export async function writeNote(database: Database, machineId: string, text: str
 export async function listLog(database: Database, machineId: string, page: Page): Promise<Paged<LogEntry>> {
   await demandMachine(database, machineId);
   const after = cursorOf(page, [isId]);
+  const newest = database
+    .select({ checkId: logEntry.checkId, id: max(logEntry.id).as('newest_id') })
+    .from(logEntry)
+    .where(and(eq(logEntry.machineId, machineId), eq(logEntry.kind, 'verdict')))
+    .groupBy(logEntry.checkId)
+    .as('newest');
   const rows = await database
-    .select({ id: logEntry.id, at: logEntry.at, kind: logEntry.kind, text: logEntry.text, checkId: logEntry.checkId, revision: revision.number })
+    .select({
+      entry: { id: logEntry.id, at: logEntry.at, kind: logEntry.kind, text: logEntry.text, checkId: logEntry.checkId, revision: revision.number },
+      newest: newest.id,
+      axisLetter: check.axisLetter,
+      word: check.verdict,
+      metric: check.sentence,
+      inch: check.sentenceInch,
+    })
     .from(logEntry)
     .innerJoin(revision, eq(revision.id, logEntry.revisionId))
+    .leftJoin(newest, eq(newest.id, logEntry.id))
+    .leftJoin(check, eq(check.id, logEntry.checkId))
     .where(and(eq(logEntry.machineId, machineId), after ? lt(logEntry.id, after[0]) : undefined))
     .orderBy(desc(logEntry.id))
     .limit(page.limit + 1);
   return pagedBy(
     page,
     rows,
-    ({ id }) => [id],
-    (row) => ({ ...row, at: row.at.toISOString() }),
+    ({ entry }) => [entry.id],
+    ({ entry, newest: newestId, axisLetter, word, metric, inch }) => ({
+      ...entry,
+      at: entry.at.toISOString(),
+      // An older verdict of the same check stays as it was written.
+      verdict:
+        newestId !== null && axisLetter !== null && word !== null
+          ? { axisLetter, word, sentences: { metric: metric ?? '', inch: inch === null || inch === '' ? (metric ?? '') : inch } }
+          : null,
+    }),
   );
 }

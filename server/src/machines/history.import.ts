@@ -1,12 +1,11 @@
 import { HISTORY_PIECES, type HistoryCheck, type HistoryEntry, type HistoryRevision, type MachineCopy } from '@crisp-notch/contract';
-import { evaluateStepCheck } from '@crisp-notch/core/checks';
-import { axisContext, sayIn } from '@crisp-notch/core/drive-line';
+import { axisContext } from '@crisp-notch/core/drive-line';
 import { sameMachine } from '@crisp-notch/core/formats';
 import type { Machine } from '@crisp-notch/core/machine';
 import { relinked } from '@crisp-notch/core/parts';
 import { and, desc, eq } from 'drizzle-orm';
 import { ValidationError, type Schema } from 'yup';
-import { judgedColumns, openedPlan } from '../checks/checks.store';
+import { evaluationOf, judgedColumns, openedPlan } from '../checks/checks.store';
 import type { Session } from '../database/connection';
 import { newId } from '../database/identity';
 import { check, logEntry, machine, reading, revision } from '../database/schema';
@@ -16,7 +15,8 @@ import { documentColumns } from './digest';
 import { piecesOf, SECTIONS, type Head, type Piece, type Section } from './history-file';
 import { loadMachine, lockMachine, opened } from './machines.store';
 
-const say = sayIn('metric');
+/** What a check's first entry says; before verdicts had a kind of their own, the others of it were verdicts. */
+const PLANNED = / planned: \d+ readings\.$/;
 /** Rows an insert takes at once, well below the packet limit. */
 const CHUNK = 200;
 /** Revisions whose documents are kept for the checks that name them. */
@@ -216,7 +216,7 @@ class HistoryImport {
     const context = axisContext(await this.documentAt(number, place), axisId);
     const plan = openedPlan(given);
     const fits = context !== null && context.axis.job.kind === plan.instrument.kind && context.axis.job.kind === plan.tolerance.kind;
-    const evaluation = fits ? evaluateStepCheck(context, plan, readings, say) : null;
+    const evaluation = fits ? evaluationOf(context, plan, readings) : null;
     if (!context || !evaluation) throw inconsistent('does not fit the design it names', place);
     const id = newId();
     this.checkIds.set(reference, id);
@@ -245,7 +245,7 @@ class HistoryImport {
     if (revisionId === undefined) throw inconsistent('names a revision that is not there', `${place}.revision`);
     const checkId = reference === null ? null : this.checkIds.get(reference);
     if (checkId === undefined) throw inconsistent('names a check that is not there', `${place}.check`);
-    this.pending.push({ id: newId(), machineId: this.machineId, revisionId, checkId, kind, text, at: new Date(at) });
+    this.pending.push({ id: newId(), machineId: this.machineId, revisionId, checkId, kind: kind === 'check' && !PLANNED.test(text) ? 'verdict' : kind, text, at: new Date(at) });
     if (this.pending.length >= CHUNK) await this.writeEntries();
   }
 

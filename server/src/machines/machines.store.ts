@@ -116,17 +116,37 @@ export async function createMachine(database: Database, document: Machine): Prom
 
 /** Saves the working copy; acknowledged means committed. */
 export async function saveMachine(database: Database, id: string, version: number, document: Machine): Promise<MachineCopy> {
-  // A transaction of one statement, because on a cluster it too may be the one of two that has to try again.
   const taken = await inTransaction(database, async (session) => {
-    const [result] = await session
+    const row = await lockMachine(session, id);
+    if (row.version !== version) return false;
+    await keepTyped(session, row, document);
+    await session
       .update(machine)
       .set({ ...documentColumns(document), version: version + 1, updatedAt: new Date() })
-      .where(and(eq(machine.id, id), eq(machine.version, version)));
-    return result.affectedRows > 0;
+      .where(eq(machine.id, id));
+    return true;
   });
   const current = await loadMachine(database, id);
   if (!taken) throw new ApiProblem('stale', 'Another tab or person saved this machine since you opened it. Nothing was overwritten.', { current });
   return current;
+}
+
+/** After a pause this long, typing begins a new piece of work. */
+const PAUSE_IN_MILLISECONDS = 20 * 60_000;
+/** Typing without a pause is kept this often. */
+const PIECE_IN_MILLISECONDS = 60 * 60_000;
+
+/** Keeps what was typed as a revision at sensible moments: as it stood before a pause, and once an hour while somebody works on. */
+async function keepTyped(session: Session, row: MachineRow, next: Machine): Promise<void> {
+  const now = Date.now();
+  const [newest] = await session
+    .select({ at: revision.at })
+    .from(revision)
+    .where(and(eq(revision.machineId, row.id), eq(revision.number, row.revisionCount)));
+  const hasPaused = now - row.updatedAt.getTime() > PAUSE_IN_MILLISECONDS;
+  const isLong = newest !== undefined && now - newest.at.getTime() > PIECE_IN_MILLISECONDS;
+  const read = hasPaused || isLong ? openMachine(row.document) : null;
+  if (read?.ok && !sameMachine(read.value, next)) await cutRevision(session, row, read.value, hasPaused ? 'Typed changes, before a pause' : 'Typed changes of an hour');
 }
 
 export async function removeMachine(database: Database, id: string): Promise<void> {

@@ -79,6 +79,16 @@ export class CheckPage {
     const [check, context] = [this.check(), this.context()];
     return check && context ? evaluateStepCheck(context, check.plan, check.readings, sayIn(this.preferences.units())) : null;
   });
+  /** The check with what is being typed, for the drawings alone: it is judged by what is kept. */
+  private readonly drawn = computed<StepCheckEvaluation | null>(() => {
+    const [check, context] = [this.check(), this.context()];
+    if (!check || !context) return null;
+    const typed = Object.entries(this.drafts()).flatMap(([index, { text }]): EnteredReading[] => {
+      const understood = this.understand(text);
+      return understood === null ? [] : [{ index: Number(index), text: understood, excluded: null }];
+    });
+    return typed.length === 0 ? this.evaluation() : evaluateStepCheck(context, check.plan, [...check.readings, ...typed], sayIn(this.preferences.units()));
+  });
   protected readonly rows = computed<readonly ReadingRow[]>(() => {
     const [check, evaluation, steps] = [this.check(), this.evaluation(), this.steps()];
     return check && evaluation && steps ? readingRows(evaluation, check.readings, steps, this.unit()) : [];
@@ -134,14 +144,14 @@ export class CheckPage {
     return corrected ? corrected.stepsPerUnit.text : '';
   });
   protected readonly chart = computed(() => {
-    const evaluation = this.evaluation();
+    const evaluation = this.drawn();
     // The chart is drawn in resolved colours, so it is made anew when the theme changes.
     this.preferences.preferences();
     if (!evaluation || evaluation.points.length === 0) return null;
     return deviationChart(evaluation, this.unit(), deviationUnit(evaluation, this.dimension(), this.preferences.units()), chartInk());
   });
   protected readonly ruler = computed(() => {
-    const [evaluation, steps] = [this.evaluation(), this.steps()];
+    const [evaluation, steps] = [this.drawn(), this.steps()];
     if (!evaluation || !steps) return null;
     return {
       step: travelOfSteps(1, steps),
@@ -239,7 +249,7 @@ export class CheckPage {
       const updated = await firstValueFrom(this.api.addReadings(this.machineId(), check.id, readings));
       this.check.set(updated);
       this.drafts.update((drafts) => Object.fromEntries(Object.entries(drafts).filter(([index]) => !readings.some((reading) => reading.index === Number(index)))));
-      this.store.refreshChecks();
+      this.store.noteCheck(updated);
       return true;
     } catch (error) {
       this.message.set(`Not kept yet: ${messageOf(error)} What you typed is still in its field.`);
@@ -326,8 +336,8 @@ export class CheckPage {
       await this.store.apply(
         (document) => ({ ...document, axes: document.axes.map((axis) => (axis.id === check.axisId ? change(axis) : axis)) }),
         (state, document) => this.api.applyCorrection(state.id, check.id, state.version, document, reason),
+        reason,
       );
-      this.store.refreshChecks();
       this.applied.set(`Applied as revision ${this.state()?.revision ?? ''} and written in the logbook. Check again to see it true.`);
     } catch (error) {
       this.message.set(messageOf(error));

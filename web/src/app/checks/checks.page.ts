@@ -148,7 +148,7 @@ export class ChecksPage {
     try {
       const { id, version } = await this.store.settled();
       const check = await firstValueFrom(this.api.startCheck(id, version, view.axis.id, planned.plan));
-      this.store.refreshChecks();
+      this.store.noteCheck(check);
       this.store.noteRevision(check.revision);
       await this.router.navigate(['/machines', id, 'checks', check.id]);
     } catch (error) {

@@ -83,9 +83,10 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
 }
 
 /** Errors within some tolerances are shown against the whole band; larger ones take the room that they need. */
-function span(deviations: readonly number[], limit: number): { readonly min?: number; readonly max?: number } {
+function span(deviations: readonly number[], limit: number): { readonly min: number | null; readonly max: number | null } {
   const largest = Math.max(0, ...deviations.map(Math.abs));
-  if (largest > BAND_MOST * limit) return {};
+  // Said to be free, or the chart would keep the range that it had for smaller errors.
+  if (largest > BAND_MOST * limit) return { min: null, max: null };
   const reach = 1.15 * Math.max(limit, largest);
   const interval = roundInterval(reach / 3);
   const end = Math.ceil(reach / interval) * interval;

@@ -76,6 +76,6 @@ describe('the chart of deviations', () => {
     const small = draw([{ index: 0, text: '0.32 mm', excluded: null }]);
     expect([small.yAxis.min, small.yAxis.max]).toEqual([-60, 60]);
     const large = draw([{ index: 0, text: '1.3 mm', excluded: null }]);
-    expect(large.yAxis.min).toBeUndefined();
+    expect(large.yAxis.min).toBeNull();
   });
 });

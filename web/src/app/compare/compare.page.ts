@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute } from '@angular/router';
 import type { Machine } from '@crisp-notch/core/machine';
-import { distinctUntilChanged, firstValueFrom, map, switchMap } from 'rxjs';
+import { catchError, distinctUntilChanged, EMPTY, firstValueFrom, map, switchMap } from 'rxjs';
 import { Api, messageOf } from '../data/api';
 import { shortDay } from '../data/dates';
 import { DesignStore } from '../data/design-store';
@@ -58,16 +58,23 @@ export class ComparePage {
   private readonly query = inject(ActivatedRoute).snapshot.queryParamMap;
   private readonly state = toSignal(this.store.state$);
   private readonly trials = toSignal(inject(TrialStore).trials$, { initialValue: [] });
+  protected readonly message = signal('');
   private readonly revisions = toSignal(
     this.store.state$.pipe(
       map(({ id, revision }) => `${id} ${revision}`),
       distinctUntilChanged(),
-      switchMap((key) => this.api.revisions(key.split(' ')[0] ?? '')),
+      switchMap((key) =>
+        this.api.revisions(key.split(' ')[0] ?? '').pipe(
+          catchError((error: unknown) => {
+            this.message.set(`The revisions could not be read. ${messageOf(error)}`);
+            return EMPTY;
+          }),
+        ),
+      ),
     ),
     { initialValue: [] },
   );
   private readonly fetched = signal<ReadonlyMap<string, Machine>>(new Map());
-  protected readonly message = signal('');
   protected readonly left = signal(this.query.get('left') ?? PRESENT);
   protected readonly right = signal(this.query.get('right') ?? PRESENT);
   protected readonly options = computed<readonly ChoiceOption[]>(() => [

@@ -2,8 +2,9 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { MachineCopy } from '@crisp-notch/contract';
+import type { CheckSummary, MachineCopy } from '@crisp-notch/contract';
 import { newMachine } from '@crisp-notch/core/machine';
+import { of } from 'rxjs';
 import { MemoryOutbox } from '../testing/memory-outbox';
 import { DesignStore } from './design-store';
 import type { DesignState } from './design.state';
@@ -222,5 +223,48 @@ describe('the design store', () => {
     const settled = store.settled();
     saving().flush(copyOf('B', 2));
     expect((await settled).version).toBe(2);
+  });
+
+  it('writes it down when what was applied is taken back, and when it is applied again', async () => {
+    const applied = { ...copyOf('Corrected', 2), document: { ...(state?.document as MachineCopy['document']), note: 'corrected' } };
+    const applying = store.apply(
+      (document) => ({ ...document, note: 'corrected' }),
+      () => of(applied),
+      'X: setting corrected to 400 steps/mm',
+    );
+    await applying;
+    expect(state?.document.note).toBe('corrected');
+    rename('Typed after');
+    jasmine.clock().tick(900);
+    saving().flush({ ...copyOf('Typed after', 3), document: state?.document });
+    store.undo();
+    jasmine.clock().tick(900);
+    http.expectOne({ method: 'PUT' }).flush(copyOf('x', 4));
+    http.expectNone({ method: 'POST' });
+    store.undo();
+    expect(state?.document.note).toBe('');
+    await settle();
+    http.expectOne({ method: 'PUT' }).flush(copyOf('x', 5));
+    await settle();
+    const line = http.expectOne({ method: 'POST', url: '/api/machines/m/revisions' });
+    expect(line.request.body).toEqual({ version: 5, reason: 'Taken back: X: setting corrected to 400 steps/mm' });
+    line.flush({ ...copyOf('x', 6), document: state?.document });
+    await settle();
+    store.redo();
+    await settle();
+    http.match({ method: 'PUT' }).forEach((request) => request.flush(copyOf('x', 7)));
+    await settle();
+    expect((http.expectOne({ method: 'POST' }).request.body as { reason: string }).reason).toBe('Applied again: X: setting corrected to 400 steps/mm');
+  });
+
+  it('knows the check that was measured here anew without reading the others again', () => {
+    const seen: string[] = [];
+    store.checks$.subscribe((checks) => seen.push(checks.map(({ id, verdict }) => `${id} ${verdict}`).join(', ')));
+    const check = (id: string, verdict: CheckSummary['verdict']): CheckSummary => ({ id, axisId: 'axis-1', axisLetter: 'X', revision: 1, verdict, sentence: '', at: '2026-11-05T14:02:00.000Z', basis: [] });
+    http.expectOne('/api/machines/m/checks').flush([check('b', 'incomplete'), check('a', 'true')]);
+    store.noteCheck(check('b', 'not-true'));
+    store.noteCheck(check('c', 'incomplete'));
+    expect(seen.slice(-3)).toEqual(['b incomplete, a true', 'b not-true, a true', 'c incomplete, b not-true, a true']);
+    http.expectNone('/api/machines/m/checks');
   });
 });

@@ -21,7 +21,9 @@ import {
   map,
   merge,
   of,
+  scan,
   shareReplay,
+  startWith,
   Subject,
   Subscription,
   switchMap,
@@ -39,6 +41,7 @@ import {
   redone,
   replaced,
   resumed,
+  revisionKept,
   theirsTaken,
   undone,
   type DesignState,
@@ -64,6 +67,8 @@ export type Loading = { readonly kind: 'loading' } | { readonly kind: 'failed'; 
 /** Quiet time after a keystroke before it is sent: acknowledged within a second. */
 const AUTOSAVE_IN_MILLISECONDS = 350;
 const RETRY_IN_MILLISECONDS = 3000;
+/** Longest reason of a revision. */
+const REASON_MOST = 200;
 
 /** The open machine: a stream of design documents with undo and redo, saved as it changes. Provided by the machine's page. */
 @Injectable()
@@ -73,9 +78,11 @@ export class DesignStore implements OnDestroy {
   private readonly preferences = inject(PreferencesStore);
   private readonly subject = new BehaviorSubject<Loading>({ kind: 'loading' });
   private readonly flushNow = new Subject<void>();
-  private readonly checksChanged = new BehaviorSubject<void>(undefined);
+  private readonly checkChanged = new Subject<CheckSummary>();
   private readonly reckoners = new Map<string, Reckoner<AxisContext>>();
   private readonly subscriptions = new Subscription();
+  /** What changes were applied for, by the design that each made. */
+  private readonly applied = new WeakMap<Machine, string>();
   /** On its way to the server. */
   private inFlight: Machine | null = null;
 
@@ -97,20 +104,18 @@ export class DesignStore implements OnDestroy {
     map(([document, { units }]) => this.viewsOf(document, units)),
     shareReplay({ bufferSize: 1, refCount: true }),
   );
-  readonly checks$: Observable<readonly CheckSummary[]> = combineLatest([
-    this.state$.pipe(
-      map((state) => state.id),
-      distinctUntilChanged(),
-    ),
-    this.checksChanged,
-  ]).pipe(
-    switchMap(([id]) =>
+  readonly checks$: Observable<readonly CheckSummary[]> = this.state$.pipe(
+    map((state) => state.id),
+    distinctUntilChanged(),
+    switchMap((id) =>
       this.api.checks(id).pipe(
         catchError((error: unknown) => {
           // A list that could not be read is not an empty one.
           this.update((state) => ({ ...state, notice: `The checks of this machine could not be read: ${messageOf(error)}` }));
           return of([] as readonly CheckSummary[]);
         }),
+        // A check that is begun or measured here is the only one that changed.
+        switchMap((listed) => this.checkChanged.pipe(scan(withCheck, listed), startWith(listed))),
       ),
     ),
     shareReplay({ bufferSize: 1, refCount: true }),
@@ -165,11 +170,31 @@ export class DesignStore implements OnDestroy {
   }
 
   undo(): void {
+    const before = this.document();
     this.update(undone);
+    const reason = before && this.applied.get(before);
+    if (reason && this.document() !== before) void this.writeTaken(`Taken back: ${reason}`);
   }
 
   redo(): void {
+    const before = this.document();
     this.update(redone);
+    const present = this.document();
+    const reason = present && present !== before ? this.applied.get(present) : undefined;
+    if (reason) void this.writeTaken(`Applied again: ${reason}`);
+  }
+
+  private document(): Machine | null {
+    return this.subject.value.kind === 'open' ? this.subject.value.state.document : null;
+  }
+
+  /** What was written into the logbook when it was applied is not left standing there alone. */
+  private async writeTaken(reason: string): Promise<void> {
+    try {
+      await this.cutRevision(reason.slice(0, REASON_MOST));
+    } catch (error) {
+      this.update((state) => ({ ...state, notice: `The logbook does not know of this yet. ${messageOf(error)}` }));
+    }
   }
 
   noticeSeen(): void {
@@ -201,8 +226,9 @@ export class DesignStore implements OnDestroy {
     this.update((state) => (revision > state.revision ? { ...state, revision } : state));
   }
 
-  refreshChecks(): void {
-    this.checksChanged.next();
+  /** A check was begun, or got readings. */
+  noteCheck(check: CheckSummary): void {
+    this.checkChanged.next(check);
   }
 
   /**
@@ -219,20 +245,23 @@ export class DesignStore implements OnDestroy {
     return state;
   }
 
-  /** Applies a change that is a revision by its nature, through the given request. */
-  async apply(change: (document: Machine) => Machine, request: (state: DesignState, document: Machine) => Observable<MachineCopy>): Promise<void> {
+  /**
+   * Applies a change that is a revision by its nature, through the given request.
+   * @param reason what the logbook says of it; taking it back is written there too
+   */
+  async apply(change: (document: Machine) => Machine, request: (state: DesignState, document: Machine) => Observable<MachineCopy>, reason = ''): Promise<void> {
     const state = await this.settled();
     const copy = await firstValueFrom(request(state, change(state.document)));
+    if (reason !== '') this.applied.set(copy.document, reason);
     // What was edited while the request was under way stays, on top of what it came to.
     this.update((present) => (present.document === state.document ? replaced(present, copy) : rebased(present, copy, change(present.document))));
   }
 
   /** Keeps the present design as a revision with a reason. */
   async cutRevision(reason: string): Promise<void> {
-    await this.apply(
-      (document) => document,
-      (state) => this.api.cutRevision(state.id, state.version, reason),
-    );
+    const { id, version } = await this.settled();
+    const copy = await firstValueFrom(this.api.cutRevision(id, version, reason));
+    this.update((state) => revisionKept(state, copy));
   }
 
   private update(change: (state: DesignState) => DesignState): void {
@@ -317,4 +346,9 @@ export class DesignStore implements OnDestroy {
       return [{ axis, context, reckoner, findings: judgeAxis(reckoner, sayIn(units)) }];
     });
   }
+}
+
+/** The list, newest first, with one check as it is now. */
+function withCheck(listed: readonly CheckSummary[], changed: CheckSummary): readonly CheckSummary[] {
+  return listed.some(({ id }) => id === changed.id) ? listed.map((check) => (check.id === changed.id ? changed : check)) : [changed, ...listed];
 }

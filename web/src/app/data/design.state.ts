@@ -102,6 +102,11 @@ export function rebased(state: DesignState, copy: MachineCopy, document: Machine
   return { ...state, document, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save: { kind: 'unsaved' }, saved: copy.document, unheard: [] };
 }
 
+/** The design was kept as a revision: the way back and forward stays. */
+export function revisionKept(state: DesignState, { version, revision, updatedAt }: MachineCopy): DesignState {
+  return { ...state, version: Math.max(state.version, version), revision: Math.max(state.revision, revision), savedAt: updatedAt };
+}
+
 /** The server changed the document by itself, as a correction does; it becomes one step that can be undone. */
 export function replaced(state: DesignState, copy: MachineCopy): DesignState {
   return {

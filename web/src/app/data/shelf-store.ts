@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
 import type { Part } from '@crisp-notch/core/parts';
-import { BehaviorSubject, catchError, firstValueFrom, of, type Observable } from 'rxjs';
+import { BehaviorSubject, firstValueFrom, type Observable } from 'rxjs';
 import { Api, messageOf } from './api';
 
 export type ShelfState = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly parts: readonly StoredPart[] };
@@ -13,9 +13,9 @@ export class ShelfStore {
   private readonly subject = new BehaviorSubject<ShelfState>({ kind: 'loading' });
   readonly state$: Observable<ShelfState> = this.subject;
 
-  /** In how many machines each part is used; nothing while the server does not say. */
+  /** In how many machines each part is used. */
   uses(): Observable<Readonly<Record<string, number>>> {
-    return this.api.partUses().pipe(catchError(() => of({})));
+    return this.api.partUses();
   }
 
   load(): void {

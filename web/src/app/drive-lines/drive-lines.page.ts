@@ -129,6 +129,7 @@ export class DriveLinesPage {
       await this.store.apply(
         (document) => choosePart(document, axis.id, { id: stored.id, part: stored.part }),
         (state, document) => this.api.applyDocument(state.id, state.version, document, reason),
+        reason,
       );
     } catch (error) {
       this.message.set(messageOf(error));

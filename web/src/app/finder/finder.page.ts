@@ -214,6 +214,8 @@ export class FinderPage implements OnInit {
       const missing = this.missing();
       untracked(() => {
         this.seen.set(null);
+        const shelf = this.shelfState();
+        if (shelf.kind === 'failed') this.finder.wait(`The shelf could not be read. ${shelf.message}`);
         if (!document || !axisId || !parts || !space) return;
         if (missing) this.finder.wait(`Say first what it has to do: ${missing}.`);
         else if (isTooLarge(space)) this.finder.wait('These are more combinations than are worth waiting for. Fix a place, or name the motors and drivers to look at.');
@@ -307,6 +309,7 @@ export class FinderPage implements OnInit {
       await this.store.apply(
         (document) => adopted(document, axis, design),
         (state, document) => this.api.applyDocument(state.id, state.version, document, reason),
+        reason,
       );
       this.done.set(`${axis.letter} is now ${axis.motor.name}, ${axis.driver.name}, ${axis.transmission.name}. It is a revision of its own; undo brings the old one back.`);
     } catch (error) {

@@ -9,8 +9,10 @@ import { firstValueFrom, forkJoin } from 'rxjs';
 import { Api, messageOf, type Listed } from '../data/api';
 import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
 
-const KIND_WORDS = { note: 'note', check: 'check', correction: 'correction', revision: 'change' } as const;
+const KIND_WORDS = { note: 'note', check: 'check', verdict: 'check', correction: 'correction', revision: 'change' } as const;
+const VERDICT_WORDS = { incomplete: 'not complete', true: 'true', undecided: 'undecided', 'not-true': 'not true' } as const;
 
 /** What happened to a machine, and its revisions beside each other. */
 @Component({
@@ -33,6 +35,7 @@ export class LogbookPage {
   protected readonly reason = signal('');
   protected readonly chosen = signal<readonly number[]>([]);
   protected readonly comparison = signal<{ readonly from: number; readonly to: number; readonly lines: readonly string[] } | null>(null);
+  private readonly units = inject(PreferencesStore).units;
   protected readonly kindWords = KIND_WORDS;
   protected readonly shortMoment = shortMoment;
 
@@ -43,7 +46,12 @@ export class LogbookPage {
     });
   }
 
+  protected readAgain(): void {
+    this.load(this.machineId());
+  }
+
   private load(id: string): void {
+    this.message.set('');
     forkJoin([this.api.log(id), this.api.revisions(id)]).subscribe({
       next: ([log, revisions]) => {
         this.log.set(log);
@@ -62,6 +70,11 @@ export class LogbookPage {
       this.note.set('');
       this.load(this.machineId());
     });
+  }
+
+  /** What an entry says; the last verdict of a check is the one it has now, in the units that are shown. */
+  protected wordsOf({ text, verdict }: LogEntry): string {
+    return verdict ? `Step check on ${verdict.axisLetter}: ${VERDICT_WORDS[verdict.word]}. ${verdict.sentences[this.units()]}` : text;
   }
 
   protected async showOlder({ items, next }: Listed<LogEntry>): Promise<void> {

@@ -5,6 +5,7 @@ import type { StoredPart } from '@crisp-notch/contract';
 import { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from '@crisp-notch/core/formats';
 import { completeness, newPart, PART_KINDS, type Part, type PartKind, type SeriesMember } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
+import { catchError, EMPTY } from 'rxjs';
 import { TableModule } from 'primeng/table';
 import { messageOf } from '../data/api';
 import { downloadText } from '../data/download';
@@ -60,8 +61,15 @@ export class ShelfPage implements OnInit {
   protected readonly filter = signal<StateFilter>('all');
   protected readonly filters = Object.entries(STATES).map(([value, label]) => ({ value, label }));
   protected readonly isChoosingSeries = signal(false);
-  private readonly uses = toSignal(this.shelf.uses());
   protected readonly message = signal('');
+  private readonly uses = toSignal(
+    this.shelf.uses().pipe(
+      catchError((error: unknown) => {
+        this.message.set(`In how many machines the parts are could not be counted. ${messageOf(error)}`);
+        return EMPTY;
+      }),
+    ),
+  );
   protected readonly done = signal('');
   /** The part in the editor; without an identity it is a new one. */
   protected readonly editing = signal<{ readonly stored: StoredPart | null; readonly part: Part } | null>(null);
