@@ -163,6 +163,27 @@ test.describe('a builder keeps a design', () => {
     }
   });
 
+  test('takes a machine away with its history, is told that it is here already, and brings it in as a second one', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Travelling slide');
+    await builder.describeScrewAxis();
+    await page.goto('/');
+    const row = page.getByRole('listitem').filter({ hasText: 'Travelling slide' });
+    const [download] = await Promise.all([page.waitForEvent('download'), row.getByRole('button', { name: 'Export Travelling slide' }).click()]);
+    const file = await download.path();
+    await page.getByLabel('Machine file').setInputFiles(file);
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('This machine is here already');
+    await expect(dialog).toContainText('“Travelling slide”');
+    await dialog.getByRole('button', { name: 'Leave it' }).click();
+    await expect(row).toHaveCount(1);
+    await page.getByLabel('Machine file').setInputFiles(file);
+    await dialog.getByRole('button', { name: 'Import it as a second one' }).click();
+    await expect(page.locator('cn-drive-line')).toContainText('629.9213');
+    await page.goto('/');
+    await expect(row).toHaveCount(2);
+  });
+
   test('stamps an operation, and the stamp comes off when what it relied on changes', async ({ page }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Stamped slide');

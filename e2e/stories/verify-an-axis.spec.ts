@@ -121,9 +121,13 @@ test.describe('a builder verifies an axis', () => {
     await page.keyboard.type('0.15in');
     await page.keyboard.press('Enter');
     await expect(page.locator('.verdict-card')).toContainText('Not true');
-    // Two were typed, two are kept.
-    const kept = (await (await page.request.get(page.url().replace('/machines/', '/api/machines/'))).json()) as { readonly readings: readonly { readonly text: string }[] };
-    expect(kept.readings.map((item) => item.text)).toEqual(['0.05 in', '0.15 in']);
+    // Two were typed, two are kept, and no more once everything that left the page has arrived.
+    const address = page.url().replace('/machines/', '/api/machines/');
+    const kept = async (): Promise<readonly string[]> =>
+      ((await (await page.request.get(address)).json()) as { readonly readings: readonly { readonly text: string }[] }).readings.map(({ text }) => text);
+    await expect.poll(kept).toEqual(['0.05 in', '0.15 in']);
+    await page.waitForLoadState('networkidle');
+    expect(await kept()).toEqual(['0.05 in', '0.15 in']);
     await tabTo(/^Apply: The driver runs four times coarser/);
     await page.keyboard.press('Enter');
     await expect(page.getByText(/Applied as revision 3/)).toBeVisible();
