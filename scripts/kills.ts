@@ -1,9 +1,9 @@
 import { rmSync } from 'node:fs';
 import { setTimeout as delay } from 'node:timers/promises';
 import type { Check, LogEntry, MachineCopy, StoredPart } from '@crisp-notch/contract';
-import type { StepCheckPlan } from '@crisp-notch/core/checks';
-import { newMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
+import type { Machine } from '@crisp-notch/core/machine';
 import { newPart } from '@crisp-notch/core/parts';
+import { examplePlan, screwMachine } from '../server/src/testing/example-documents';
 import { startMariaDb, type MariaDb } from './mariadb';
 import { isRunning } from './one-at-a-time';
 import { startServer, type ServerProcess } from './server-process';
@@ -24,35 +24,7 @@ const ROUNDS_A_MACHINE = 20;
 /** What a restart of the database may take before the server that lived on answers again. */
 const ANSWER_LIMIT_IN_MILLISECONDS = 30_000;
 
-const PLAN: StepCheckPlan = {
-  targets: [200, 600],
-  runs: 1,
-  approach: 'one-way',
-  returnToZero: false,
-  takeUp: 200,
-  instrument: {
-    kind: 'linear',
-    name: 'dial indicator',
-    form: 'indicator',
-    resolution: quantityOf('0.01 mm'),
-    tilt: null,
-    scaleUncertainty: null,
-    error: null,
-    square: 'by-square',
-    range: null,
-  },
-  tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
-};
-
-function measurable(note: string): Machine {
-  const machine = newMachine('Plug', 'router');
-  const known = (axis: Axis): Axis => ({
-    ...axis,
-    motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: quantityOf('1.8 °') } },
-    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: quantityOf('2 mm') } as Axis['transmission']['specification'] },
-  });
-  return { ...machine, note, axes: machine.axes.map(known) };
-}
+const measurable = (note: string): Machine => ({ ...screwMachine('Plug'), note });
 
 /** One that writes as fast as it is answered, and knows what was acknowledged. */
 interface Writer {
@@ -90,7 +62,7 @@ async function saver(call: Call): Promise<Writer> {
 
 async function measurer(call: Call): Promise<Writer> {
   const machine = await call<MachineCopy>('POST', '/api/machines', { document: measurable('measured') });
-  const check = await call<Check>('POST', `/api/machines/${machine.id}/checks`, { version: 1, axisId: machine.document.axes[0]?.id, plan: PLAN });
+  const check = await call<Check>('POST', `/api/machines/${machine.id}/checks`, { version: 1, axisId: machine.document.axes[0]?.id, plan: examplePlan });
   const path = `/api/machines/${machine.id}/checks/${check.id}`;
   const texts: string[] = [];
   let sent = '';
