@@ -127,6 +127,15 @@ describe('the API', () => {
         .toBe(3);
     });
 
+    it('go on after one that cannot be read', async () => {
+      const machine = await make('Readable');
+      await test.database.execute(sql`update revision set document = '{"broken' where machine_id = ${machine.id}`);
+      await test.database.execute(sql`update machine set updated_at = now(3) - interval 2 hour where id = ${machine.id}`);
+      expect((await put(`/api/machines/${machine.id}`, { version: 1, document: screwMachine('Typed on') })).status).toBe(200);
+      expect(((await get(`/api/machines/${machine.id}/revisions`)).body as readonly RevisionSummary[]).map(({ number }) => number)).toEqual([2, 1]);
+      expect((await get(`/api/machines/${machine.id}/revisions/1`)).status).toBe(409);
+    });
+
     it('take a design beside the present one, which stays', async () => {
       const machine = await make();
       const beside = await post(`/api/machines/${machine.id}/revisions/beside`, { document: screwMachine('The other side'), reason: 'Changed in two places' });

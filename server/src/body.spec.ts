@@ -36,7 +36,7 @@ describe('a hostile body', () => {
     expect(answer.status).toBe(422);
     expect((answer.body as ProblemDetails).problems?.length).toBe(MOST_PROBLEMS);
     // Before, each of them was looked at to the end: 5 s. Most of what is left is reading the JSON.
-    expect(performance.now() - from).toBeLessThan(1500);
+    expect(performance.now() - from).toBeLessThan(2500);
   });
 
   it('with a hundred thousand unknown keys is told of the first', async () => {

@@ -110,8 +110,9 @@ export function isConnectionLost(error: unknown): boolean {
   return CONNECTION_LOST.test(databaseErrorCode(error) ?? '') || chainOf(error).some((item) => item.fatal === true);
 }
 
-/** Codes by which MariaDB says that it could not write: disk full, table full, a write that failed, read-only files. */
+/** Codes by which MariaDB or the system says that it could not write: disk full, table full, a write that failed, read-only files. */
 const NO_ROOM = new Set([
+  'ENOSPC',
   'ER_DISK_FULL',
   'ER_RECORD_FILE_FULL',
   'ER_ERROR_ON_WRITE',

@@ -1,7 +1,7 @@
 import { HISTORY_PIECES, type HistoryCheck, type HistoryEntry, type HistoryRevision, type MachineCopy } from '@crisp-notch/contract';
 import { axisContext } from '@crisp-notch/core/drive-line';
 import { sameMachine } from '@crisp-notch/core/formats';
-import type { Machine } from '@crisp-notch/core/machine';
+import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { relinked } from '@crisp-notch/core/parts';
 import { and, desc, eq } from 'drizzle-orm';
 import { ValidationError, type Schema } from 'yup';
@@ -185,7 +185,10 @@ class HistoryImport {
       .innerJoin(machine, eq(machine.id, revision.machineId))
       .where(and(eq(revision.number, 1), eq(revision.at, at), eq(revision.reason, reason)))
       .orderBy(desc(machine.updatedAt));
-    const here = rows.find((row) => sameMachine(opened(row.document), document));
+    const here = rows.find((row) => {
+      const read = openMachine(row.document);
+      return read.ok && sameMachine(read.value, document);
+    });
     if (!here) return;
     const name = here.summary?.name ?? document.name;
     throw new ApiProblem('already-here', `It is here as “${name}”, at revision ${here.revisions}. Nothing was imported.`, {

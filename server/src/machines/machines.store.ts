@@ -171,7 +171,9 @@ export async function cutRevision(session: Session, row: MachineRow, document: M
     .select()
     .from(revision)
     .where(and(eq(revision.machineId, row.id), eq(revision.number, row.revisionCount)));
-  if (newest && sameMachine(opened(newest.document), document)) return { id: newest.id, number: newest.number };
+  // One that cannot be read is like no design, and keeps nobody from keeping the next.
+  const read = newest ? openMachine(newest.document) : null;
+  if (newest && read?.ok && sameMachine(read.value, document)) return { id: newest.id, number: newest.number };
   const id = newId();
   const number = row.revisionCount + 1;
   await session.insert(revision).values({ id, machineId: row.id, number, reason, document, at: new Date() });
