@@ -1,12 +1,12 @@
 import type { HistoryCheck, HistoryEntry, HistoryPart, HistoryRevision } from '@crisp-notch/contract';
-import { CURRENT_VERSION } from '@crisp-notch/core/machine';
+import { checkPlan, type StepCheckPlan } from '@crisp-notch/core/checks';
+import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { partsHeld } from '@crisp-notch/core/parts';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
-import { openedPlan } from '../checks/checks.store';
 import { inSnapshot, type Database, type Session } from '../database/connection';
 import { check, logEntry, reading, revision } from '../database/schema';
 import { partsOf } from '../parts/parts.store';
-import { loadMachine, opened } from './machines.store';
+import { loadMachine } from './machines.store';
 
 /** Version of the file; 2 has the parts of the shelf. */
 const HISTORY_VERSION = 2;
@@ -66,6 +66,17 @@ async function* partsFor(session: Session, document: Parameters<typeof partsHeld
   yield* await partsOf(session, ids);
 }
 
+/** A document in the present version; one that cannot be read goes along as it is stored, so that it too can be taken away. */
+function presentOf(stored: Machine): Machine {
+  const read = openMachine(stored);
+  return read.ok ? read.value : stored;
+}
+
+function presentPlanOf(stored: StepCheckPlan): StepCheckPlan {
+  const read = checkPlan(stored);
+  return read.ok ? read.value : stored;
+}
+
 async function* revisionsFor(session: Session, machineId: string): AsyncGenerator<HistoryRevision> {
   for (let last = 0; ;) {
     const rows = await session
@@ -74,8 +85,7 @@ async function* revisionsFor(session: Session, machineId: string): AsyncGenerato
       .where(and(eq(revision.machineId, machineId), gt(revision.number, last)))
       .orderBy(asc(revision.number))
       .limit(CHUNK);
-    for (const { number, reason, at, document } of rows)
-      yield { number, reason, at: at.toISOString(), document: document.version === CURRENT_VERSION ? document : opened(document) };
+    for (const { number, reason, at, document } of rows) yield { number, reason, at: at.toISOString(), document: presentOf(document) };
     const end = rows.at(-1);
     if (end === undefined) return;
     last = end.number;
@@ -111,7 +121,7 @@ async function* checksFor(session: Session, machineId: string): AsyncGenerator<H
         reference: id,
         axisId,
         revision: number,
-        plan: openedPlan(plan),
+        plan: presentPlanOf(plan),
         at: at.toISOString(),
         readings: (readings.get(id) ?? []).map((entry) => ({ index: entry.place, text: entry.text, excluded: entry.excluded, at: entry.at.toISOString() })),
       };

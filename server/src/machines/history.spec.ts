@@ -153,6 +153,17 @@ describe('a machine with its history', () => {
     expect(await count()).toBe(before);
   });
 
+  it('can be taken away although one of its revisions cannot be read; bringing it in says which', async () => {
+    const machine = await make('Half readable');
+    await put(`/api/machines/${machine.id}`, { version: 1, document: screwMachine('Half readable, second') });
+    await post(`/api/machines/${machine.id}/log`, { text: 'cuts revision 2' });
+    await test.database.execute(sql`update revision set document = '{"name":"strange"}' where machine_id = ${machine.id} and number = 2`);
+    const history = await historyOf(machine.id);
+    expect(history.revisions.map(({ document }) => document as unknown)).toEqual([machine.document, { name: 'strange' }]);
+    const again = await bringIn(history, '?copy=yes');
+    expect([again.status, (again.body as ProblemDetails).problems?.[0]?.path]).toEqual([422, jasmine.stringContaining('history.revisions.1.document')]);
+  });
+
   it('keeps what was written within a millisecond in its order, and a date ahead outranks no newer check', async () => {
     const machine = await make('In order');
     const history = await historyOf(machine.id);
