@@ -18,6 +18,7 @@ test('a machine leaves as a file and comes back with its history', async ({ page
   await page.goto('/');
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export Fret mill' }).click()]);
   await page.getByLabel('Machine file').setInputFiles(await download.path());
+  await page.getByRole('dialog').getByRole('button', { name: 'Import it as a second one' }).click();
   await page.waitForURL(/drive-lines/);
   await page.getByRole('link', { name: 'Logbook and revisions' }).click();
   await expect(page.getByRole('region', { name: 'Entries' })).toContainText('Y: setting corrected to 80.2568 steps/mm');

@@ -125,7 +125,7 @@ describe('CSV', () => {
     expect(writeCsv([['=1+1', '@x', '+cmd', '-2+3', '-2.5', '+4']])).toBe("'=1+1,'@x,'+cmd,'-2+3,-2.5,+4\r\n");
     // Also in a later line of a cell, behind blanks, and with the full-width signs of East Asian keyboards.
     const cells = ['note\n=1+1', ' =1+1', '＝1+1', '＋A1', '－A1', '＠x', "a\r\n'=b", 'plain\n-2.5'];
-    expect(writeCsv([cells])).toBe('"note\n\'=1+1",\' =1+1,\'＝1+1,\'＋A1,\'－A1,\'＠x,"a\r\n\'\'=b","plain\n-2.5"\r\n');
+    expect(writeCsv([cells])).toBe("\"note\n'=1+1\",' =1+1,'＝1+1,'＋A1,'－A1,'＠x,\"a\r\n''=b\",\"plain\n-2.5\"\r\n");
     expect(readCsv(writeCsv([cells]))).toEqual({ ok: true, value: [cells] });
   });
 
