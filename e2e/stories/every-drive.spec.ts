@@ -9,6 +9,8 @@ const OF_STEPS = /.*(a coil|coils|phase|full step|half step|a notch|start\/stop)
 async function choose(page: Page, kind: string, part: RegExp): Promise<void> {
   await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click();
   await page.getByRole('option', { name: part }).click();
+  // What is chosen is a revision by the server; until it stands in the line, the page is about to be drawn anew.
+  await expect(page.locator('cn-drive-line')).toContainText(new RegExp(part.source.replace(/^\^/, '')));
 }
 
 /** Everything that a builder reads of the machine: its open line with its editor, its current and its supply. */
