@@ -7,8 +7,12 @@ const OF_LIMITS = /.*(turn the trimmer|trimmer reads|crest|school|chopp|current 
 const OF_STEPS = /.*(a coil|coils|phase|full step|half step|a notch|start\/stop).*/gi;
 
 async function choose(page: Page, kind: string, part: RegExp): Promise<void> {
-  await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click();
-  await page.getByRole('option', { name: part }).click();
+  // A list closes when the page moves under it, as it does while a station unfolds: then it is opened again.
+  await expect(async () => {
+    const option = page.getByRole('option', { name: part });
+    if (!(await option.isVisible())) await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click({ timeout: 2000 });
+    await option.click({ timeout: 2000 });
+  }).toPass({ timeout: 30_000 });
   // What is chosen is a revision by the server; until it stands in the line, the page is about to be drawn anew.
   await expect(page.locator('cn-drive-line')).toContainText(new RegExp(part.source.replace(/^\^/, '')));
 }
