@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { ApiProblem, sendProblem } from './problem';
+import { databaseAway, sendProblem } from './problem';
 
 /** Requests that bring or fetch a whole history take as long as it is long; their statements have limits of their own. */
 const IS_LONG = /^\/machines\/(import$|[^/]+\/history$)/;
@@ -18,7 +18,7 @@ export function answerWithin(limit: number): RequestHandler {
     const timer = setTimeout(() => {
       if (response.headersSent) return;
       request.log.error('not answered in time');
-      sendProblem(request, response, new ApiProblem('unavailable', 'Whether this was kept is not known. Try again in a moment: what was kept already is recognised.'));
+      sendProblem(request, response, databaseAway());
       // Whatever the work comes to now, it has been answered.
       response.json = () => response;
     }, limit);

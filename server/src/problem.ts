@@ -37,6 +37,11 @@ export class ApiProblem extends Error {
   }
 }
 
+/** The database does not answer. The answer may be all that was lost, so nothing is claimed about what was sent. */
+export function databaseAway(): ApiProblem {
+  return new ApiProblem('unavailable', 'Whether this was kept is not known. Try again in a moment: what was kept already is recognised.');
+}
+
 /** What an error of any kind means to a client. */
 export function problemOf(error: unknown): ApiProblem {
   if (error instanceof ApiProblem) return error;
@@ -49,8 +54,7 @@ export function problemOf(error: unknown): ApiProblem {
   if (type === 'encoding.unsupported' || type === 'charset.unsupported') return new ApiProblem('wrong-type', 'Send JSON as UTF-8.');
   if (status !== undefined && status >= 400 && status < 500) return new ApiProblem('bad-request', 'The request cannot be read.');
   if (isOutOfRoom(error)) return new ApiProblem('no-room', 'Nothing was changed. Make room on its disk; it goes on by itself then.');
-  // The answer may be all that was lost, so nothing is claimed about what was sent.
-  if (isConnectionLost(error)) return new ApiProblem('unavailable', 'Whether this was kept is not known. Try again in a moment: what was kept already is recognised.');
+  if (isConnectionLost(error)) return databaseAway();
   return new ApiProblem('internal', 'Nothing was changed. The log has the details under the request id.');
 }
 
