@@ -14,6 +14,8 @@ export const appConfig: ApplicationConfig = {
     { provide: TitleStrategy, useClass: PageTitle },
     providePrimeNG({
       csp: { nonce: pageNonce() },
+      // A list opened again while it still fades out is closed by the end of the fade: lists come and go at once.
+      overlayOptions: { motionOptions: { disabled: true } },
       theme: { preset: cardAndInk, options: { darkModeSelector: '[data-theme="night"]', cssLayer: { name: 'primeng', order: 'reset, primeng, app' } } },
     }),
   ],
