@@ -21,6 +21,7 @@ import {
   torqueMargin,
   trimmerVoltage,
   type AxisContext,
+  type JudgedAxis,
 } from '@crisp-notch/core/drive-line';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep } from '@crisp-notch/core/route-card';
@@ -34,6 +35,7 @@ import { runKills } from './kills';
 import { benchMutants } from './mutants';
 
 const KEYSTROKES = 400;
+const KEYS = 30;
 const KILLS = 1000;
 const DATA = join(ROOT, '.test-data', 'bench');
 const FIGURES = [stepsPerUnit, exactStepsPerUnit, stepSize, pulseRate, torqueMargin, loadLag, trimmerVoltage];
@@ -58,6 +60,7 @@ function typed(machine: Machine, count: number): Machine {
 }
 
 function recompute(reckoners: ReadonlyMap<string, Reckoner<AxisContext>>, machine: Machine): number {
+  const judged: JudgedAxis[] = [];
   let sum = 0;
   for (const axis of machine.axes) {
     const context = axisContext(machine, axis.id);
@@ -65,9 +68,11 @@ function recompute(reckoners: ReadonlyMap<string, Reckoner<AxisContext>>, machin
     if (!context || !reckoner) continue;
     reckoner.update(context);
     for (const figure of FIGURES) sum += reckoner.value(figure) ?? 0;
-    sum += judgeAxis(reckoner, say).length;
+    const findings = judgeAxis(reckoner, say);
+    judged.push({ axis, reckoner, findings });
+    sum += findings.length;
   }
-  return sum + nextStep(machine, [], say).sentence.length;
+  return sum + nextStep(machine, judged, []).sentence.length;
 }
 
 function percentile(times: readonly number[], share: number): string {
@@ -140,8 +145,10 @@ async function benchStart(): Promise<void> {
   await page.getByRole('button', { name: 'New machine' }).waitFor();
   await page.locator('ul.list li').first().waitFor();
   process.stdout.write(`npm start, warm: address after ${(listening / 1000).toFixed(1)} s, first page with its list after ${((performance.now() - from) / 1000).toFixed(1)} s\n`);
-  const keystroke = await pageKeystroke(page);
-  process.stdout.write(`a keystroke in the browser, from the key to the changed figure on the page: median ${keystroke} ms\n`);
+  for (const name of ['Clock-wheel table', 'Fret mill']) {
+    const { figure, frame } = await pageKeystroke(page, started.address, name);
+    process.stdout.write(`a keystroke in the browser, ${name}, ${KEYS} times: to the changed figure ${spread(figure)}, to its painted frame ${spread(frame)}\n`);
+  }
   process.stdout.write(`while a whole curve is simulated in the worker: ${await pageFrames(page)}\n`);
   process.stdout.write(`the match finder in the browser: ${await pageSearch(page)}\n`);
   await browser.close();
@@ -149,17 +156,25 @@ async function benchStart(): Promise<void> {
   rmSync(DATA, { recursive: true, force: true });
 }
 
-/** Types into the open demo machine's pitch and times the change of the figure. */
-async function pageKeystroke(page: Page): Promise<string> {
-  await page.getByRole('link', { name: 'Fret mill' }).first().click();
-  await page.getByRole('button', { name: /^Screw/ }).click();
-  const times = await page.getByLabel('Thread pitch', { exact: true }).evaluate(async (element) => {
+interface KeyTimes {
+  /** From the key to the changed text [ms]. */
+  readonly figure: readonly number[];
+  /** From the key to the end of the frame that shows it [ms]. */
+  readonly frame: readonly number[];
+}
+
+/** Types into a demo machine's step angle, and times the change of the figures and the frame that shows it. */
+async function pageKeystroke(page: Page, address: string, machine: string): Promise<KeyTimes> {
+  await page.goto(address);
+  await page.getByRole('link', { name: machine }).first().click();
+  await page.getByRole('button', { name: /^Motor/ }).click();
+  const times = await page.getByLabel('Step angle', { exact: true }).evaluate(async (element, keys) => {
     const field = element as HTMLInputElement;
     const figures = document.querySelector('cn-drive-line .figures') as HTMLElement;
     const original = field.value;
-    const found: number[] = [];
-    for (let count = 0; count <= 30; count += 1) {
-      const value = count === 30 ? original : String(4.01 + count / 100);
+    const found: { figure: number[]; frame: number[] } = { figure: [], frame: [] };
+    for (let count = 0; count <= keys; count += 1) {
+      const value = count === keys ? original : String(1.801 + count / 1000);
       const from = performance.now();
       const changed = new Promise<void>((resolve) => {
         const observer = new MutationObserver(() => {
@@ -171,17 +186,29 @@ async function pageKeystroke(page: Page): Promise<string> {
       field.value = value;
       field.dispatchEvent(new Event('input', { bubbles: true }));
       await changed;
-      found.push(performance.now() - from);
-      await new Promise((resolve) => setTimeout(resolve, 30));
+      found.figure.push(performance.now() - from);
+      await new Promise<void>((resolve) => {
+        requestAnimationFrame(() => {
+          const { port1, port2 } = new MessageChannel();
+          port1.onmessage = (): void => resolve();
+          port2.postMessage(null);
+        });
+      });
+      found.frame.push(performance.now() - from);
+      await new Promise((resolve) => setTimeout(resolve, 100));
     }
     return found;
-  });
+  }, KEYS);
   await page
     .getByRole('status')
     .filter({ hasText: /^saved/ })
     .waitFor();
-  return percentile(times, 0.5);
+  return times;
 }
+
+/** The middle of what was measured, and between what nine of ten lie. */
+const spread = (times: readonly number[]): string =>
+  `median ${Number(percentile(times, 0.5)).toFixed(1)} ms, ${Number(percentile(times, 0.05)).toFixed(1)} to ${Number(percentile(times, 0.95)).toFixed(1)} ms`;
 
 /** Runs in the page, as text because the compiler's helpers are not there: counts frames until no work is under way. */
 const COUNT_FRAMES = `new Promise((resolve) => {

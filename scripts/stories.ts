@@ -1,7 +1,12 @@
-/** Starts the application on a throw-away database and runs the stories of e2e against it. */
+/**
+ * Starts the application on throw-away databases and runs the stories of e2e against it: two workers, each with a server and a
+ * database of its own; then, alone, those that measure time. What stands behind the command goes to the runner of the stories,
+ * e.g. a file, or `-g` and a name.
+ */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { BROWSER_FLAGS, chromiumPath } from './browser';
 import { buildAll, ROOT } from './build';
@@ -9,28 +14,59 @@ import { keepRunning } from './keep-running';
 import { startMariaDb } from './mariadb';
 import { startServer } from './server-process';
 
-const data = join(ROOT, '.test-data', 'stories');
-const browser = chromiumPath();
-await buildAll();
-rmSync(data, { recursive: true, force: true });
-// As npm start keeps it: one story freezes the database, and kills it.
-const database = keepRunning(await startMariaDb(data), {
-  folder: data,
-  restart: (port) => startMariaDb(data, port),
-  say: (sentence) => process.stdout.write(`${sentence}\n`),
-  giveUp: () => process.stdout.write('The database of the stories is given up.\n'),
-});
-const server = await startServer({ DATABASE_URL: database.database.url('stories'), PORT: '0', LOG_LEVEL: 'fatal' });
-try {
-  const stories = spawn('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', ...process.argv.slice(2)], {
+const DATA = join(ROOT, '.test-data', 'stories');
+/** Beyond two, browser, server and database of each want more than a small machine has. */
+const WORKERS = Math.min(2, availableParallelism());
+
+interface Stand {
+  readonly address: string;
+  readonly databaseProcess: string;
+  readonly stop: () => Promise<void>;
+}
+
+async function openStand(folder: string): Promise<Stand> {
+  // As npm start keeps it: one story freezes the database, and kills it.
+  const database = keepRunning(await startMariaDb(folder), {
+    folder,
+    restart: (port) => startMariaDb(folder, port),
+    say: (sentence) => process.stdout.write(`${sentence}\n`),
+    giveUp: () => process.stdout.write('The database of the stories is given up.\n'),
+  });
+  const server = await startServer({ DATABASE_URL: database.database.url('stories'), PORT: '0', LOG_LEVEL: 'fatal' });
+  const stop = async (): Promise<void> => {
+    await server.stop();
+    await database.stop();
+  };
+  return { address: server.address, databaseProcess: join(folder, 'files', 'server.pid'), stop };
+}
+
+async function tell(stands: readonly Stand[], report: string, isAlone: boolean): Promise<number> {
+  const stories = spawn('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--pass-with-no-tests', ...process.argv.slice(2)], {
     cwd: ROOT,
     stdio: 'inherit',
-    env: { ...process.env, E2E_ADDRESS: server.address, E2E_DATABASE_PROCESS: join(data, 'files', 'server.pid'), E2E_BROWSER: browser, E2E_BROWSER_FLAGS: BROWSER_FLAGS.join(' ') },
+    env: {
+      ...process.env,
+      E2E_STANDS: JSON.stringify(stands),
+      E2E_WORKERS: String(stands.length),
+      E2E_REPORT: report,
+      ...(isAlone ? { E2E_ALONE: 'yes' } : {}),
+      E2E_BROWSER: chromiumPath(),
+      E2E_BROWSER_FLAGS: BROWSER_FLAGS.join(' '),
+    },
   });
   const [code] = (await once(stories, 'exit')) as [number | null];
-  process.exitCode = code ?? 1;
+  return code ?? 1;
+}
+
+await buildAll();
+rmSync(DATA, { recursive: true, force: true });
+const stands: Stand[] = [];
+try {
+  for (let index = 0; index < WORKERS; index += 1) stands.push(await openStand(join(DATA, String(index + 1))));
+  const sideBySide = await tell(stands, './results/side-by-side.json', false);
+  const alone = await tell(stands.slice(0, 1), './results/alone.json', true);
+  process.exitCode = Math.max(sideBySide, alone);
 } finally {
-  await server.stop();
-  await database.stop();
-  rmSync(data, { recursive: true, force: true });
+  for (const stand of stands) await stand.stop();
+  rmSync(DATA, { recursive: true, force: true });
 }

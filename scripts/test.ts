@@ -1,7 +1,11 @@
-/** `npm test`: everything, each part counted, one closing line. Leaves nothing running and does not touch the user's data. */
+/**
+ * `npm test`: everything, each part counted, one closing line; with names of parts behind it only those. Independent parts run side
+ * by side. Leaves nothing running and does not touch the user's data.
+ */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { chromiumPath } from './browser';
 import { buildAll, buildPackages, ROOT } from './build';
@@ -19,11 +23,13 @@ interface Part {
   readonly command: readonly string[];
   readonly folder?: string;
   readonly environment?: Readonly<Record<string, string>>;
+  /** Takes the whole machine, and runs when all others are done. */
+  readonly isAlone?: boolean;
   readonly count: (output: string, code: number) => Count;
 }
 
 const JASMINE = ['node', '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js'];
-const STORIES_REPORT = join(ROOT, 'e2e', 'results', 'stories.json');
+const STORY_REPORTS = ['side-by-side', 'alone'].map((name) => join(ROOT, 'e2e', 'results', `${name}.json`));
 const TEST_DATA = join(ROOT, '.test-data');
 
 /** A check that passes or fails as a whole. */
@@ -44,32 +50,39 @@ function karmaCount(output: string, code: number): Count {
 }
 
 function storyCount(_output: string, code: number): Count {
-  if (!existsSync(STORIES_REPORT)) return { passed: 0, failed: 1 };
-  const { stats } = JSON.parse(readFileSync(STORIES_REPORT, 'utf8')) as { stats: { expected: number; unexpected: number; flaky: number; skipped: number } };
-  const failed = stats.unexpected + stats.flaky + stats.skipped;
-  return code !== 0 && failed === 0 ? { passed: stats.expected, failed: 1 } : { passed: stats.expected, failed };
+  const total = { passed: 0, failed: 0 };
+  for (const report of STORY_REPORTS) {
+    if (!existsSync(report)) return { passed: 0, failed: 1 };
+    const { stats } = JSON.parse(readFileSync(report, 'utf8')) as { stats: { expected: number; unexpected: number; flaky: number; skipped: number } };
+    total.passed += stats.expected;
+    total.failed += stats.unexpected + stats.flaky + stats.skipped;
+  }
+  return code !== 0 && total.failed === 0 ? { ...total, failed: 1 } : total;
 }
 
+/** Projects whose types nothing else checks; those of the pages are checked as they are built. */
+const TYPED = ['core', 'contract', 'core/tsconfig.spec.json', 'server', 'scripts', 'e2e', 'web/tsconfig.types.json'];
+
+/** Kept between runs: what has not changed is not looked at again. */
+const CACHE = join('node_modules', '.cache');
+
+/** The longest first, so that none is left to the end alone. */
 function partsWith(database: MariaDb, browser: string): readonly Part[] {
   return [
-    { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings', '0'], count: whole },
-    { name: 'format', command: ['npx', 'prettier', '--check', '--log-level', 'warn', '.'], count: whole },
-    ...['core/tsconfig.spec.json', 'server', 'scripts', 'e2e'].map((project) => ({
-      name: `types of ${project}`,
-      command: ['npx', 'tsc', '-p', project, '--noEmit'],
-      count: whole,
-    })),
-    { name: 'core', command: [...JASMINE, '--config=core/jasmine.json'], count: jasmineCount },
-    { name: 'server', command: [...JASMINE, '--config=server/jasmine.json'], environment: { TEST_DATABASE_URL: database.url('spec') }, count: jasmineCount },
     { name: 'delivery', command: [...JASMINE, '--config=scripts/jasmine.json'], count: jasmineCount },
-    { name: 'web', command: ['npx', 'ng', 'test', '--watch=false'], folder: 'web', environment: { CHROME_BIN: browser, NG_CLI_ANALYTICS: 'false' }, count: karmaCount },
-    { name: 'stories', command: ['node', '--import', 'tsx', 'scripts/stories.ts'], count: storyCount },
+    { name: 'server', command: [...JASMINE, '--config=server/jasmine.json'], environment: { TEST_DATABASE_URL: database.url('spec') }, count: jasmineCount },
+    { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', `${CACHE}/eslint/`], count: whole },
+    { name: 'browser', command: ['npx', 'ng', 'test', '--watch=false'], folder: 'web', environment: { CHROME_BIN: browser, NG_CLI_ANALYTICS: 'false' }, count: karmaCount },
+    { name: 'types', command: ['npx', 'tsc', '-b', ...TYPED], count: whole },
+    { name: 'core', command: [...JASMINE, '--config=core/jasmine.json'], count: jasmineCount },
+    { name: 'format', command: ['npx', 'prettier', '--check', '--log-level', 'warn', '--cache', '.'], count: whole },
+    { name: 'web', command: [...JASMINE, '--config=web/jasmine.json'], count: jasmineCount },
+    { name: 'stories', command: ['node', '--import', 'tsx', 'scripts/stories.ts'], isAlone: true, count: storyCount },
   ];
 }
 
 async function run(part: Part): Promise<Count> {
   const [command = '', ...args] = part.command;
-  process.stdout.write(`\n── ${part.name}\n`);
   const started = Date.now();
   const child = spawn(command, args, { cwd: join(ROOT, part.folder ?? '.'), env: { ...process.env, ...part.environment, FORCE_COLOR: '0' }, stdio: ['ignore', 'pipe', 'pipe'] });
   let output = '';
@@ -80,32 +93,48 @@ async function run(part: Part): Promise<Count> {
   }
   const [code] = (await once(child, 'close')) as [number | null];
   const count = part.count(output, code ?? 1);
-  if (count.failed > 0) process.stdout.write(`${output.slice(-12_000)}\n`);
+  if (count.failed > 0) process.stdout.write(`\n── ${part.name}\n${output.slice(-12_000)}\n`);
   process.stdout.write(`${part.name}: ${count.passed} passed, ${count.failed} failed (${Math.round((Date.now() - started) / 1000)} s)\n`);
   return count;
 }
 
-async function main(): Promise<number> {
-  const browser = chromiumPath();
-  rmSync(TEST_DATA, { recursive: true, force: true });
-  rmSync(STORIES_REPORT, { force: true });
-  buildPackages();
-  await buildAll();
-  const database = await startMariaDb(join(TEST_DATA, 'specs'));
+/** Runs parts, so many at a time. @returns the count of all together */
+async function runAll(parts: readonly Part[], workers: number): Promise<Count> {
   const total = { passed: 0, failed: 0 };
-  const only = process.argv.slice(2);
-  try {
-    for (const part of partsWith(database, browser).filter((item) => only.length === 0 || only.includes(item.name))) {
+  const waiting = [...parts];
+  const worker = async (): Promise<void> => {
+    for (let part = waiting.shift(); part !== undefined; part = waiting.shift()) {
       const count = await run(part);
       total.passed += count.passed;
       total.failed += count.failed;
     }
+  };
+  await Promise.all(Array.from({ length: workers }, worker));
+  return total;
+}
+
+async function main(): Promise<number> {
+  const browser = chromiumPath();
+  const names = process.argv.slice(2);
+  rmSync(TEST_DATA, { recursive: true, force: true });
+  for (const report of STORY_REPORTS) rmSync(report, { force: true });
+  buildPackages();
+  await buildAll();
+  const database = await startMariaDb(join(TEST_DATA, 'specs'));
+  try {
+    const parts = partsWith(database, browser);
+    const unknown = names.filter((name) => !parts.some((part) => part.name === name));
+    if (unknown.length > 0) throw new Refusal(`There is no part ${unknown.join(', ')}; the parts are ${parts.map((part) => part.name).join(', ')}.`);
+    const asked = parts.filter(({ name }) => names.length === 0 || names.includes(name));
+    const [sideBySide, alone] = [asked.filter((part) => !part.isAlone), asked.filter((part) => part.isAlone)];
+    const counts = [await runAll(sideBySide, Math.min(2, availableParallelism())), await runAll(alone, 1)];
+    const [passed, failed] = [counts.reduce((sum, count) => sum + count.passed, 0), counts.reduce((sum, count) => sum + count.failed, 0)];
+    process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+    return failed === 0 && passed > 0 ? 0 : 1;
   } finally {
     await database.stop();
     rmSync(TEST_DATA, { recursive: true, force: true });
   }
-  process.stdout.write(`\n${total.passed} passed, ${total.failed} failed\n`);
-  return total.failed === 0 && total.passed > 0 ? 0 : 1;
 }
 
 main()

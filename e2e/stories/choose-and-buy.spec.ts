@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test, type Page } from '@playwright/test';
+import { ALONE, expect, test, type Page } from '../story';
 import { Builder } from '../builder';
 
 const fits = (page: Page): ReturnType<Page['getByText']> => page.getByText(/combinations: [\d,]+ fit/);
@@ -73,7 +73,7 @@ test.describe('a builder chooses', () => {
     await expect(page.getByText(/^X has to do/i)).not.toContainText('4000');
   });
 
-  test('stops a long search at once, keeps what was found, and the page stays fluid meanwhile', async ({ page }) => {
+  test('stops a long search at once, keeps what was found, and the page stays fluid meanwhile', ALONE, async ({ page }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Patient router');
     await sayJob(builder);

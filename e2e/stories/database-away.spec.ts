@@ -1,22 +1,18 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../story';
 import { Builder } from '../builder';
 
 /** Its process, as its own file has it; another one after each start. */
-function databaseProcess(): number {
-  const file = process.env['E2E_DATABASE_PROCESS'];
-  if (file === undefined) throw new Error('E2E_DATABASE_PROCESS is not set; the script that starts the stories sets it');
-  return Number(readFileSync(file, 'utf8'));
-}
+const processIn = (file: string): number => Number(readFileSync(file, 'utf8'));
 
 test.describe('a builder goes on', () => {
-  test('while the database is frozen for a quarter of a minute and then killed, and loses nothing', async ({ page }) => {
+  test('while the database is frozen for a quarter of a minute and then killed, and loses nothing', async ({ page, stand }) => {
     test.setTimeout(120_000);
     const builder = new Builder(page);
     await builder.makeMachine('Frozen slide');
     await builder.describeScrewAxis();
     await builder.station('Screw');
-    const frozen = databaseProcess();
+    const frozen = processIn(stand.databaseProcess);
     process.kill(frozen, 'SIGSTOP');
     try {
       await page.getByLabel('Thread pitch', { exact: true }).fill('3 mm');
@@ -30,10 +26,10 @@ test.describe('a builder goes on', () => {
     await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible({ timeout: 30_000 });
     await expect(page.getByRole('dialog')).toBeHidden();
 
-    process.kill(databaseProcess(), 'SIGKILL');
+    process.kill(processIn(stand.databaseProcess), 'SIGKILL');
     await page.getByLabel('Thread pitch', { exact: true }).fill('7 mm');
     await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible({ timeout: 60_000 });
-    expect(databaseProcess()).not.toBe(frozen);
+    expect(processIn(stand.databaseProcess)).not.toBe(frozen);
     await page.reload();
     await expect(page.locator('cn-drive-line')).toContainText(/[^\d]7\s*mm\/turn/);
   });

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../story';
 import { Builder } from '../builder';
 
 /** Words of current limits, which a drive on constant volts has none of. */

@@ -1,5 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { createRequire } from 'node:module';
+import type { AxeResults, RunOptions } from 'axe-core';
+import { expect, test, type Page } from '../story';
 
 const MACHINE_VIEWS = [
   'job',
@@ -22,88 +23,163 @@ const MACHINE_VIEWS = [
   'sign-off',
   'logbook',
 ];
+const STATIONS = ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage'];
+/** In the page from its beginning: it goes from view to view without being loaded anew. */
+const AXE = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
+/** By night only the colours differ. What passes is not listed element by element. */
+const AXE_OPTIONS = {
+  day: { resultTypes: ['violations'] },
+  night: { resultTypes: ['violations'], runOnly: ['color-contrast', 'link-in-text-block'] },
+} as const satisfies Readonly<Record<string, RunOptions>>;
+/** Nothing more is asked of the server for so long: the view stands. */
+const QUIET_IN_MILLISECONDS = 100;
 
-async function machineBase(page: Page, name: string): Promise<string> {
-  await page.goto('/');
-  await page.getByRole('link', { name }).first().click();
-  await page.waitForURL(/drive-lines/);
-  return page.url().replace(/\/drive-lines.*$/, '');
-}
+/** A page that goes from view to view as a link does, without loading the application anew, and notes what goes wrong. */
+class Visitor {
+  private readonly errors: string[] = [];
+  private asked = 0;
+  private lastChange = Date.now();
 
-async function expectNoViolations(page: Page, what: string): Promise<void> {
-  await page.waitForLoadState('networkidle');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const serious = violations
-    .filter((item) => item.impact === 'serious' || item.impact === 'critical')
-    .map((item) => `${item.id}: ${item.nodes.map((node) => node.target.join(' ')).join(', ')}`);
-  expect(serious, what).toEqual([]);
-}
-
-for (const theme of ['day', 'night'] as const) {
-  test(`every view is free of serious barriers by ${theme}`, async ({ page }) => {
-    test.setTimeout(360_000);
-    const errors: string[] = [];
+  constructor(
+    readonly page: Page,
+    private readonly theme: 'day' | 'night' = 'day',
+  ) {
     page.on('console', (message) => {
-      if (message.type() === 'error') errors.push(message.text());
+      if (message.type() === 'error') this.errors.push(message.text());
     });
-    page.on('pageerror', (error) => errors.push(error.message));
-    await page.request.put('/api/settings/preferences', { data: { units: 'metric', theme } });
-    await page.goto('/');
-    await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
-    await expectNoViolations(page, 'machines');
+    page.on('pageerror', (error) => this.errors.push(error.message));
+    const count = (change: number) => () => {
+      this.asked += change;
+      this.lastChange = Date.now();
+    };
+    page.on('request', count(1));
+    page.on('requestfinished', count(-1));
+    page.on('requestfailed', count(-1));
+    // What was asked by a page that was left is answered to nobody.
+    page.on('domcontentloaded', () => (this.asked = 0));
+  }
+
+  async settled(): Promise<void> {
+    this.lastChange = Date.now();
+    await expect.poll(() => this.asked <= 0 && Date.now() - this.lastChange >= QUIET_IN_MILLISECONDS, { intervals: [20] }).toBe(true);
+    await this.page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
+  }
+
+  async goTo(path: string): Promise<void> {
+    await this.page.evaluate((address) => {
+      history.pushState(null, '', address);
+      dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, path);
+    await this.settled();
+    await expect(this.page.locator('h1')).not.toHaveText('There is nothing at this address');
+    expect(new URL(this.page.url()).pathname).toBe(path.replace(/\?.*$/, ''));
+  }
+
+  /** Opens a machine of the harbour shed. @returns the address that its views begin with */
+  async machine(name: string): Promise<string> {
+    await this.page.goto('/');
+    await this.page.getByRole('link', { name }).first().click();
+    await this.page.waitForURL(/drive-lines/);
+    await this.settled();
+    return new URL(this.page.url()).pathname.replace(/\/drive-lines.*$/, '');
+  }
+
+  async expectNoBarriers(what: string): Promise<void> {
+    await this.settled();
+    const violations = await this.page.evaluate(async (options) => {
+      const { axe } = globalThis as unknown as { readonly axe: { readonly run: (root: Document, options: RunOptions) => Promise<AxeResults> } };
+      return (await axe.run(document, options)).violations;
+    }, AXE_OPTIONS[this.theme]);
+    const serious = violations
+      .filter((item) => item.impact === 'serious' || item.impact === 'critical')
+      .map((item) => `${item.id}: ${item.nodes.map((node) => node.target.join(' ')).join(', ')}`);
+    expect(serious, what).toEqual([]);
+  }
+
+  expectNoErrors(): void {
+    expect(this.errors).toEqual([]);
+  }
+}
+
+async function seeMachine(visitor: Visitor, name: string, views: readonly string[], stations: readonly string[]): Promise<void> {
+  const base = await visitor.machine(name);
+  for (const view of views) {
+    await visitor.goTo(`${base}/${view}`);
+    await visitor.expectNoBarriers(`${name}: ${view}`);
+  }
+  for (const station of stations) {
+    await visitor.goTo(`${base}/drive-lines?station=${station}`);
+    await visitor.page.locator('cn-station-editor h2').waitFor();
+    await visitor.expectNoBarriers(`${name}: station ${station}`);
+  }
+}
+
+async function seeWorkingAndCheck(visitor: Visitor, name: string): Promise<void> {
+  const { page } = visitor;
+  const base = await visitor.machine(name);
+  await page.getByRole('button', { name: /^why/ }).first().click();
+  await visitor.expectNoBarriers(`${name}: working`);
+  await visitor.goTo(`${base}/checks`);
+  await page
+    .getByRole('link', { name: /^Step check on/ })
+    .first()
+    .click();
+  await page.getByRole('heading', { name: 'Readings' }).waitFor();
+  await visitor.expectNoBarriers(`${name}: check`);
+}
+
+/** What a builder sees of the application, in parts that stand alone. */
+const SIGHTS: Readonly<Record<string, (visitor: Visitor) => Promise<void>>> = {
+  'machines, shelf and a dead end': async (visitor) => {
+    const { page } = visitor;
+    await visitor.expectNoBarriers('machines');
     await page.getByRole('button', { name: 'New machine' }).click();
     await page.getByRole('dialog').waitFor();
-    await expectNoViolations(page, 'new machine dialog');
+    await visitor.expectNoBarriers('new machine dialog');
     await page.keyboard.press('Escape');
-    await page.goto('/shelf');
+    await visitor.goTo('/shelf');
     await page.getByRole('table').waitFor();
-    await expectNoViolations(page, 'shelf');
+    await visitor.expectNoBarriers('shelf');
     await page.getByRole('button', { name: 'New part' }).click();
     await page.getByRole('dialog').waitFor();
-    await expectNoViolations(page, 'part dialog');
-    // The sliding machine on every view; the turning one where it looks different.
-    for (const [machine, views, stations] of [
-      ['Fret mill', MACHINE_VIEWS, ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage']],
-      ['Clock-wheel table', ['drive-lines', 'moves'], ['reduction']],
-    ] as const) {
-      const base = await machineBase(page, machine);
-      for (const view of views) {
-        await page.goto(`${base}/${view}`);
-        await page.locator('h1').first().waitFor({ state: 'attached' });
-        await expectNoViolations(page, `${machine}: ${view}`);
-      }
-      for (const station of stations) {
-        await page.goto(`${base}/drive-lines?station=${station}`);
-        await page.locator('cn-station-editor h2').waitFor();
-        await expectNoViolations(page, `${machine}: station ${station}`);
-      }
-      await page.getByRole('button', { name: /^why/ }).first().click();
-      await expectNoViolations(page, `${machine}: working`);
-      await page.goto(`${base}/checks`);
-      await page
-        .getByRole('link', { name: /^Step check on/ })
-        .first()
-        .click();
-      await page.getByRole('heading', { name: 'Readings' }).waitFor();
-      await expectNoViolations(page, `${machine}: check`);
-    }
+    await visitor.expectNoBarriers('part dialog');
     await page.goto('/nowhere');
-    await expectNoViolations(page, 'nothing here');
-    await page.request.put('/api/settings/preferences', { data: { units: 'metric', theme: 'day' } });
-    expect(errors).toEqual([]);
-  });
+    await visitor.expectNoBarriers('nothing here');
+  },
+  // The sliding machine on every view; the turning one where it looks different.
+  'the first views of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(0, 10), []),
+  'the other views of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(10), []),
+  'the stations of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', [], STATIONS),
+  'the working and a check of a sliding machine': (visitor) => seeWorkingAndCheck(visitor, 'Fret mill'),
+  'a turning machine': async (visitor) => {
+    await seeMachine(visitor, 'Clock-wheel table', ['drive-lines', 'moves'], ['reduction']);
+    await seeWorkingAndCheck(visitor, 'Clock-wheel table');
+  },
+};
+
+for (const theme of ['day', 'night'] as const) {
+  for (const [sight, see] of Object.entries(SIGHTS)) {
+    test(`${sight} by ${theme}: no serious barriers`, async ({ page }) => {
+      await page.addInitScript({ path: AXE });
+      const visitor = new Visitor(page, theme);
+      await page.request.put('/api/settings/preferences', { data: { units: 'metric', theme } });
+      await page.goto('/');
+      await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
+      await see(visitor);
+      await page.request.put('/api/settings/preferences', { data: { units: 'metric', theme: 'day' } });
+      visitor.expectNoErrors();
+    });
+  }
 }
 
-test('no view scrolls sideways on a laptop or a phone', async ({ page }) => {
-  test.setTimeout(180_000);
-  const base = await machineBase(page, 'Fret mill');
-  for (const width of [1280, 390]) {
+for (const width of [1280, 390]) {
+  test(`no view scrolls sideways at a width of ${width}`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 });
-    for (const path of ['/', '/shelf', ...MACHINE_VIEWS.map((view) => `${base}/${view}`)]) {
-      await page.goto(path);
-      await page.locator('h1').first().waitFor({ state: 'attached' });
-      await page.waitForLoadState('networkidle');
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${path} at ${width}`).toBeLessThanOrEqual(0);
+    const visitor = new Visitor(page);
+    const base = await visitor.machine('Fret mill');
+    for (const path of [...MACHINE_VIEWS.map((view) => `${base}/${view}`), '/shelf', '/']) {
+      await visitor.goTo(path);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), path).toBeLessThanOrEqual(0);
     }
-  }
-});
+  });
+}

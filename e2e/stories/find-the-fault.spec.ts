@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../story';
 
 test('a newcomer finds the fault left open in the harbour shed', async ({ page }) => {
   await page.goto('/');

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../story';
 import { Builder } from '../builder';
 
 test.describe('a builder keeps a design', () => {

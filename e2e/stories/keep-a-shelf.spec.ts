@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../story';
 
 test.describe('a builder keeps a shelf', () => {
   test('adds, finds, changes, copies and removes a part', async ({ page }) => {

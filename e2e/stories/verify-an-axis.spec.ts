@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../story';
 import { Builder } from '../builder';
 
 test.describe('a builder verifies an axis', () => {

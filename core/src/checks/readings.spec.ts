@@ -74,9 +74,9 @@ describe('readings of a step check', () => {
   it('of one distance speak of a factor, with what one reading is trusted to', () => {
     const made = plan({ targets: [1000], runs: 2 });
     const twice = judged(made, ['10.1', '10.3']);
-    const { axis, machine } = firstAxis(slide);
+    const { axis, machineKind } = firstAxis(slide);
     const doubt = { digit: 0.000_01, error: 0, scale: 0, tilt: 1 - Math.cos((0.2 * Math.PI) / 180), range: Infinity };
-    const expected = rankFaults(withSetting(ratioFaults(axis, machine.kind), axis, 1), {
+    const expected = rankFaults(withSetting(ratioFaults(axis, machineKind), axis, 1), {
       scale: 10.2 / 5,
       standardUncertainty: Math.hypot(readingDoubt(doubt, 0.0101).whole / 0.005, 0.01 * 2.04),
       degreesOfFreedom: Infinity,

@@ -203,9 +203,9 @@ const ONE_READING = 0.01;
 const ONE_READING_LEAST = 0.05;
 
 function rankingOf(reckoner: Reckoner<AxisContext>, outward: readonly ReadPoint[], fit: ScaleFit): Ranking | null {
-  const { axis, machine } = reckoner.context;
+  const { axis, machineKind } = reckoner.context;
   const trim = axis.setting ? (reckoner.value(stepsPerUnit) ?? 1) / (reckoner.value(exactStepsPerUnit) ?? reckoner.value(stepsPerUnit) ?? 1) : 1;
-  const faults = (): ReturnType<typeof ratioFaults> => withSetting(ratioFaults(axis, machine.kind), axis, trim);
+  const faults = (): ReturnType<typeof ratioFaults> => withSetting(ratioFaults(axis, machineKind), axis, trim);
   const spread = chainSpread(axis);
   if (fit.kind === 'fitted') {
     if (Math.abs(fit.scale.value - 1) <= fit.scale.expanded || fit.scale.value <= 0) return null;

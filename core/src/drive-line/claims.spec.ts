@@ -283,6 +283,7 @@ describe('remedies', () => {
         { words: 'advice', change: null },
         { words: 'meek', change: meek },
       ]),
+      judgeAxis(new Reckoner(firstAxis(machine)), sayPlain),
       sayPlain,
     );
     expect(ranked.map((item) => item.words)).toEqual(['meek', 'bold', 'advice']);

@@ -81,8 +81,8 @@ export const supplyVoltage = quantityField({
   dimension: 'voltage',
   read: ({ supply }) => supply?.set ?? supply?.specification.voltage,
 });
-export const settingDecimals = exactField('controller.decimals', 'Decimals that the controller keeps', 'n_d', ({ machine }) => {
-  const { decimals } = machine.controller.specification;
+export const settingDecimals = exactField('controller.decimals', 'Decimals that the controller keeps', 'n_d', ({ controller }) => {
+  const { decimals } = controller.specification;
   return decimals === null ? null : count(decimals);
 });
 export const pulseRateMost = quantityField({
@@ -90,7 +90,7 @@ export const pulseRateMost = quantityField({
   name: 'Controller’s fastest pulse rate',
   symbol: 'f_max',
   dimension: 'frequency',
-  read: ({ machine }) => machine.controller.specification.pulseRateMost,
+  read: ({ controller }) => controller.specification.pulseRateMost,
 });
 
 /** Reads a quantity of one kind of transmission. */

@@ -1,4 +1,4 @@
-export { axisContext, type AxisContext } from './axis-context.js';
+export { axisContext, isSameContext, type AxisContext } from './axis-context.js';
 export * as axisField from './fields.js';
 export {
   chainBackward,
@@ -126,7 +126,7 @@ export { BUCKLING_SAFETY, ROUNDING, USUAL_VOLTAGES, WHIRL_SHARE } from './limits
 export { pushCurve, type Binding, type CurvePoint, type PushCurve } from './curve.js';
 export { rigSetup, type RigChoices } from './rig-setup.js';
 export { sayIn, type Finding, type Rule, type Say, type Severity, type Station } from './judgement.js';
-export { AXIS_RULES, judgeAxis, powerOff, rankRemedies, type PowerOff, type RankedRemedy } from './judge-axis.js';
+export { AXIS_RULES, judgeAxis, judgedAxes, powerOff, rankRemedies, type JudgedAxis, type PowerOff, type RankedRemedy } from './judge-axis.js';
 export { WIRING_WORDS } from './rules-electric.js';
 export { headlineOf, type Headline } from './headline.js';
 export { typedBelow, type Remedy } from './remedies.js';

@@ -155,5 +155,5 @@ export const timerClock = quantityField({
   name: 'Clock that times the pulses',
   symbol: 'F',
   dimension: 'frequency',
-  read: ({ machine }) => machine.controller.specification.timerClock,
+  read: ({ controller }) => controller.specification.timerClock,
 });

@@ -1,4 +1,4 @@
-import type { Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { axisContext, type AxisContext } from './axis-context.js';
 import * as field from './fields.js';
@@ -15,6 +15,23 @@ import { speedMargin } from './speed-figures.js';
 
 export const AXIS_RULES: readonly Rule[] = [...ELECTRIC_RULES, ...MOTION_RULES, ...MECHANICS_RULES, ...FIT_RULES];
 
+/** An axis with its figures and what is wrong with it, reckoned once for all who look at it. */
+export interface JudgedAxis {
+  readonly axis: Axis;
+  readonly reckoner: Reckoner<AxisContext>;
+  readonly findings: readonly Finding[];
+}
+
+/** Every axis of a machine, reckoned from scratch. */
+export function judgedAxes(machine: Machine, say: Say): readonly JudgedAxis[] {
+  return machine.axes.flatMap((axis) => {
+    const context = axisContext(machine, axis.id);
+    if (!context) return [];
+    const reckoner = new Reckoner(context);
+    return [{ axis, reckoner, findings: judgeAxis(reckoner, say) }];
+  });
+}
+
 /** Every finding on an axis, stops first, in the order of the rules. */
 export function judgeAxis(reckoner: Reckoner<AxisContext>, say: Say): readonly Finding[] {
   return judgeBy(AXIS_RULES, reckoner, say);
@@ -29,10 +46,9 @@ export interface RankedRemedy extends Remedy {
 /**
  * Remedies by what they change: those that remove their finding without making a new one come first, then those with fewer
  * stops, fewer cautions and more torque in hand; plain advice last. Remedies that would make things worse are left out.
+ * @param present everything that is found on the axis now
  */
-export function rankRemedies(machine: Machine, axisId: string, finding: Finding, say: Say): readonly RankedRemedy[] {
-  const before = axisContext(machine, axisId);
-  const present = before ? judgeAxis(new Reckoner(before), say) : [];
+export function rankRemedies(machine: Machine, axisId: string, finding: Finding, present: readonly Finding[], say: Say): readonly RankedRemedy[] {
   const countOf = (findings: readonly Finding[], severity: Finding['severity']): number => findings.filter((item) => item.severity === severity).length;
   const tried = finding.remedies.map((remedy): RankedRemedy => {
     const context = remedy.change && axisContext(remedy.change(machine), axisId);

@@ -342,7 +342,7 @@ describe('remedies', () => {
   const finding = judgeAxis(new Reckoner(firstAxis(weak)), sayPlain).find((item) => item.ruleId === 'speed-margin');
 
   it('come ranked by what they change, advice last, each a design of its own', () => {
-    const ranked = finding ? rankRemedies(weak, 'axis-1', finding, sayPlain) : [];
+    const ranked = finding ? rankRemedies(weak, 'axis-1', finding, judgeAxis(new Reckoner(firstAxis(weak)), sayPlain), sayPlain) : [];
     expect(ranked[0]?.change).not.toBeNull();
     expect(ranked.at(-1)?.change).toBeNull();
     const scores = ranked.flatMap(({ effect }) => (effect ? [(effect.removes ? 1000 : 0) - 100 * effect.stops - 10 * effect.cautions] : []));
@@ -358,11 +358,14 @@ describe('remedies', () => {
   });
 
   it('of any rule make a machine that the document accepts and never more stops', () => {
-    for (const machine of [weak, wholeMachine(withJob({ load: quantityOf('900 N') })), wholeMachine(withDriver({}, { currentLimit: quantityOf('4 A') }))])
-      for (const item of judgeAxis(new Reckoner(firstAxis(machine)), sayPlain)) {
+    for (const machine of [weak, wholeMachine(withJob({ load: quantityOf('900 N') })), wholeMachine(withDriver({}, { currentLimit: quantityOf('4 A') }))]) {
+      const present = judgeAxis(new Reckoner(firstAxis(machine)), sayPlain);
+      for (const item of present) {
         const stops = findings(machine).filter((line) => line.startsWith('stop')).length;
-        for (const remedy of rankRemedies(machine, 'axis-1', item, sayPlain)) expect(remedy.effect === null || remedy.effect.removes || remedy.effect.stops <= stops).toBeTrue();
+        for (const remedy of rankRemedies(machine, 'axis-1', item, present, sayPlain))
+          expect(remedy.effect === null || remedy.effect.removes || remedy.effect.stops <= stops).toBeTrue();
       }
+    }
   });
 });
 

@@ -127,8 +127,8 @@ export const timerError = figure<C>({
   symbol: 'ε_t',
   dimension: 'ratio',
   significant: 2,
-  law: ({ machine }) => {
-    const { timerBits } = machine.controller.specification;
+  law: ({ controller }) => {
+    const { timerBits } = controller.specification;
     const known = timerLaws.get(timerBits);
     if (known) return known;
     const made: Law<C> = law({

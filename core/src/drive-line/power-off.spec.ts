@@ -119,8 +119,9 @@ describe('a weight with the power off', () => {
 
   it('is balanced by m·sin β: 6 kg at 30° want 3 kg', () => {
     const machine = wholeMachine(upright('6 kg', (axis) => ({ ...withScrew({ starts: 4 })(axis), job: { ...axis.job, incline: quantityOf('30 °') } as Axis['job'] })));
-    const finding = judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).find((item) => item.ruleId === 'falls-with-power-off');
-    const remedy = finding && rankRemedies(machine, 'axis-1', finding, sayPlain).find((item) => item.words.startsWith('Hang'));
+    const present = judgeAxis(new Reckoner(firstAxis(machine)), sayPlain);
+    const finding = present.find((item) => item.ruleId === 'falls-with-power-off');
+    const remedy = finding && rankRemedies(machine, 'axis-1', finding, present, sayPlain).find((item) => item.words.startsWith('Hang'));
     expect(remedy?.words).toContain('3 kg');
     expect(remedy?.change && of(remedy.change(machine), gravityLoad)).toBeCloseTo(0, 9);
     expect(remedy?.effect?.removes).toBeTrue();

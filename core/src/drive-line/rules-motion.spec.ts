@@ -85,7 +85,7 @@ describe('the force at speed', () => {
     expect([severity(...start(0.02)), severity(...start(0.021)), severity(...start(0.021, 'yes'))]).toEqual(['nothing', 'stop', 'nothing']);
     expect(reason(...start(0.03))).toContain('this axis starts at 0.02 speed at most, less in full steps or with abrupt stops, and 0.03 speed is asked for.');
     expect(remedies(...start(0.03))).toEqual(['try: Speed up by a ramp.', 'try: Ask for 16 mm/s.']);
-    const ramped = judged(...start(0.03))?.remedies[0]?.change?.(jumping('no').machine);
+    const ramped = judged(...start(0.03))?.remedies[0]?.change?.({ ...wholeMachine(), controller: jumping('no').controller });
     expect(ramped?.controller.specification.ramps).toBe('yes');
   });
 });

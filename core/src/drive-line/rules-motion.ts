@@ -102,7 +102,7 @@ export const MOTION_RULES: readonly Rule[] = [
     station: 'controller',
     inputs: { start: startSpeed, speed: field.speed },
     judge: ({ start, speed }, say, context) =>
-      context.machine.controller.specification.ramps === 'no' && speed > start
+      context.controller.specification.ramps === 'no' && speed > start
         ? {
             severity: 'stop',
             reason: `The controller jumps to speed: this axis starts at ${say(start, speedDimension(context))} at most, less in full steps or with abrupt stops, and ${say(speed, speedDimension(context))} is asked for.`,

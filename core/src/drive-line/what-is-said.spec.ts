@@ -93,7 +93,13 @@ describe('remedies', () => {
   const loaded = (load: string): ((axis: Axis) => Axis) => withJob({ load: q(load) });
   const remedy = (words: string, ...changes: readonly ((axis: Axis) => Axis)[]): Remedy => ({ words, change: changes.length === 0 ? null : onAxis(all(...changes)) });
   const ranked = (...remedies: readonly Remedy[]): readonly RankedRemedy[] =>
-    rankRemedies(machine, 'axis-1', { ruleId: 'microsteps-finer-than-driver', station: 'driver', severity: 'stop', reason: '', remedies, figures: [] }, sayPlain);
+    rankRemedies(
+      machine,
+      'axis-1',
+      { ruleId: 'microsteps-finer-than-driver', station: 'driver', severity: 'stop', reason: '', remedies, figures: [] },
+      judgeAxis(new Reckoner(firstAxis(machine)), sayPlain),
+      sayPlain,
+    );
   const order = (...remedies: readonly Remedy[]): readonly string[] => ranked(...remedies).map((item) => item.words);
 
   it('say what they would come to', () => {

@@ -1,6 +1,5 @@
-import { axisContext, judgeAxis, stepsPerUnit, type Say, type Station } from '../drive-line/index.js';
+import { stepsPerUnit, type JudgedAxis, type Station } from '../drive-line/index.js';
 import type { Axis, Machine, OperationNumber } from '../machine/index.js';
-import { Reckoner } from '../reckoner/index.js';
 import { currentCheck, type CheckMade } from './checks-made.js';
 import { operationState, OPERATIONS } from './operations.js';
 
@@ -27,9 +26,11 @@ const step = (operation: OperationNumber, sentence: string, button: string, more
 /**
  * What a builder should do next, most pressing first: what stops the machine, what is not known, what is not confirmed,
  * set, measured or put right, and last what is not signed.
+ * @param judged the machine's axes
  * @param checks newest first
  */
-export function nextStep(machine: Machine, checks: readonly CheckMade[], say: Say): NextStep {
+export function nextStep(machine: Machine, judged: readonly JudgedAxis[], checks: readonly CheckMade[]): NextStep {
+  const firstOf = (find: (judged: JudgedAxis) => NextStep | null): NextStep | null => judged.map(find).find((found) => found !== null) ?? null;
   const first = <T>(find: (axis: Axis) => T | null): T | null => {
     for (const axis of machine.axes) {
       const found = find(axis);
@@ -39,8 +40,8 @@ export function nextStep(machine: Machine, checks: readonly CheckMade[], say: Sa
   };
   if (machine.axes.length === 0) return step(20, 'This machine has no axis yet. Add the first one.', 'Add an axis');
   return (
-    first((axis) => missingStep(machine, axis)) ??
-    first((axis) => findingStep(machine, axis, say)) ??
+    firstOf(missingStep) ??
+    firstOf(findingStep) ??
     // Who stamps the job takes its guesses as they are.
     (operationState(machine, 10, checks).kind === 'stamped' ? null : first(assumedStep)) ??
     heldStep(machine, checks) ??
@@ -62,10 +63,9 @@ const STATION_OF_FIELD: readonly (readonly [prefix: string, station: Station])[]
   ['transmission', 'transmission'],
 ];
 
-function missingStep(machine: Machine, axis: Axis): NextStep | null {
-  const context = axisContext(machine, axis.id);
-  const outcome = context ? new Reckoner(context).get(stepsPerUnit) : null;
-  if (outcome?.kind !== 'missing') return null;
+function missingStep({ axis, reckoner }: JudgedAxis): NextStep | null {
+  const outcome = reckoner.get(stepsPerUnit);
+  if (outcome.kind !== 'missing') return null;
   const field = outcome.fields[0];
   const station = STATION_OF_FIELD.find(([prefix]) => field?.id.startsWith(prefix))?.[1] ?? 'motor';
   return step(20, `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`, station === 'motor' ? 'Choose the motor' : 'Fill it in', {
@@ -74,9 +74,7 @@ function missingStep(machine: Machine, axis: Axis): NextStep | null {
   });
 }
 
-function findingStep(machine: Machine, axis: Axis, say: Say): NextStep | null {
-  const context = axisContext(machine, axis.id);
-  const [finding] = context ? judgeAxis(new Reckoner(context), say) : [];
+function findingStep({ axis, findings: [finding] }: JudgedAxis): NextStep | null {
   return finding?.severity === 'stop' ? step(20, `${axis.letter}: ${finding.reason}`, 'See the station', { axisId: axis.id, station: finding.station }) : null;
 }
 

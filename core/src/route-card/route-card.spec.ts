@@ -1,4 +1,5 @@
 import { BLANK_AUXILIARY, checkMachine, defaultJob, newAuxiliary, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import { judgedAxes } from '../drive-line/index.js';
 import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   basisOf,
@@ -272,7 +273,7 @@ describe('the supply’s stamp', () => {
 
 describe('the next step', () => {
   const next = (machine: Machine, ...checks: readonly CheckMade[]): readonly [number, string] => {
-    const step = nextStep(machine, checks, sayPlain);
+    const step = nextStep(machine, judgedAxes(machine, sayPlain), checks);
     return [step.operation, step.button];
   };
 
@@ -297,7 +298,7 @@ describe('the next step', () => {
   });
 
   it('asks for a guess of the mass as of any other, but not for an acceleration that a move time replaces', () => {
-    const sentence = (change: (axis: Axis) => Axis): string => nextStep(ready(change), [], sayPlain).sentence;
+    const sentence = (change: (axis: Axis) => Axis): string => nextStep(ready(change), judgedAxes(ready(change), sayPlain), []).sentence;
     expect(sentence((axis) => ({ ...axis, carriage: { ...axis.carriage, mass: quantityOf('4 kg', 'assumed') } }))).toContain('its moving mass is a guess');
     const guessed = (moveTime: ReturnType<typeof quantityOf> | null) => (axis: Axis) => ({
       ...axis,
@@ -306,7 +307,7 @@ describe('the next step', () => {
     expect(sentence(guessed(null))).toContain('its acceleration is a guess');
     expect(sentence(guessed(quantityOf('20 s')))).not.toContain('guess');
     const stamped = stampOperation(ready(guessed(null)), 10, '2026-11-05', []);
-    expect(nextStep(stamped, [], sayPlain).sentence)
+    expect(nextStep(stamped, judgedAxes(stamped, sayPlain), []).sentence)
       .withContext('whoever stamps the job takes its guesses')
       .not.toContain('guess');
   });
@@ -332,14 +333,14 @@ describe('the next step', () => {
 
   it('goes on with what is held before it sets a current', () => {
     const machine = ready(unset);
-    expect(nextStep(machine, [], sayPlain).sentence).toContain('Set the current limit of X');
+    expect(nextStep(machine, judgedAxes(machine, sayPlain), []).sentence).toContain('Set the current limit of X');
     const held = holdOperation(startOperation(machine, 40, '2026-11-04'), 40, 'coil pair not found', '2026-11-05');
-    expect(nextStep(held, [], sayPlain).sentence).toBe('Wiring is held: coil pair not found');
+    expect(nextStep(held, judgedAxes(held, sayPlain), []).sentence).toBe('Wiring is held: coil pair not found');
   });
 
   it('sets no current where nothing limits it', () => {
     const bridge = ready((axis) => ({ ...unset(axis), driver: { ...unset(axis).driver, specification: { ...axis.driver.specification, type: 'bridge' } } }));
-    expect(nextStep(bridge, [], sayPlain).sentence).not.toContain('current');
+    expect(nextStep(bridge, judgedAxes(bridge, sayPlain), []).sentence).not.toContain('current');
   });
 });
 

@@ -153,11 +153,11 @@ const SIZES = {
 /** A whole step check on an axis whose truth is drawn, through the very judgement that a builder sees. */
 export function trialOf(kind: Truth['kind'], random: () => number): Trial {
   const context = TRIAL_AXES[Math.floor(random() * TRIAL_AXES.length)] as AxisContext;
-  const { axis, machine } = context;
+  const { axis, machineKind } = context;
   const reckoner = new Reckoner(context);
   const [steps, turn] = [reckoner.value(stepsPerUnit) ?? 1, reckoner.value(stepsPerMotorTurn) ?? 1];
   const size = SIZES[axis.job.kind];
-  const truth = truthOf(kind, ratioFaults(axis, machine.kind), random);
+  const truth = truthOf(kind, ratioFaults(axis, machineKind), random);
   const scale = factorOf(truth) * (1 + chainSpread(axis) * gauss(random));
   const noise = size.digit * (0.2 + 1.5 * random());
   const plan: StepCheckPlan = {

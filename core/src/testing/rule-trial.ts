@@ -34,7 +34,8 @@ export function after(words: string, ...given: Parameters<typeof judged>): Axis 
   const context = given[2] ?? on();
   const found = judged(...given)?.remedies.find((remedy: Remedy) => remedy.words === words);
   if (!found?.change) throw new Error(`${given[0]} offers no “${words}” to try`);
-  return found.change(context.machine).axes[0] as Axis;
+  const { axis, controller, supply } = context;
+  return found.change({ ...wholeMachine(), controller, supplies: supply ? [supply] : [], axes: [axis] }).axes[0] as Axis;
 }
 /** Slack for the last bit of a value typed equal to its limit, and the least beyond it. */
 export const [AT, BEYOND] = [1 + 5e-10, 1 + 2e-9];

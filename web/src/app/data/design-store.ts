@@ -1,6 +1,6 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { CheckSummary, MachineCopy } from '@crisp-notch/contract';
-import { axisContext, judgeAxis, sayIn, type AxisContext, type Finding } from '@crisp-notch/core/drive-line';
+import { axisContext, isSameContext, judgeAxis, sayIn, type AxisContext, type JudgedAxis } from '@crisp-notch/core/drive-line';
 import { sameMachine } from '@crisp-notch/core/formats';
 import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
@@ -52,12 +52,9 @@ import { PreferencesStore } from './preferences';
 import { isUnheard, saveAfter, sendableOf } from './sending';
 import type { Unsaved } from './unsaved-copies';
 
-/** One axis, its figures and what is wrong with it. A new object for every change, so that views notice. */
-export interface AxisView {
-  readonly axis: Axis;
+/** One axis, its figures and what is wrong with it. A new object for every change of its own, so that its views notice and no others. */
+export interface AxisView extends JudgedAxis {
   readonly context: AxisContext;
-  readonly reckoner: Reckoner<AxisContext>;
-  readonly findings: readonly Finding[];
   /** Whether it is beside the design, not in it. */
   readonly isCandidate?: true;
 }
@@ -79,7 +76,7 @@ export class DesignStore implements OnDestroy {
   private readonly subject = new BehaviorSubject<Loading>({ kind: 'loading' });
   private readonly flushNow = new Subject<void>();
   private readonly checkChanged = new Subject<CheckSummary>();
-  private readonly reckoners = new Map<string, Reckoner<AxisContext>>();
+  private readonly views = new Map<string, { readonly view: AxisView; readonly units: UnitSystem }>();
   private readonly subscriptions = new Subscription();
   /** What changes were applied for, by the design that each made. */
   private readonly applied = new WeakMap<Machine, string>();
@@ -120,8 +117,12 @@ export class DesignStore implements OnDestroy {
     ),
     shareReplay({ bufferSize: 1, refCount: true }),
   );
-  readonly next$: Observable<NextStep> = combineLatest([this.document$, this.checks$, this.preferences.preferences$]).pipe(
-    map(([document, checks, { units }]) => nextStep(document, checks, sayIn(units))),
+  readonly next$: Observable<NextStep> = combineLatest([this.axes$, this.checks$]).pipe(
+    map(([axes, checks]) => {
+      const document = this.document();
+      return document && nextStep(document, axes, checks);
+    }),
+    filter((next) => next !== null),
   );
 
   constructor() {
@@ -149,7 +150,7 @@ export class DesignStore implements OnDestroy {
 
   open(id: string): void {
     this.leave((unsaved) => void this.outbox.sendOnLeaving(unsaved));
-    this.reckoners.clear();
+    this.views.clear();
     this.subject.next({ kind: 'loading' });
     this.api.machine(id).subscribe({
       next: (copy) => {
@@ -340,10 +341,13 @@ export class DesignStore implements OnDestroy {
     return document.axes.flatMap((axis) => {
       const context = axisContext(document, axis.id);
       if (!context) return [];
-      const reckoner = this.reckoners.get(axis.id) ?? new Reckoner(context);
-      this.reckoners.set(axis.id, reckoner);
+      const known = this.views.get(axis.id);
+      if (known?.units === units && isSameContext(known.view.context, context)) return [known.view];
+      const reckoner = known?.view.reckoner ?? new Reckoner(context);
       reckoner.update(context);
-      return [{ axis, context, reckoner, findings: judgeAxis(reckoner, sayIn(units)) }];
+      const view = { axis, context, reckoner, findings: judgeAxis(reckoner, sayIn(units)) };
+      this.views.set(axis.id, { view, units });
+      return [view];
     });
   }
 }

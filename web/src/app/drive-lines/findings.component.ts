@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { rankRemedies, sayIn, type RankedRemedy } from '@crisp-notch/core/drive-line';
+import { rankRemedies, sayIn, type Finding, type RankedRemedy } from '@crisp-notch/core/drive-line';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { TrialStore } from '../data/trial-store';
+import { afterPaint } from '../ui/after-paint';
 import { FigureComponent } from '../ui/figure.component';
 import { stationOf, type LineStation } from '../ui/drive-line/stations';
 
@@ -49,13 +50,19 @@ export class FindingsComponent {
   private readonly document = toSignal(inject(DesignStore).document$);
   private readonly trials = inject(TrialStore);
   private readonly units = inject(PreferencesStore).units;
+  /** Each remedy is a design judged whole: ranked when what was typed is on the page. */
+  private readonly ranked = afterPaint(() => {
+    const [document, { axis, findings }, say] = [this.document(), this.view(), sayIn(this.units())];
+    const rank = (finding: Finding): readonly RankedRemedy[] => (document ? rankRemedies(document, axis.id, finding, findings, say) : []);
+    return () => ({ axisId: axis.id, remedies: new Map(findings.map((finding) => [finding.ruleId, rank(finding)])) });
+  });
   protected readonly items = computed(() => {
-    const document = this.document();
-    const { axis, findings } = this.view();
+    const [ranked, { axis, findings }] = [this.ranked(), this.view()];
+    const known = ranked?.axisId === axis.id ? ranked.remedies : null;
     return findings.map((finding) => ({
       ...finding,
       line: stationOf(finding),
-      ranked: (document ? rankRemedies(document, axis.id, finding, sayIn(this.units())) : []).map((remedy) => ({ ...remedy, words: remedy.words, outcome: outcomeWords(remedy) })),
+      ranked: (known?.get(finding.ruleId) ?? []).map((remedy) => ({ ...remedy, outcome: outcomeWords(remedy) })),
     }));
   });
 

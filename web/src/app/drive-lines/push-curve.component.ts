@@ -7,6 +7,7 @@ import type { Subscription } from 'rxjs';
 import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { RigRuns } from '../data/rig-runs';
+import { afterPaint } from '../ui/after-paint';
 import { ChartComponent } from '../ui/chart.component';
 import { chartInk } from '../ui/chart-ink';
 import type { ChoiceOption } from '../ui/choice-field.component';
@@ -65,7 +66,11 @@ export class PushCurveComponent implements OnDestroy {
   protected readonly trouble = signal('');
   protected readonly simulatedWords = signal('');
   protected readonly figures = { speedMargin, torqueAvailable, torqueNeeded, recommendedSpeed };
-  protected readonly curve = computed(() => pushCurve(this.view().reckoner));
+  protected readonly reckoned = afterPaint(() => {
+    const { reckoner } = this.view();
+    return () => ({ curve: pushCurve(reckoner) });
+  });
+  protected readonly curve = computed(() => this.reckoned()?.curve ?? null);
   protected readonly missing = computed(() => {
     const outcome = this.view().reckoner.get(torqueAvailable);
     if (outcome.kind === 'missing') return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
@@ -134,7 +139,7 @@ export class PushCurveComponent implements OnDestroy {
       this.view();
       untracked(() => {
         this.cancel();
-        this.simulated.set([]);
+        if (this.simulated().length > 0) this.simulated.set([]);
         this.simulatedWords.set('');
       });
     });

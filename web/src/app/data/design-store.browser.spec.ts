@@ -6,7 +6,7 @@ import type { CheckSummary, MachineCopy } from '@crisp-notch/contract';
 import { newMachine } from '@crisp-notch/core/machine';
 import { of } from 'rxjs';
 import { MemoryOutbox } from '../testing/memory-outbox';
-import { DesignStore } from './design-store';
+import { DesignStore, type AxisView } from './design-store';
 import type { DesignState } from './design.state';
 import { Outbox } from './outbox';
 
@@ -47,6 +47,21 @@ describe('the design store', () => {
     expect((save.request.body as { document: { name: string } }).document.name).toBe('BC');
     save.flush(copyOf('BC', 2));
     expect([state?.save.kind, state?.version]).toEqual(['saved', 2]);
+  });
+
+  it('leaves the views of the other axes as they are when one is edited, and all of them when none is', () => {
+    let views: readonly AxisView[] = [];
+    store.axes$.subscribe((next) => (views = next));
+    const before = views;
+    expect(before.length).toBeGreaterThan(1);
+    store.editAxis(before[1]?.axis.id ?? '', 'name', (axis) => ({ ...axis, name: 'cross slide' }));
+    expect(views.map((view, index) => view === before[index])).toEqual(before.map((_view, index) => index !== 1));
+    const edited = views;
+    rename('B');
+    expect(views.every((view, index) => view === edited[index])).toBeTrue();
+    // What all axes share is every one's own.
+    store.edit('controller', (document) => ({ ...document, controller: { ...document.controller, name: 'box' } }));
+    expect(views.some((view, index) => view === edited[index])).toBeFalse();
   });
 
   it('starts the next save from the version of the one before', () => {
