@@ -4,7 +4,20 @@ import tseslint from 'typescript-eslint';
 
 /** Imports that a room may not make; see the layout in README. */
 const arrows = (...groups) => ['error', { patterns: groups.map(([group, message]) => ({ group, message })) }];
-const FEATURES = ['machines', 'machine', 'job', 'drive-lines', 'supply', 'wiring', 'current', 'moves', 'checks', 'card', 'logbook', 'shelf'];
+const FEATURES = [
+  'machines',
+  'machine',
+  'job',
+  'drive-lines',
+  'supply',
+  'wiring',
+  'current',
+  'moves',
+  'checks',
+  'card',
+  'logbook',
+  'shelf',
+];
 
 export default tseslint.config(
   {
@@ -40,16 +53,32 @@ export default tseslint.config(
       '@typescript-eslint/no-unnecessary-type-parameters': 'off',
       '@typescript-eslint/consistent-type-imports': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
-      'max-lines': ['error', { max: 420, skipBlankLines: true, skipComments: true }],
+      'max-lines': ['error', { max: 520, skipBlankLines: true, skipComments: true }],
     },
   },
+  {
+    files: ['**/*.spec.ts'],
+    rules: { 'max-lines': ['error', { max: 620, skipBlankLines: true, skipComments: true }] },
+  },
   // The project that builds the core leaves its specs out; the one that checks them has both.
-  { files: ['core/src/**/*.ts'], languageOptions: { parserOptions: { projectService: false, project: 'core/tsconfig.spec.json', tsconfigRootDir: import.meta.dirname } } },
+  {
+    files: ['core/src/**/*.ts'],
+    languageOptions: {
+      parserOptions: {
+        projectService: false,
+        project: 'core/tsconfig.spec.json',
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+  },
   {
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: {
-      'no-restricted-imports': arrows([['@*/*', 'rxjs*', 'yup', 'express', 'node:*'], 'The core computes with nothing but itself.']),
+      'no-restricted-imports': arrows([
+        ['@*/*', 'rxjs*', 'yup', 'express', 'node:*'],
+        'The core computes with nothing but itself.',
+      ]),
       'no-restricted-properties': [
         'error',
         { object: 'Date', property: 'now', message: 'The core has no clock.' },
@@ -61,27 +90,53 @@ export default tseslint.config(
   {
     files: ['contract/src/**/*.ts'],
     rules: {
-      'no-restricted-imports': arrows([['@angular/*', 'rxjs*', 'express', 'drizzle-orm*', 'node:*', '**/server/**', '**/web/**'], 'The contract stands on the core alone.']),
+      'no-restricted-imports': arrows([
+        ['@angular/*', 'rxjs*', 'express', 'drizzle-orm*', 'node:*', '**/server/**', '**/web/**'],
+        'The contract stands on the core alone.',
+      ]),
     },
   },
   {
     files: ['server/src/**/*.ts'],
-    rules: { 'no-restricted-imports': arrows([['@angular/*', 'primeng*', '**/web/**', '@crisp-notch/web*'], 'The server knows no page.']) },
+    rules: {
+      'no-restricted-imports': arrows([
+        ['@angular/*', 'primeng*', '**/web/**', '@crisp-notch/web*'],
+        'The server knows no page.',
+      ]),
+    },
   },
   {
     files: ['e2e/**/*.ts'],
-    rules: { 'no-restricted-imports': arrows([['@crisp-notch/*', '**/server/**', '**/web/**', '**/core/**'], 'Stories know only the running application.']) },
+    rules: {
+      'no-restricted-imports': arrows([
+        ['@crisp-notch/*', '**/server/**', '**/web/**', '**/core/**'],
+        'Stories know only the running application.',
+      ]),
+    },
   },
   ...FEATURES.map((feature) => ({
     files: [`web/src/app/${feature}/**/*.ts`],
     rules: {
       'no-restricted-imports': arrows(
-        [FEATURES.filter((other) => other !== feature).map((other) => `**/${other}/*`), 'A feature takes shared pieces from ui/ or data/, not from another feature.'],
+        [
+          FEATURES.filter((other) => other !== feature).map((other) => `**/${other}/*`),
+          'A feature takes shared pieces from ui/ or data/, not from another feature.',
+        ],
         [['drizzle-orm*', 'express', '**/server/**'], 'Pages reach the server through its API.'],
       ),
     },
   })),
-  { files: ['web/src/**/*.ts'], extends: [...angular.configs.tsRecommended], processor: angular.processInlineTemplates },
-  { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
-  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', setInterval: 'readonly', clearInterval: 'readonly' } } },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['**/*.mjs'],
+    languageOptions: { globals: { process: 'readonly', setInterval: 'readonly', clearInterval: 'readonly' } },
+  },
 );

@@ -7,7 +7,10 @@ const BEGUN = new Map<string, object>();
 export class Builder {
   constructor(readonly page: Page) {}
 
-  /** A machine of a kind with its first axis alone, or with all that it is born with: begun in the pages once, and copied for every other story. */
+  /**
+   * A machine of a kind with its first axis alone, or with all that it is born with: begun in the pages once, and
+   * copied for every other story.
+   */
   async makeMachine(name: string, kind = 'router', axes: 'first' | 'all' = 'first'): Promise<void> {
     const like = `${kind}, ${axes}`;
     const begun = BEGUN.get(like);
@@ -34,7 +37,8 @@ export class Builder {
     await dialog.getByRole('button', { name: 'Begin it' }).click();
     await this.page.waitForURL(/drive-lines/);
     await expect(this.page.getByRole('group', { name: /Stations of/ })).toBeVisible();
-    if (axes === 'first') await this.keepOnly(((await this.page.locator('cn-drive-line .letter').first().innerText()) ?? '').trim());
+    if (axes === 'first')
+      await this.keepOnly(((await this.page.locator('cn-drive-line .letter').first().innerText()) ?? '').trim());
   }
 
   /** Takes every axis off but one. */

@@ -6,7 +6,8 @@ const flags = (process.env['E2E_BROWSER_FLAGS'] ?? '').split(' ').filter((flag) 
 export default defineConfig({
   testDir: './stories',
   outputDir: './results/artefacts',
-  // As many as there are stands: units and light are kept for a whole installation, so no two stories share one at a time.
+  // As many as there are stands: units and light are kept for a whole installation, so no two stories share one at a
+  // time.
   workers: Number(process.env['E2E_WORKERS'] ?? 1),
   fullyParallel: true,
   // Those that measure time are told in a run of their own.
@@ -17,7 +18,10 @@ export default defineConfig({
   reporter: [['line'], ['json', { outputFile: process.env['E2E_REPORT'] ?? './results/stories.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: { ...(process.env['E2E_BROWSER'] ? { executablePath: process.env['E2E_BROWSER'] } : {}), args: flags },
+    launchOptions: {
+      ...(process.env['E2E_BROWSER'] ? { executablePath: process.env['E2E_BROWSER'] } : {}),
+      args: flags,
+    },
     trace: 'off',
     screenshot: 'only-on-failure',
   },

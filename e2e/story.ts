@@ -13,7 +13,8 @@ export const test = base.extend<object, { readonly stand: Stand }>({
     async ({ browserName: _any }, use, { parallelIndex }) => {
       const stands = JSON.parse(process.env['E2E_STANDS'] ?? '[]') as readonly Stand[];
       const stand = stands[parallelIndex];
-      if (!stand) throw new Error('E2E_STANDS names no stand for this worker; the script that starts the stories sets it');
+      if (!stand)
+        throw new Error('E2E_STANDS names no stand for this worker; the script that starts the stories sets it');
       await use(stand);
     },
     { scope: 'worker' },

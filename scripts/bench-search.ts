@@ -14,12 +14,16 @@ function middle(times: readonly number[]): number {
   return [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] as number;
 }
 
-function searched(space: Space, asked: Parameters<typeof searchSpace>[1]): { readonly time: number; readonly found: number; readonly accepted: number } {
+function searched(
+  space: Space,
+  asked: Parameters<typeof searchSpace>[1],
+): { readonly time: number; readonly found: number; readonly accepted: number } {
   const from = performance.now();
   const work = searchSpace(space, asked);
   for (;;) {
     const next = work.next();
-    if (next.done) return { time: performance.now() - from, found: next.value.front.length, accepted: next.value.accepted };
+    if (next.done)
+      return { time: performance.now() - from, found: next.value.front.length, accepted: next.value.accepted };
   }
 }
 
@@ -32,7 +36,13 @@ export function benchSearch(): void {
   if (!asked.ok) throw new Error(`the demo does not say ${asked.error.join()}`);
   const shelf = parts.value.map((part, index) => ({ id: String(index), part }));
   for (const series of [[], ['trapezoidal', 'ball', 'belt', 'rack']]) {
-    const space = spaceOf(opened.value, 'axis-1', shelf, { free: PLACES, series, onlyOwned: false, motorWords: '', driverWords: '' });
+    const space = spaceOf(opened.value, 'axis-1', shelf, {
+      free: PLACES,
+      series,
+      onlyOwned: false,
+      motorWords: '',
+      driverWords: '',
+    });
     const size = spaceSize(space);
     const runs = Array.from({ length: REPEATS }, () => searched(space, asked.value));
     const time = middle(runs.map((run) => run.time));
@@ -51,6 +61,8 @@ export function benchSearch(): void {
     process.stdout.write(
       `match finder, ${(size / 1e6).toFixed(1)} million combinations: ${(time / 1000).toFixed(2)} s on one core, ${(rate / 1000).toFixed(1)} million a second, ${runs[0]?.accepted} fit, ${runs[0]?.found} on the front\n`,
     );
-    process.stdout.write(`  plain evaluation takes ${((plain / count) * rate).toFixed(0)} times as long (${(plain / count).toFixed(3)} ms each over ${count} of them)\n`);
+    process.stdout.write(
+      `  plain evaluation takes ${((plain / count) * rate).toFixed(0)} times as long (${(plain / count).toFixed(3)} ms each over ${count} of them)\n`,
+    );
   }
 }

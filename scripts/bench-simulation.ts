@@ -8,7 +8,13 @@ const CURRENT = 1.5;
 const INERTIA = 2e-5;
 const TEETH = 50;
 const SETUP: Setup = {
-  motor: { torqueConstant: TORQUE / (Math.SQRT2 * CURRENT), resistance: 2, inductance: 3e-3, teeth: TEETH, detentTorque: 0.01 },
+  motor: {
+    torqueConstant: TORQUE / (Math.SQRT2 * CURRENT),
+    resistance: 2,
+    inductance: 3e-3,
+    teeth: TEETH,
+    detentTorque: 0.01,
+  },
   load: { inertia: INERTIA, standing: 0.05, friction: 0, drag: 1e-5, damper: usualDamper(TEETH, TORQUE, INERTIA) },
   drive: { mode: 'sine', voltage: 24, current: CURRENT * Math.SQRT2, microsteps: 0 },
 };
@@ -66,17 +72,24 @@ export function benchSimulation(): void {
   const stepCount = Math.round(DURATION / STEP);
   const plainTime = timed(() => {
     let state = atRest;
-    for (let count = 0; count < stepCount / 5; count += 1) state = rungeKuttaStep(derivative, count * STEP, state, STEP);
+    for (let count = 0; count < stepCount / 5; count += 1)
+      state = rungeKuttaStep(derivative, count * STEP, state, STEP);
     return state;
   });
   const [rigStep, plainStep] = [(rigTime / stepCount) * 1e6, (plainTime / (stepCount / 5)) * 1e6];
   process.stdout.write(
     `simulated ramp of ${DURATION * 1000} ms to 6500 full steps/s: ${rigTime.toFixed(2)} ms at an error of ${rigError.toExponential(1)} electrical rad, ${rigStep.toFixed(0)} ns a step\n`,
   );
-  process.stdout.write(`  odex at the same error (tolerance ${tolerance}) takes ${(odexTime / rigTime).toFixed(0)} times as long\n`);
-  process.stdout.write(`  a step of fourth-order Runge-Kutta with arrays and closures takes ${(plainStep / rigStep).toFixed(0)} times as long (${plainStep.toFixed(0)} ns)\n`);
+  process.stdout.write(
+    `  odex at the same error (tolerance ${tolerance}) takes ${(odexTime / rigTime).toFixed(0)} times as long\n`,
+  );
+  process.stdout.write(
+    `  a step of fourth-order Runge-Kutta with arrays and closures takes ${(plainStep / rigStep).toFixed(0)} times as long (${plainStep.toFixed(0)} ns)\n`,
+  );
   const base = (baseSpeed({ ...SETUP.motor, ...SETUP.drive }) * 2 * TEETH) / Math.PI;
   const rates = Array.from({ length: POINTS }, (_, index) => (base * 4 * (index + 0.5)) / POINTS);
   const curveTime = timed(() => finish(pullOutCurve(SETUP, rates)));
-  process.stdout.write(`a pull-out curve of ${POINTS} points by simulation: ${(curveTime / 1000).toFixed(2)} s on one core\n`);
+  process.stdout.write(
+    `a pull-out curve of ${POINTS} points by simulation: ${(curveTime / 1000).toFixed(2)} s on one core\n`,
+  );
 }

@@ -1,6 +1,8 @@
 /**
- * `npm run bench`: how long what a user waits for takes, and how far step checks and diagnosis can be trusted. Ratios and
- * spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec notices.
+ * `npm run bench`: how long what a user waits for takes, and how far step checks and diagnosis can be trusted. Ratios
+ * and
+ * spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec
+ * notices.
  * `npm run bench -- shop`: a big shop on the server. `npm run bench -- kills [COUNT]`: pulls the plug a thousand times.
  */
 import { spawn } from 'node:child_process';
@@ -53,7 +55,13 @@ function typed(machine: Machine, count: number): Machine {
   const change = (axis: Axis): Axis => {
     const { specification } = axis.transmission;
     return specification.kind === 'screw'
-      ? { ...axis, transmission: { ...axis.transmission, specification: { ...specification, pitch: quantityOf(`${4 + (count % 97) / 100} mm`) } } }
+      ? {
+          ...axis,
+          transmission: {
+            ...axis.transmission,
+            specification: { ...specification, pitch: quantityOf(`${4 + (count % 97) / 100} mm`) },
+          },
+        }
       : axis;
   };
   return { ...machine, axes: machine.axes.map((axis, index) => (index === 0 ? change(axis) : axis)) };
@@ -82,7 +90,8 @@ function percentile(times: readonly number[], share: number): string {
 
 function benchRecompute(): void {
   const machine = demoMachine();
-  const fresh = (): Map<string, Reckoner<AxisContext>> => new Map(machine.axes.map((axis) => [axis.id, new Reckoner(axisContext(machine, axis.id) as AxisContext)]));
+  const fresh = (): Map<string, Reckoner<AxisContext>> =>
+    new Map(machine.axes.map((axis) => [axis.id, new Reckoner(axisContext(machine, axis.id) as AxisContext)]));
   const kept = fresh();
   const measure = (reckoners: () => ReadonlyMap<string, Reckoner<AxisContext>>): number[] =>
     Array.from({ length: KEYSTROKES }, (_, count) => {
@@ -101,7 +110,9 @@ function benchRecompute(): void {
   process.stdout.write(`  from scratch costs ${ratio.toFixed(1)} times as much\n`);
   const before = [...kept.values()].reduce((sum, reckoner) => sum + reckoner.computedCount, 0);
   recompute(kept, typed(machine, KEYSTROKES + 1));
-  process.stdout.write(`  laws computed again for one edit: ${[...kept.values()].reduce((sum, reckoner) => sum + reckoner.computedCount, 0) - before}\n`);
+  process.stdout.write(
+    `  laws computed again for one edit: ${[...kept.values()].reduce((sum, reckoner) => sum + reckoner.computedCount, 0) - before}\n`,
+  );
 }
 
 interface Started {
@@ -111,7 +122,12 @@ interface Started {
 
 /** `npm start` on a data folder of the benchmark's own, so that nobody's machines are touched. */
 async function npmStart(): Promise<Started> {
-  const child = spawn('npm', ['start'], { cwd: ROOT, env: { ...process.env, PORT: '0', DATA_FOLDER: DATA }, stdio: ['ignore', 'pipe', 'inherit'], detached: true });
+  const child = spawn('npm', ['start'], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: '0', DATA_FOLDER: DATA },
+    stdio: ['ignore', 'pipe', 'inherit'],
+    detached: true,
+  });
   const address = await new Promise<string>((resolve, reject) => {
     let output = '';
     child.stdout.on('data', (chunk: Buffer) => {
@@ -144,10 +160,14 @@ async function benchStart(): Promise<void> {
   await page.goto(started.address);
   await page.getByRole('button', { name: 'New machine' }).waitFor();
   await page.locator('ul.list li').first().waitFor();
-  process.stdout.write(`npm start, warm: address after ${(listening / 1000).toFixed(1)} s, first page with its list after ${((performance.now() - from) / 1000).toFixed(1)} s\n`);
+  process.stdout.write(
+    `npm start, warm: address after ${(listening / 1000).toFixed(1)} s, first page with its list after ${((performance.now() - from) / 1000).toFixed(1)} s\n`,
+  );
   for (const name of ['Clock-wheel table', 'Fret mill']) {
     const { figure, frame } = await pageKeystroke(page, started.address, name);
-    process.stdout.write(`a keystroke in the browser, ${name}, ${KEYS} times: to the changed figure ${spread(figure)}, to its painted frame ${spread(frame)}\n`);
+    process.stdout.write(
+      `a keystroke in the browser, ${name}, ${KEYS} times: to the changed figure ${spread(figure)}, to its painted frame ${spread(frame)}\n`,
+    );
   }
   process.stdout.write(`while a whole curve is simulated in the worker: ${await pageFrames(page)}\n`);
   process.stdout.write(`the match finder in the browser: ${await pageSearch(page)}\n`);
@@ -258,7 +278,12 @@ async function pageSearch(page: Page): Promise<string> {
   await page.getByText('Standard sizes, and which motors').click();
   await page.getByLabel('inch threaded rod').click();
   await page.locator('progress').waitFor();
-  const seen = await page.evaluate<{ readonly time: number; readonly rate: number; readonly longest: number; readonly words: string }>(COUNT_SEARCH_FRAMES);
+  const seen = await page.evaluate<{
+    readonly time: number;
+    readonly rate: number;
+    readonly longest: number;
+    readonly words: string;
+  }>(COUNT_SEARCH_FRAMES);
   return `${seen.words.replace(/^● /, '')} After ${(seen.time / 1000).toFixed(2)} s, ${seen.rate.toFixed(0)} frames a second, longest gap ${seen.longest.toFixed(0)} ms`;
 }
 
@@ -267,9 +292,12 @@ async function benchKills(count: number): Promise<number> {
   await buildAll();
   const from = performance.now();
   const { kills, acknowledged, lost } = await runKills(count, join(ROOT, '.test-data', 'bench-kills'), (done) => {
-    if (done % 50 === 0) process.stdout.write(`  ${done} kills after ${((performance.now() - from) / 1000).toFixed(0)} s\n`);
+    if (done % 50 === 0)
+      process.stdout.write(`  ${done} kills after ${((performance.now() - from) / 1000).toFixed(0)} s\n`);
   });
-  process.stdout.write(`${kills} kills of server, database and both: ${acknowledged} writes acknowledged, ${lost.length} lost\n${lost.slice(0, 20).join('\n')}\n`);
+  process.stdout.write(
+    `${kills} kills of server, database and both: ${acknowledged} writes acknowledged, ${lost.length} lost\n${lost.slice(0, 20).join('\n')}\n`,
+  );
   return lost.length === 0 ? 0 : 1;
 }
 

@@ -22,7 +22,10 @@ const lock = createHash('sha256')
   .digest('hex');
 if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== lock) {
   process.stdout.write('Installing npm packages (a few minutes the first time) …\n');
-  const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' });
+  const installed = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: 'inherit',
+  });
   if (installed.status !== 0) {
     process.stderr.write('npm ci failed; its message is above. Nothing else was done.\n');
     process.exit(1);
@@ -30,8 +33,12 @@ if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== lock) {
   writeFileSync(stamp, lock);
 }
 
-const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'scripts', `${task}.ts`), ...others], { cwd: root, stdio: 'inherit' });
-for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) process.on(signal, () => child.kill(signal));
+const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'scripts', `${task}.ts`), ...others], {
+  cwd: root,
+  stdio: 'inherit',
+});
+for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP']))
+  process.on(signal, () => child.kill(signal));
 
 // npm stops the shell that it runs this in, not this process: a parent that is gone means stop, too.
 const PARENT_LOOK_IN_MILLISECONDS = 300;

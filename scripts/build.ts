@@ -10,7 +10,18 @@ export const ROOT = join(import.meta.dirname, '..');
 /** What is delivered: the bundled server with its migrations, the demo and the web application beside it. */
 export const DIST = join(ROOT, 'dist');
 
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'web/public', 'web/angular.json', 'demo', 'package-lock.json', 'tsconfig.base.json', 'scripts/build.ts'];
+const SOURCES = [
+  'core/src',
+  'contract/src',
+  'server/src',
+  'web/src',
+  'web/public',
+  'web/angular.json',
+  'demo',
+  'package-lock.json',
+  'tsconfig.base.json',
+  'scripts/build.ts',
+];
 
 function filesOf(path: string): string[] {
   if (!existsSync(path)) return [];
@@ -23,14 +34,20 @@ function filesOf(path: string): string[] {
 
 function fingerprint(): string {
   const hash = createHash('sha256');
-  for (const file of SOURCES.flatMap((source) => filesOf(join(ROOT, source))).filter((name) => !name.endsWith('.spec.ts'))) {
+  for (const file of SOURCES.flatMap((source) => filesOf(join(ROOT, source))).filter(
+    (name) => !name.endsWith('.spec.ts'),
+  )) {
     hash.update(relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0');
   }
   return hash.digest('hex');
 }
 
 function run(what: string, command: string, args: readonly string[], folder = ROOT): void {
-  const result = spawnSync(command, args, { cwd: folder, encoding: 'utf8', env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+  const result = spawnSync(command, args, {
+    cwd: folder,
+    encoding: 'utf8',
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+  });
   if (result.status !== 0) throw new Refusal(`${what} could not be built:\n${result.stdout}\n${result.stderr}`);
 }
 
@@ -39,7 +56,10 @@ export function buildPackages(): void {
   run('core and contract', 'npx', ['tsc', '-b', 'core', 'contract']);
 }
 
-/** Builds everything to {@link DIST} unless it was built from the very same sources. @returns whether anything was done */
+/**
+ * Builds everything to {@link DIST} unless it was built from the very same sources.
+ * @returns whether anything was done
+ */
 export async function buildAll(): Promise<boolean> {
   const stamp = join(DIST, 'built-from');
   const wanted = fingerprint();

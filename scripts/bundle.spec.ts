@@ -14,11 +14,19 @@ describe('what the browser loads', () => {
   /** Files that the page names, and those that they import before anything is shown. */
   const initialFiles = (): readonly string[] => {
     const found = new Set<string>();
-    const queue = [...readFileSync(join(web, 'index.html'), 'utf8').matchAll(/(?:href|src)="([^"]+\.js)"/g)].map((match) => match[1] as string);
+    const queue = [...readFileSync(join(web, 'index.html'), 'utf8').matchAll(/(?:href|src)="([^"]+\.js)"/g)].map(
+      (match) => match[1] as string,
+    );
     for (let file = queue.pop(); file !== undefined; file = queue.pop()) {
       if (found.has(file)) continue;
       found.add(file);
-      queue.push(...[...readFileSync(join(web, file), 'utf8').matchAll(/(?:^|[;}])import\s*(?:[\w{},*$\s]+from)?\s*"\.\/([^"]+\.js)"/g)].map((match) => match[1] as string));
+      queue.push(
+        ...[
+          ...readFileSync(join(web, file), 'utf8').matchAll(
+            /(?:^|[;}])import\s*(?:[\w{},*$\s]+from)?\s*"\.\/([^"]+\.js)"/g,
+          ),
+        ].map((match) => match[1] as string),
+      );
     }
     return [...found];
   };
@@ -65,7 +73,11 @@ describe('core and contract', () => {
       import { newMachineRequest } from '@crisp-notch/contract';
       const pitch = parseQuantity('20tpi', 'length', preferredUnit('length', 'metric'));
       console.log(pitch.ok && pitch.value.value, typeof newMachineRequest.validate);`;
-    const result = spawnSync(process.execPath, ['--input-type=module', '--eval', script], { cwd: ROOT, encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } });
+    const result = spawnSync(process.execPath, ['--input-type=module', '--eval', script], {
+      cwd: ROOT,
+      encoding: 'utf8',
+      env: { ...process.env, NODE_OPTIONS: '' },
+    });
     expect(result.stdout.trim()).withContext(result.stderr).toBe('0.00127 function');
   });
 });

@@ -27,7 +27,8 @@ describe('a full disk', () => {
     'is told in plain words, loses nothing that was acknowledged, and is over by itself once there is room',
     async () => {
       if (mounted.status !== 0) {
-        // Where this account may not make a disk of its own there is none that may be filled; what is left to show is that.
+        // Where this account may not make a disk of its own there is none that may be filled; what is left to show is
+        // that.
         expect(mounted.stderr).toMatch(/permi|denied|root/i);
         return;
       }
@@ -37,7 +38,9 @@ describe('a full disk', () => {
       const call = async <T>(method: string, path: string, body?: unknown): Promise<readonly [number, T]> => {
         const response = await fetch(`${address}${path}`, {
           method,
-          ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+          ...(body === undefined
+            ? {}
+            : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
         });
         return [response.status, (await response.json()) as T];
       };

@@ -39,10 +39,14 @@ function roomOn(folder: string): number {
 }
 
 /**
- * Watches a database and starts it again when it ends by itself: a bounded number of times, each after a longer wait. On a full
+ * Watches a database and starts it again when it ends by itself: a bounded number of times, each after a longer wait.
+ * On a full
  * disk it waits for room instead, however long that takes, because then it starts as it should.
  */
-export function keepRunning(first: MariaDb, { folder, restart, say, giveUp, waits = WAITS_IN_SECONDS, room = roomOn }: Keeping): Keeper {
+export function keepRunning(
+  first: MariaDb,
+  { folder, restart, say, giveUp, waits = WAITS_IN_SECONDS, room = roomOn }: Keeping,
+): Keeper {
   let database = first;
   let isStopping = false;
   let since = Date.now();
@@ -50,7 +54,8 @@ export function keepRunning(first: MariaDb, { folder, restart, say, giveUp, wait
   const hasRoom = (): boolean => room(folder) >= LEAST_ROOM_BYTES;
 
   const pause = async (milliseconds: number): Promise<void> => {
-    for (const end = Date.now() + milliseconds; Date.now() < end && !isStopping;) await delay(Math.min(LOOK_IN_MILLISECONDS, Math.max(1, end - Date.now())));
+    for (const end = Date.now() + milliseconds; Date.now() < end && !isStopping;)
+      await delay(Math.min(LOOK_IN_MILLISECONDS, Math.max(1, end - Date.now())));
   };
   const waitForRoom = async (): Promise<void> => {
     if (hasRoom()) return;

@@ -42,7 +42,10 @@ async function saver(call: Call): Promise<Writer> {
   return {
     async write() {
       sent += 1;
-      const saved = await call<MachineCopy>('PUT', `/api/machines/${id}`, { version, document: measurable(`save ${sent}`) });
+      const saved = await call<MachineCopy>('PUT', `/api/machines/${id}`, {
+        version,
+        document: measurable(`save ${sent}`),
+      });
       version = saved.version;
       kept = sent;
       total += 1;
@@ -51,8 +54,13 @@ async function saver(call: Call): Promise<Writer> {
       const found = await call<MachineCopy>('GET', `/api/machines/${id}`);
       const count = Number(found.document.note.replace('save ', ''));
       // The one under way when the plug was pulled may be there or not.
-      const isSound = (count === kept && found.version === version) || (count === sent && found.version === version + 1);
-      const lost = isSound ? [] : [`machine ${id}: acknowledged save ${kept} of version ${version}, found save ${count} of version ${found.version}`];
+      const isSound =
+        (count === kept && found.version === version) || (count === sent && found.version === version + 1);
+      const lost = isSound
+        ? []
+        : [
+            `machine ${id}: acknowledged save ${kept} of version ${version}, found save ${count} of version ${found.version}`,
+          ];
       [version, kept, sent] = [found.version, count, count];
       return lost;
     },
@@ -62,7 +70,11 @@ async function saver(call: Call): Promise<Writer> {
 
 async function measurer(call: Call): Promise<Writer> {
   const machine = await call<MachineCopy>('POST', '/api/machines', { document: measurable('measured') });
-  const check = await call<Check>('POST', `/api/machines/${machine.id}/checks`, { version: 1, axisId: machine.document.axes[0]?.id, plan: examplePlan });
+  const check = await call<Check>('POST', `/api/machines/${machine.id}/checks`, {
+    version: 1,
+    axisId: machine.document.axes[0]?.id,
+    plan: examplePlan,
+  });
   const path = `/api/machines/${machine.id}/checks/${check.id}`;
   const texts: string[] = [];
   let sent = '';
@@ -74,9 +86,13 @@ async function measurer(call: Call): Promise<Writer> {
     },
     async missing() {
       const found = (await call<Check>('GET', path)).readings.map(({ text }) => text);
-      const lost = texts.filter((text, index) => found[index] !== text).map((text) => `reading ${text} of check ${check.id}`);
+      const lost = texts
+        .filter((text, index) => found[index] !== text)
+        .map((text) => `reading ${text} of check ${check.id}`);
       if (found.length === texts.length + 1 && found.at(-1) === sent) texts.push(sent);
-      return found.length === texts.length ? lost : [...lost, `check ${check.id} has ${found.length} readings for ${texts.length}`];
+      return found.length === texts.length
+        ? lost
+        : [...lost, `check ${check.id} has ${found.length} readings for ${texts.length}`];
     },
     acknowledged: () => texts.length,
   };
@@ -120,15 +136,21 @@ function collector(call: Call): Writer {
 }
 
 /**
- * Kills server, database or both in the middle of writes, again and again, starts again what was killed, and looks whether
+ * Kills server, database or both in the middle of writes, again and again, starts again what was killed, and looks
+ * whether
  * everything that was acknowledged is there.
  * @param data folder for a database of its own
  * @param told called after each kill
  */
-export async function runKills(kills: number, data: string, told: (done: number) => void = () => undefined): Promise<KillReport> {
+export async function runKills(
+  kills: number,
+  data: string,
+  told: (done: number) => void = () => undefined,
+): Promise<KillReport> {
   rmSync(data, { recursive: true, force: true });
   let database: MariaDb = await startMariaDb(data);
-  const startOurServer = (): Promise<ServerProcess> => startServer({ DATABASE_URL: database.url('kills'), PORT: '0', LOG_LEVEL: 'silent', DEMO: 'none' });
+  const startOurServer = (): Promise<ServerProcess> =>
+    startServer({ DATABASE_URL: database.url('kills'), PORT: '0', LOG_LEVEL: 'silent', DEMO: 'none' });
   let server = await startOurServer();
   const call: Call = async (method, path, body) => {
     const response = await fetch(`${server.address}${path}`, {
@@ -145,7 +167,12 @@ export async function runKills(kills: number, data: string, told: (done: number)
   for (let done = 0; done < kills; done += 1) {
     if (done % ROUNDS_A_MACHINE === 0) {
       acknowledged += writers.reduce((sum, writer) => sum + writer.acknowledged(), 0);
-      writers = [...(await Promise.all(Array.from({ length: SAVERS }, () => saver(call)))), await measurer(call), await noter(call), collector(call)];
+      writers = [
+        ...(await Promise.all(Array.from({ length: SAVERS }, () => saver(call)))),
+        await measurer(call),
+        await noter(call),
+        collector(call),
+      ];
     }
     let isPlugged = true;
     const untilUnplugged = async ({ write }: Writer): Promise<void> => {

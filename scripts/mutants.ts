@@ -23,13 +23,20 @@ const DETECTED = ['Killed', 'Timeout'];
 const UNDETECTED = ['Survived', 'NoCoverage'];
 
 /**
- * All specs of the core are tried against a change, because those of another folder may be the ones that notice; or only
+ * All specs of the core are tried against a change, because those of another folder may be the ones that notice; or
+ * only
  * those of some folders, which is far quicker and finds no more than all would.
  */
 function configOf(mutate: readonly string[], specFolders: readonly string[]): object {
   const all = JSON.parse(readFileSync(join(ROOT, 'core', 'jasmine.json'), 'utf8')) as object;
   const specs = join(DATA, 'jasmine.json');
-  writeFileSync(specs, JSON.stringify({ ...all, ...(specFolders.length === 0 ? {} : { spec_files: specFolders.map((folder) => `${folder}/**/*.spec.ts`) }) }));
+  writeFileSync(
+    specs,
+    JSON.stringify({
+      ...all,
+      ...(specFolders.length === 0 ? {} : { spec_files: specFolders.map((folder) => `${folder}/**/*.spec.ts`) }),
+    }),
+  );
   return {
     packageManager: 'npm',
     testRunner: 'jasmine',
@@ -39,7 +46,8 @@ function configOf(mutate: readonly string[], specFolders: readonly string[]): ob
     coverageAnalysis: 'perTest',
     // What runs once while a module loads would need every spec for each change: hours for a folder of declarations.
     ignoreStatic: true,
-    // Words for people and laws' formulas are read by eye and by a spec of their own; a changed letter is no wrong number.
+    // Words for people and laws' formulas are read by eye and by a spec of their own; a changed letter is no wrong
+    // number.
     mutator: { excludedMutations: ['StringLiteral'] },
     mutate,
     ignorePatterns: ['web', 'server', 'e2e', 'demo', 'scripts', '.test-data', '**/dist'],
@@ -56,8 +64,10 @@ function configOf(mutate: readonly string[], specFolders: readonly string[]): ob
 }
 
 /**
- * `npm run bench -- mutants FOLDER`: changes the code of a folder of the core in every small way, one at a time, and says
- * which changes no spec notices. Only what changed since the last run is tried again. Folders named after it are the only
+ * `npm run bench -- mutants FOLDER`: changes the code of a folder of the core in every small way, one at a time, and
+ * says
+ * which changes no spec notices. Only what changed since the last run is tried again. Folders named after it are the
+ * only
  * ones whose specs are tried.
  */
 export function benchMutants(folder: string, specFolders: readonly string[]): number {
@@ -69,7 +79,10 @@ export function benchMutants(folder: string, specFolders: readonly string[]): nu
   mkdirSync(DATA, { recursive: true });
   const config = join(DATA, 'config.json');
   const mutate = path.endsWith('.ts') ? `core/src/${path}` : `core/src/${path}/**/*.ts`;
-  writeFileSync(config, JSON.stringify(configOf([mutate, '!core/src/**/*.spec.ts', '!core/src/**/index.ts'], specFolders)));
+  writeFileSync(
+    config,
+    JSON.stringify(configOf([mutate, '!core/src/**/*.spec.ts', '!core/src/**/index.ts'], specFolders)),
+  );
   const run = spawnSync('npx', ['stryker', 'run', config], { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] });
   if (run.status !== 0) return run.status ?? 1;
   const { files } = JSON.parse(readFileSync(join(DATA, 'report.json'), 'utf8')) as Report;
@@ -80,10 +93,14 @@ export function benchMutants(folder: string, specFolders: readonly string[]): nu
   const survivors = all.filter(({ mutant }) => UNDETECTED.includes(mutant.status));
   for (const { name, mutant } of survivors.slice(0, LISTED)) {
     const { line, column } = mutant.location.start;
-    process.stdout.write(`${name}:${line}:${column} ${mutant.mutatorName} → ${(mutant.replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)}\n`);
+    process.stdout.write(
+      `${name}:${line}:${column} ${mutant.mutatorName} → ${(mutant.replacement ?? '').replace(/\s+/g, ' ').slice(0, 90)}\n`,
+    );
   }
   if (survivors.length > LISTED) process.stdout.write(`and ${survivors.length - LISTED} more\n`);
   const counted = detected + survivors.length;
-  process.stdout.write(`${path}: ${counted} changes tried, ${detected} noticed, ${counted === 0 ? '–' : ((100 * detected) / counted).toFixed(1)} %\n`);
+  process.stdout.write(
+    `${path}: ${counted} changes tried, ${detected} noticed, ${counted === 0 ? '–' : ((100 * detected) / counted).toFixed(1)} %\n`,
+  );
   return 0;
 }

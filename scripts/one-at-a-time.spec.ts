@@ -13,8 +13,13 @@ describe('two starts on the same data', () => {
   it('are refused while the first runs, and not when it was killed', async () => {
     const other = spawn(process.execPath, ['--eval', 'setTimeout(() => {}, 60000)', 'start.ts']);
     await once(other, 'spawn');
-    writeFileSync(join(folder, 'running.json'), JSON.stringify({ processId: other.pid, address: 'http://127.0.0.1:4173' }));
-    expect(() => refuseSecondStart(folder)).toThrowMatching((error: unknown) => error instanceof Refusal && error.message.includes('http://127.0.0.1:4173'));
+    writeFileSync(
+      join(folder, 'running.json'),
+      JSON.stringify({ processId: other.pid, address: 'http://127.0.0.1:4173' }),
+    );
+    expect(() => refuseSecondStart(folder)).toThrowMatching(
+      (error: unknown) => error instanceof Refusal && error.message.includes('http://127.0.0.1:4173'),
+    );
     const ended = once(other, 'exit');
     other.kill('SIGKILL');
     await ended;

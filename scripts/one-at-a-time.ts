@@ -18,7 +18,10 @@ export function isRunning(processId: number): boolean {
   }
 }
 
-/** Whether a process runs and has a text in its command line. A number is given out again in time, so its command tells, where the system does. */
+/**
+ * Whether a process runs and has a text in its command line. A number is given out again in time, so its command tells,
+ * where the system does.
+ */
 export function isRunningAs(processId: number, text: string): boolean {
   if (!isRunning(processId)) return false;
   const commandLine = `/proc/${processId}/cmdline`;
@@ -43,7 +46,8 @@ function noteIn(file: string): Running | null {
  */
 export function refuseSecondStart(folder: string): void {
   const note = noteIn(join(folder, 'running.json'));
-  if (note && note.processId !== process.pid && isRunningAs(note.processId, 'start.ts')) throw new Refusal(`Crisp Notch runs already on this data: ${note.address}`);
+  if (note && note.processId !== process.pid && isRunningAs(note.processId, 'start.ts'))
+    throw new Refusal(`Crisp Notch runs already on this data: ${note.address}`);
 }
 
 /** Notes that this process runs; the returned function takes the note away. */
@@ -68,7 +72,8 @@ const FOLDER_WORDS: Readonly<Record<string, string>> = {
  */
 export function makeDataFolder(folder: string): void {
   const otherwise = 'Set DATA_FOLDER to another folder, e.g. DATA_FOLDER=~/crisp-notch npm start.';
-  if (existsSync(folder) && !statSync(folder).isDirectory()) throw new Refusal(`The data folder ${folder} is a file. ${otherwise}`);
+  if (existsSync(folder) && !statSync(folder).isDirectory())
+    throw new Refusal(`The data folder ${folder} is a file. ${otherwise}`);
   try {
     mkdirSync(folder, { recursive: true });
     const trial = join(folder, '.writable');

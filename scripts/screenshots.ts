@@ -123,9 +123,15 @@ async function main(): Promise<void> {
   const browser = await chromium.launch({ executablePath: chromiumPath(), args: BROWSER_FLAGS });
   try {
     for (const shot of SHOTS.filter((item) => !only || only === 'all' || only.split(',').includes(item.name))) {
-      const context = await browser.newContext({ baseURL: server.address, viewport: { width: shot.width ?? 1280, height: shot.width ? 844 : 800 }, reducedMotion: 'reduce' });
+      const context = await browser.newContext({
+        baseURL: server.address,
+        viewport: { width: shot.width ?? 1280, height: shot.width ? 844 : 800 },
+        reducedMotion: 'reduce',
+      });
       const page = await context.newPage();
-      await page.request.put(`${server.address}/api/settings/preferences`, { data: { units: 'metric', theme: shot.theme ?? 'day' } });
+      await page.request.put(`${server.address}/api/settings/preferences`, {
+        data: { units: 'metric', theme: shot.theme ?? 'day' },
+      });
       await shot.open(page);
       await page.waitForLoadState('networkidle');
       await page.screenshot({ path: join(folder, `${shot.name}.png`) });

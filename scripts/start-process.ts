@@ -16,7 +16,8 @@ export class Start {
       env: { ...process.env, PORT: '0', DATA_FOLDER: folder, LOG_LEVEL: 'fatal', ...environment },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
-    for (const stream of [this.child.stdout, this.child.stderr]) stream?.on('data', (chunk: Buffer) => (this.output += chunk.toString('utf8')));
+    for (const stream of [this.child.stdout, this.child.stderr])
+      stream?.on('data', (chunk: Buffer) => (this.output += chunk.toString('utf8')));
     this.ended = once(this.child, 'close').then(([code]) => code as number | null);
   }
 

@@ -16,7 +16,9 @@ describe('npm start', () => {
     const numbers = readdirSync('/proc').filter((name) => /^\d+$/.test(name));
     const isOurs = (number: string): boolean => {
       try {
-        const [command, environment] = ['cmdline', 'environ'].map((name) => readFileSync(join('/proc', number, name), 'utf8'));
+        const [command, environment] = ['cmdline', 'environ'].map((name) =>
+          readFileSync(join('/proc', number, name), 'utf8'),
+        );
         return command?.includes('server.mjs') === true && environment?.includes(`DATA_FOLDER=${folder}\0`) === true;
       } catch {
         // Ended since, or not ours to look at.
@@ -27,9 +29,16 @@ describe('npm start', () => {
   };
   const put = async (address: string, theme: string): Promise<number> => {
     const body = JSON.stringify({ units: 'metric', theme });
-    return (await fetch(`${address}/api/settings/preferences`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body })).status;
+    return (
+      await fetch(`${address}/api/settings/preferences`, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/json' },
+        body,
+      })
+    ).status;
   };
-  const theme = async (address: string): Promise<string> => ((await (await fetch(`${address}/api/settings/preferences`)).json()) as { readonly theme: string }).theme;
+  const theme = async (address: string): Promise<string> =>
+    ((await (await fetch(`${address}/api/settings/preferences`)).json()) as { readonly theme: string }).theme;
 
   beforeAll(() => buildAll(), LIMIT_IN_MILLISECONDS);
   beforeEach(() => {

@@ -19,7 +19,10 @@ const say = (sentence: string): void => {
 async function main(): Promise<void> {
   const isFresh = process.argv.includes('--fresh');
   const ownUrl = process.env['DATABASE_URL'];
-  if (isFresh && ownUrl) throw new Refusal('--fresh resets only the project’s own database, and DATABASE_URL names another. Nothing was changed.');
+  if (isFresh && ownUrl)
+    throw new Refusal(
+      '--fresh resets only the project’s own database, and DATABASE_URL names another. Nothing was changed.',
+    );
   let database: Keeper | null = null;
   let server: ServerProcess | null = null;
   let isStopping = false;
@@ -58,13 +61,19 @@ async function main(): Promise<void> {
   if (!ownUrl) noteRunning(FOLDER, server.address);
   server.child.on('exit', (code, signal) => {
     if (isStopping) return;
-    say(`The server ended by itself: ${signal === null ? `exit code ${code}` : signal}. Its last words are above. What was acknowledged is kept; start again with npm start.`);
+    say(
+      `The server ended by itself: ${signal === null ? `exit code ${code}` : signal}. Its last words are above. What was acknowledged is kept; start again with npm start.`,
+    );
     void stop(1);
   });
-  say(`Crisp Notch is at ${server.address}\nStop it with Ctrl-C. Your machines are kept in ${ownUrl ? 'the database of DATABASE_URL' : FOLDER}.`);
+  say(
+    `Crisp Notch is at ${server.address}\nStop it with Ctrl-C. Your machines are kept in ${ownUrl ? 'the database of DATABASE_URL' : FOLDER}.`,
+  );
 }
 
 main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Refusal ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  process.stderr.write(
+    `${error instanceof Refusal ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+  );
   process.exit(1);
 });

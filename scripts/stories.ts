@@ -1,6 +1,8 @@
 /**
- * Starts the application on throw-away databases and runs the stories of e2e against it: two workers, each with a server and a
- * database of its own; then, alone, those that measure time. What stands behind the command goes to the runner of the stories,
+ * Starts the application on throw-away databases and runs the stories of e2e against it: two workers, each with a
+ * server and a
+ * database of its own; then, alone, those that measure time. What stands behind the command goes to the runner of the
+ * stories,
  * e.g. a file, or `-g` and a name.
  */
 import { spawn } from 'node:child_process';
@@ -41,19 +43,23 @@ async function openStand(folder: string): Promise<Stand> {
 }
 
 async function tell(stands: readonly Stand[], report: string, isAlone: boolean): Promise<number> {
-  const stories = spawn('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--pass-with-no-tests', ...process.argv.slice(2)], {
-    cwd: ROOT,
-    stdio: 'inherit',
-    env: {
-      ...process.env,
-      E2E_STANDS: JSON.stringify(stands),
-      E2E_WORKERS: String(stands.length),
-      E2E_REPORT: report,
-      ...(isAlone ? { E2E_ALONE: 'yes' } : {}),
-      E2E_BROWSER: chromiumPath(),
-      E2E_BROWSER_FLAGS: BROWSER_FLAGS.join(' '),
+  const stories = spawn(
+    'npx',
+    ['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--pass-with-no-tests', ...process.argv.slice(2)],
+    {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: {
+        ...process.env,
+        E2E_STANDS: JSON.stringify(stands),
+        E2E_WORKERS: String(stands.length),
+        E2E_REPORT: report,
+        ...(isAlone ? { E2E_ALONE: 'yes' } : {}),
+        E2E_BROWSER: chromiumPath(),
+        E2E_BROWSER_FLAGS: BROWSER_FLAGS.join(' '),
+      },
     },
-  });
+  );
   const [code] = (await once(stories, 'exit')) as [number | null];
   return code ?? 1;
 }

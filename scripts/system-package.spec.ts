@@ -9,7 +9,9 @@ describe('a program from a Debian package', () => {
     spyOn(process as { getuid(): number }, 'getuid').and.returnValue(1000);
     expect(() => programFrom(['mariadb-server'], ['/nowhere/mariadbd'], 'Or set DATABASE_URL.')).toThrowMatching(
       (error: unknown) =>
-        error instanceof Refusal && error.message.includes('apt-get install -y --no-install-recommends mariadb-server') && error.message.includes('Or set DATABASE_URL.'),
+        error instanceof Refusal &&
+        error.message.includes('apt-get install -y --no-install-recommends mariadb-server') &&
+        error.message.includes('Or set DATABASE_URL.'),
     );
   });
 });

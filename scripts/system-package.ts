@@ -16,10 +16,20 @@ export function programFrom(packages: readonly string[], paths: readonly string[
   if (found) return found;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
-  if (!canInstall) throw new Refusal(`${packages[0]} is not installed, and this account may not install it. Run:\n  sudo sh -c '${command}'\n${otherwise}`);
+  if (!canInstall)
+    throw new Refusal(
+      `${packages[0]} is not installed, and this account may not install it. Run:\n  sudo sh -c '${command}'\n${otherwise}`,
+    );
   process.stdout.write(`Installing ${packages.join(', ')} …\n`);
-  const result = spawnSync('sh', ['-c', `(${command}) >&2`], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }, encoding: 'utf8' });
+  const result = spawnSync('sh', ['-c', `(${command}) >&2`], {
+    stdio: ['ignore', 'ignore', 'pipe'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    encoding: 'utf8',
+  });
   const installed = find();
-  if (result.status !== 0 || !installed) throw new Refusal(`${packages[0]} could not be installed:\n${result.stderr.slice(-2000)}\nThe command was: ${command}\n${otherwise}`);
+  if (result.status !== 0 || !installed)
+    throw new Refusal(
+      `${packages[0]} could not be installed:\n${result.stderr.slice(-2000)}\nThe command was: ${command}\n${otherwise}`,
+    );
   return installed;
 }

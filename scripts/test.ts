@@ -1,5 +1,6 @@
 /**
- * `npm test`: everything, each part counted, one closing line; with names of parts behind it only those. Independent parts run side
+ * `npm test`: everything, each part counted, one closing line; with names of parts behind it only those. Independent
+ * parts run side
  * by side. Leaves nothing running and does not touch the user's data.
  */
 import { spawn } from 'node:child_process';
@@ -53,7 +54,9 @@ function storyCount(_output: string, code: number): Count {
   const total = { passed: 0, failed: 0 };
   for (const report of STORY_REPORTS) {
     if (!existsSync(report)) return { passed: 0, failed: 1 };
-    const { stats } = JSON.parse(readFileSync(report, 'utf8')) as { stats: { expected: number; unexpected: number; flaky: number; skipped: number } };
+    const { stats } = JSON.parse(readFileSync(report, 'utf8')) as {
+      stats: { expected: number; unexpected: number; flaky: number; skipped: number };
+    };
     total.passed += stats.expected;
     total.failed += stats.unexpected + stats.flaky + stats.skipped;
   }
@@ -70,9 +73,35 @@ const CACHE = join('node_modules', '.cache');
 function partsWith(database: MariaDb, browser: string): readonly Part[] {
   return [
     { name: 'delivery', command: [...JASMINE, '--config=scripts/jasmine.json'], count: jasmineCount },
-    { name: 'server', command: [...JASMINE, '--config=server/jasmine.json'], environment: { TEST_DATABASE_URL: database.url('spec') }, count: jasmineCount },
-    { name: 'lint', command: ['npx', 'eslint', '.', '--max-warnings', '0', '--cache', '--cache-strategy', 'content', '--cache-location', `${CACHE}/eslint/`], count: whole },
-    { name: 'browser', command: ['npx', 'ng', 'test', '--watch=false'], folder: 'web', environment: { CHROME_BIN: browser, NG_CLI_ANALYTICS: 'false' }, count: karmaCount },
+    {
+      name: 'server',
+      command: [...JASMINE, '--config=server/jasmine.json'],
+      environment: { TEST_DATABASE_URL: database.url('spec') },
+      count: jasmineCount,
+    },
+    {
+      name: 'lint',
+      command: [
+        'npx',
+        'eslint',
+        '.',
+        '--max-warnings',
+        '0',
+        '--cache',
+        '--cache-strategy',
+        'content',
+        '--cache-location',
+        `${CACHE}/eslint/`,
+      ],
+      count: whole,
+    },
+    {
+      name: 'browser',
+      command: ['npx', 'ng', 'test', '--watch=false'],
+      folder: 'web',
+      environment: { CHROME_BIN: browser, NG_CLI_ANALYTICS: 'false' },
+      count: karmaCount,
+    },
     { name: 'types', command: ['npx', 'tsc', '-b', ...TYPED], count: whole },
     { name: 'core', command: [...JASMINE, '--config=core/jasmine.json'], count: jasmineCount },
     { name: 'format', command: ['npx', 'prettier', '--check', '--log-level', 'warn', '--cache', '.'], count: whole },
@@ -84,7 +113,11 @@ function partsWith(database: MariaDb, browser: string): readonly Part[] {
 async function run(part: Part): Promise<Count> {
   const [command = '', ...args] = part.command;
   const started = Date.now();
-  const child = spawn(command, args, { cwd: join(ROOT, part.folder ?? '.'), env: { ...process.env, ...part.environment, FORCE_COLOR: '0' }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(command, args, {
+    cwd: join(ROOT, part.folder ?? '.'),
+    env: { ...process.env, ...part.environment, FORCE_COLOR: '0' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let output = '';
   for (const stream of [child.stdout, child.stderr]) {
     stream.on('data', (chunk: Buffer) => {
@@ -94,7 +127,9 @@ async function run(part: Part): Promise<Count> {
   const [code] = (await once(child, 'close')) as [number | null];
   const count = part.count(output, code ?? 1);
   if (count.failed > 0) process.stdout.write(`\n── ${part.name}\n${output.slice(-12_000)}\n`);
-  process.stdout.write(`${part.name}: ${count.passed} passed, ${count.failed} failed (${Math.round((Date.now() - started) / 1000)} s)\n`);
+  process.stdout.write(
+    `${part.name}: ${count.passed} passed, ${count.failed} failed (${Math.round((Date.now() - started) / 1000)} s)\n`,
+  );
   return count;
 }
 
@@ -124,11 +159,17 @@ async function main(): Promise<number> {
   try {
     const parts = partsWith(database, browser);
     const unknown = names.filter((name) => !parts.some((part) => part.name === name));
-    if (unknown.length > 0) throw new Refusal(`There is no part ${unknown.join(', ')}; the parts are ${parts.map((part) => part.name).join(', ')}.`);
+    if (unknown.length > 0)
+      throw new Refusal(
+        `There is no part ${unknown.join(', ')}; the parts are ${parts.map((part) => part.name).join(', ')}.`,
+      );
     const asked = parts.filter(({ name }) => names.length === 0 || names.includes(name));
     const [sideBySide, alone] = [asked.filter((part) => !part.isAlone), asked.filter((part) => part.isAlone)];
     const counts = [await runAll(sideBySide, Math.min(2, availableParallelism())), await runAll(alone, 1)];
-    const [passed, failed] = [counts.reduce((sum, count) => sum + count.passed, 0), counts.reduce((sum, count) => sum + count.failed, 0)];
+    const [passed, failed] = [
+      counts.reduce((sum, count) => sum + count.passed, 0),
+      counts.reduce((sum, count) => sum + count.failed, 0),
+    ];
     process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
     return failed === 0 && passed > 0 ? 0 : 1;
   } finally {
@@ -142,6 +183,8 @@ main()
     process.exitCode = code;
   })
   .catch((error: unknown) => {
-    process.stdout.write(`${error instanceof Refusal ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n\n0 passed, 1 failed\n`);
+    process.stdout.write(
+      `${error instanceof Refusal ? error.message : error instanceof Error ? (error.stack ?? error.message) : String(error)}\n\n0 passed, 1 failed\n`,
+    );
     process.exitCode = 1;
   });

@@ -28,7 +28,12 @@ describe('two servers on one database', () => {
     rmSync(data, { recursive: true, force: true });
   }, LIMIT_IN_MILLISECONDS);
 
-  const call = async <T>(server: number, method: string, path: string, body?: unknown): Promise<{ readonly status: number; readonly body: T }> => {
+  const call = async <T>(
+    server: number,
+    method: string,
+    path: string,
+    body?: unknown,
+  ): Promise<{ readonly status: number; readonly body: T }> => {
     const response = await fetch(`${servers[server]?.address}${path}`, {
       method,
       ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
@@ -38,7 +43,9 @@ describe('two servers on one database', () => {
   const named = (note: string): Machine => ({ ...newMachine('Shared', 'router'), note });
 
   it('begin together with one demo', async () => {
-    const lists = await Promise.all([0, 1].map(async (server) => (await call<readonly MachineSummary[]>(server, 'GET', '/api/machines')).body));
+    const lists = await Promise.all(
+      [0, 1].map(async (server) => (await call<readonly MachineSummary[]>(server, 'GET', '/api/machines')).body),
+    );
     expect(lists[0]).toEqual(lists[1] as never);
     expect(new Set(lists[0]?.map(({ name }) => name)).size).toBe(lists[0]?.length as number);
     expect(lists[0]?.length).toBeGreaterThan(1);
@@ -51,7 +58,12 @@ describe('two servers on one database', () => {
       let version = made.version;
       for (let round = 0; round < ROUNDS; round += 1) {
         const answers = await Promise.all(
-          [0, 1].map((server) => call<MachineCopy>(server, 'PUT', `/api/machines/${made.id}`, { version, document: named(`round ${round} by ${server}`) })),
+          [0, 1].map((server) =>
+            call<MachineCopy>(server, 'PUT', `/api/machines/${made.id}`, {
+              version,
+              document: named(`round ${round} by ${server}`),
+            }),
+          ),
         );
         expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
         const winner = answers.findIndex(({ status }) => status === 200);
@@ -68,25 +80,42 @@ describe('two servers on one database', () => {
     async () => {
       const made = (await call<MachineCopy>(0, 'POST', '/api/machines', { document: named('notes') })).body;
       const notes = Array.from({ length: 60 }, (_, index) => `note ${index}`);
-      const statuses = await Promise.all(notes.map(async (text, index) => (await call(index % 2, 'POST', `/api/machines/${made.id}/log`, { text })).status));
+      const statuses = await Promise.all(
+        notes.map(
+          async (text, index) => (await call(index % 2, 'POST', `/api/machines/${made.id}/log`, { text })).status,
+        ),
+      );
       expect(new Set(statuses)).toEqual(new Set([201]));
       const log = (await call<readonly LogEntry[]>(1, 'GET', `/api/machines/${made.id}/log`)).body;
       expect(log.map(({ text }) => text).sort()).toEqual([...notes].sort());
 
-      const demo = (await call<readonly MachineSummary[]>(0, 'GET', '/api/machines')).body.find(({ name }) => name !== 'Shared');
+      const demo = (await call<readonly MachineSummary[]>(0, 'GET', '/api/machines')).body.find(
+        ({ name }) => name !== 'Shared',
+      );
       const checks = (await call<readonly Check[]>(0, 'GET', `/api/machines/${demo?.id}/checks`)).body;
       const path = `/api/machines/${demo?.id}/checks/${checks[0]?.id}`;
       const before = (await call<Check>(0, 'GET', path)).body;
       const unit = before.readings[0]?.text.replace(/^[-\d.\s]+/, '') ?? '';
       const texts = Array.from({ length: 40 }, (_, index) => `${(1 + index / 1000).toFixed(3)} ${unit}`);
-      await Promise.all(texts.map((text, index) => call(index % 2, 'POST', `${path}/readings`, { readings: [{ index: 0, text, excluded: null }] })));
+      await Promise.all(
+        texts.map((text, index) =>
+          call(index % 2, 'POST', `${path}/readings`, { readings: [{ index: 0, text, excluded: null }] }),
+        ),
+      );
       const added = (await call<Check>(1, 'GET', path)).body.readings.slice(before.readings.length);
       expect(added.map(({ text }) => text).sort()).toEqual([...texts].sort());
       const current = (await call<MachineCopy>(0, 'GET', `/api/machines/${demo?.id}`)).body;
       await Promise.all(
-        Array.from({ length: 10 }, (_, index) => call(index % 2, 'POST', `/api/machines/${demo?.id}/revisions`, { version: current.version, reason: `reason ${index}` })),
+        Array.from({ length: 10 }, (_, index) =>
+          call(index % 2, 'POST', `/api/machines/${demo?.id}/revisions`, {
+            version: current.version,
+            reason: `reason ${index}`,
+          }),
+        ),
       );
-      const numbers = (await call<readonly RevisionSummary[]>(0, 'GET', `/api/machines/${demo?.id}/revisions`)).body.map(({ number }) => number);
+      const numbers = (
+        await call<readonly RevisionSummary[]>(0, 'GET', `/api/machines/${demo?.id}/revisions`)
+      ).body.map(({ number }) => number);
       expect(numbers).toEqual(numbers.map((_, index) => numbers.length - index));
     },
     LIMIT_IN_MILLISECONDS,

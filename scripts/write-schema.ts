@@ -2,4 +2,7 @@
 import { writeFile } from 'node:fs/promises';
 import { machineJsonSchema } from '@crisp-notch/core/machine';
 
-await writeFile(new URL('../docs/formats/machine.schema.json', import.meta.url), `${JSON.stringify(machineJsonSchema(), null, 2)}\n`);
+await writeFile(
+  new URL('../docs/formats/machine.schema.json', import.meta.url),
+  `${JSON.stringify(machineJsonSchema(), null, 2)}\n`,
+);

@@ -22,17 +22,31 @@ export function fromCore<T>(check: (input: unknown) => Result<T>): MixedSchema<T
     });
 }
 
-/** A list of values that the core checks. A list of thousands is not read on once there is as much wrong with it as anybody is told. */
-export function listOf<T>(check: (input: unknown) => Result<T>, most: number, least = 0): MixedSchema<readonly T[], object> {
+/**
+ * A list of values that the core checks. A list of thousands is not read on once there is as much wrong with it as
+ * anybody is told.
+ */
+export function listOf<T>(
+  check: (input: unknown) => Result<T>,
+  most: number,
+  least = 0,
+): MixedSchema<readonly T[], object> {
   return fromCore((input): Result<readonly T[]> => {
     if (!Array.isArray(input)) return { ok: false, error: [{ path: '', message: 'must be a list' }] };
-    if (input.length < least || input.length > most) return { ok: false, error: [{ path: '', message: `must have ${least} to ${most} entries` }] };
+    if (input.length < least || input.length > most)
+      return { ok: false, error: [{ path: '', message: `must have ${least} to ${most} entries` }] };
     const values: T[] = [];
     const problems: Problem[] = [];
     for (let index = 0; index < input.length && problems.length < MOST_PROBLEMS; index += 1) {
       const checked = check(input[index]);
       if (checked.ok) values.push(checked.value);
-      else problems.push(...checked.error.map(({ path, message }) => ({ path: path === '' ? String(index) : `${index}.${path}`, message })));
+      else
+        problems.push(
+          ...checked.error.map(({ path, message }) => ({
+            path: path === '' ? String(index) : `${index}.${path}`,
+            message,
+          })),
+        );
     }
     return problems.length === 0 ? { ok: true, value: values } : { ok: false, error: problems };
   });

@@ -19,7 +19,12 @@ const revisionNumber = number().integer().min(1).max(1_000_000).required();
 /** Of this or an earlier version; the server brings older ones up to date. */
 const machineDocument = fromCore(openMachine);
 
-const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)), at: text(24, 20) });
+const readingShape = record({
+  index: whole(0, 10_000),
+  text: text(60, 1),
+  excluded: nullable(text(200, 1)),
+  at: text(24, 20),
+});
 interface HistoryReading {
   readonly index: number;
   readonly text: string;
@@ -29,31 +34,49 @@ interface HistoryReading {
 
 function checkReading(input: unknown): ReturnType<typeof checkShape<HistoryReading>> {
   const checked = checkShape(readingShape, input);
-  return !checked.ok || isMoment(checked.value.at) ? checked : { ok: false, error: [{ path: 'at', message: 'must be a moment such as 2026-11-05T14:02:00.000Z' }] };
+  return !checked.ok || isMoment(checked.value.at)
+    ? checked
+    : { ok: false, error: [{ path: 'at', message: 'must be a moment such as 2026-11-05T14:02:00.000Z' }] };
 }
 
 /** Most readings that one check holds, corrections included. */
 export const READINGS_MOST = 20_000;
 
 /**
- * The pieces of everything known of a machine, for moving it to another installation. Each is checked by itself, because the
+ * The pieces of everything known of a machine, for moving it to another installation. Each is checked by itself,
+ * because the
  * whole may be larger than is held in memory at once.
  */
 export const HISTORY_PIECES = {
   format: string().oneOf(['crisp-notch/machine-history']).defined(),
   version: number().oneOf([1, 2]).defined(),
   machine: machineDocument,
-  /** A part of the shelf that a station was filled from, under the identity that the stations name. Not in version 1. */
+  /**
+   * A part of the shelf that a station was filled from, under the identity that the stations name. Not in version 1.
+   */
   part: object({ id: line(36, 1), part: fromCore(checkPart) })
     .noUnknown()
     .strict(),
   revision: object({ number: revisionNumber, reason: line(200, 1), at: moment, document: machineDocument })
     .noUnknown()
     .strict(),
-  check: object({ reference: line(40, 1), axisId: line(40, 1), revision: revisionNumber, plan: fromCore(checkPlan), at: moment, readings: listOf(checkReading, READINGS_MOST) })
+  check: object({
+    reference: line(40, 1),
+    axisId: line(40, 1),
+    revision: revisionNumber,
+    plan: fromCore(checkPlan),
+    at: moment,
+    readings: listOf(checkReading, READINGS_MOST),
+  })
     .noUnknown()
     .strict(),
-  log: object({ at: moment, kind: string().oneOf(LOG_KINDS).defined(), text: line(4000, 1), revision: revisionNumber, check: line(40, 1).nullable() })
+  log: object({
+    at: moment,
+    kind: string().oneOf(LOG_KINDS).defined(),
+    text: line(4000, 1),
+    revision: revisionNumber,
+    check: line(40, 1).nullable(),
+  })
     .noUnknown()
     .strict(),
 } as const;

@@ -1,4 +1,12 @@
-export { HISTORY_PIECES, READINGS_MOST, type HistoryCheck, type HistoryEntry, type HistoryPart, type HistoryRevision, type MachineHistory } from './history.js';
+export {
+  HISTORY_PIECES,
+  READINGS_MOST,
+  type HistoryCheck,
+  type HistoryEntry,
+  type HistoryPart,
+  type HistoryRevision,
+  type MachineHistory,
+} from './history.js';
 export {
   addLogEntryRequest,
   addReadingsRequest,
@@ -15,4 +23,16 @@ export {
   type LogKind,
   type Preferences,
 } from './requests.js';
-export type { Check, CheckSummary, LogEntry, MachineCopy, MachineSummary, ProblemDetails, Revision, RevisionSummary, StoredPart, StoredReading, Versioned } from './responses.js';
+export type {
+  Check,
+  CheckSummary,
+  LogEntry,
+  MachineCopy,
+  MachineSummary,
+  ProblemDetails,
+  Revision,
+  RevisionSummary,
+  StoredPart,
+  StoredReading,
+  Versioned,
+} from './responses.js';

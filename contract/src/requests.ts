@@ -47,7 +47,10 @@ export const savePartRequest = object({ version, part: fromCore(checkPart) })
 export const importPartsRequest = object({ parts: listOf(checkPart, 10_000, 1) })
   .noUnknown()
   .strict();
-export const preferencesRequest = object({ units: string().oneOf(['metric', 'inch']).defined(), theme: string().oneOf(['day', 'night']).defined() })
+export const preferencesRequest = object({
+  units: string().oneOf(['metric', 'inch']).defined(),
+  theme: string().oneOf(['day', 'night']).defined(),
+})
   .noUnknown()
   .strict();
 

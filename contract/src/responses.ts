@@ -18,7 +18,9 @@ export interface MachineSummary extends Versioned {
   readonly stampedCount: number;
   readonly revision: number;
   readonly updatedAt: string;
-  /** Why this version cannot read the stored document; null where it can. It can still be taken away as it is stored. */
+  /**
+   * Why this version cannot read the stored document; null where it can. It can still be taken away as it is stored.
+   */
   readonly unreadable: string | null;
   /** The latest check's verdict; null before the first. */
   readonly lastCheck: { readonly axisLetter: string; readonly verdict: VerdictWord; readonly at: string } | null;
@@ -75,7 +77,11 @@ export interface LogEntry {
   readonly revision: number;
   readonly checkId: string | null;
   /** On the newest entry of a check's verdict: what the check comes to by now, in the units of either system. */
-  readonly verdict: { readonly axisLetter: string; readonly word: VerdictWord; readonly sentences: Readonly<Record<UnitSystem, string>> } | null;
+  readonly verdict: {
+    readonly axisLetter: string;
+    readonly word: VerdictWord;
+    readonly sentences: Readonly<Record<UnitSystem, string>>;
+  } | null;
 }
 
 export interface StoredPart extends Versioned {

@@ -34,10 +34,18 @@ test.describe('a builder chooses', () => {
     await sayJob(builder);
     await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
     await expect(fits(page)).toBeVisible({ timeout: 60_000 });
-    await expect(page.getByRole('region', { name: 'Why the others fail' }).getByRole('listitem').filter({ hasText: 'fail on pulse rate' })).toContainText(/[\d,]{3,}/);
+    await expect(
+      page
+        .getByRole('region', { name: 'Why the others fail' })
+        .getByRole('listitem')
+        .filter({ hasText: 'fail on pulse rate' }),
+    ).toContainText(/[\d,]{3,}/);
     await page.getByRole('button', { name: 'cost', exact: true }).click();
     const row = page.getByRole('table', { name: 'Candidates, best first' }).getByRole('row').nth(1);
-    const motor = ((await row.getByRole('cell').first().innerText()).split('\n')[0] ?? '').replace(/, (in|with|unipolar).*$/, '');
+    const motor = ((await row.getByRole('cell').first().innerText()).split('\n')[0] ?? '').replace(
+      /, (in|with|unipolar).*$/,
+      '',
+    );
     await row.getByRole('button', { name: /^Explain/ }).click();
     const candidate = page.getByRole('region', { name: 'The candidate explained' });
     await expect(candidate.getByRole('group', { name: /Stations of/ })).toContainText(motor.slice(0, 20));
@@ -73,40 +81,50 @@ test.describe('a builder chooses', () => {
     await expect(page.getByText(/^X has to do/i)).not.toContainText('4000');
   });
 
-  test('stops a long search at once, keeps what was found, and the page stays fluid meanwhile', ALONE, async ({ page }) => {
-    const builder = new Builder(page);
-    await builder.makeMachine('Patient router');
-    await sayJob(builder);
-    await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
-    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
-    await page.getByText('Standard sizes, and which motors').click();
-    for (const name of ['inch threaded rod', 'inch trapezoidal screws', 'toothed belts, standard pitches']) await page.getByLabel(name).check();
-    // Frames while it searches, then the time from the click on Stop to the page saying so.
-    const seen = await page.evaluate(async () => {
-      const find = (words: string): HTMLButtonElement | undefined => [...document.querySelectorAll('button')].find((item) => item.textContent?.trim() === words);
-      const isAt = (words: string): boolean => document.querySelector('.status')?.textContent?.includes(words) ?? false;
-      const frame = (): Promise<number> => new Promise((resolve) => requestAnimationFrame(resolve));
-      const gaps: number[] = [];
-      let last = await frame();
-      for (let count = 0; count < 40; count += 1) {
-        const now = await frame();
-        gaps.push(now - last);
-        last = now;
-      }
-      const wasSearching = isAt('Searching');
-      const from = performance.now();
-      find('Stop')?.click();
-      while (!isAt('Stopped') && performance.now() - from < 5000) await new Promise((resolve) => setTimeout(resolve, 2));
-      return { wasSearching, stopped: performance.now() - from, longest: Math.max(...gaps) };
-    });
-    expect(seen.wasSearching).toBe(true);
-    expect(seen.stopped).toBeLessThan(100);
-    expect(seen.longest).toBeLessThan(250);
-    await expect(page.getByText(/Stopped after [\d,]+ of/)).toBeVisible();
-    await expect(page.getByRole('table', { name: 'Candidates, best first' })).toBeVisible();
-  });
+  test(
+    'stops a long search at once, keeps what was found, and the page stays fluid meanwhile',
+    ALONE,
+    async ({ page }) => {
+      const builder = new Builder(page);
+      await builder.makeMachine('Patient router');
+      await sayJob(builder);
+      await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
+      await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+      await page.getByText('Standard sizes, and which motors').click();
+      for (const name of ['inch threaded rod', 'inch trapezoidal screws', 'toothed belts, standard pitches'])
+        await page.getByLabel(name).check();
+      // Frames while it searches, then the time from the click on Stop to the page saying so.
+      const seen = await page.evaluate(async () => {
+        const find = (words: string): HTMLButtonElement | undefined =>
+          [...document.querySelectorAll('button')].find((item) => item.textContent?.trim() === words);
+        const isAt = (words: string): boolean =>
+          document.querySelector('.status')?.textContent?.includes(words) ?? false;
+        const frame = (): Promise<number> => new Promise((resolve) => requestAnimationFrame(resolve));
+        const gaps: number[] = [];
+        let last = await frame();
+        for (let count = 0; count < 40; count += 1) {
+          const now = await frame();
+          gaps.push(now - last);
+          last = now;
+        }
+        const wasSearching = isAt('Searching');
+        const from = performance.now();
+        find('Stop')?.click();
+        while (!isAt('Stopped') && performance.now() - from < 5000)
+          await new Promise((resolve) => setTimeout(resolve, 2));
+        return { wasSearching, stopped: performance.now() - from, longest: Math.max(...gaps) };
+      });
+      expect(seen.wasSearching).toBe(true);
+      expect(seen.stopped).toBeLessThan(100);
+      expect(seen.longest).toBeLessThan(250);
+      await expect(page.getByText(/Stopped after [\d,]+ of/)).toBeVisible();
+      await expect(page.getByRole('table', { name: 'Candidates, best first' })).toBeVisible();
+    },
+  );
 
-  test('changes what is free while old results stand, which stay what they were until new ones come', async ({ page }) => {
+  test('changes what is free while old results stand, which stay what they were until new ones come', async ({
+    page,
+  }) => {
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));
     const builder = new Builder(page);
@@ -222,7 +240,9 @@ test.describe('a builder feeds it', () => {
     await page.getByRole('button', { name: 'Describe one' }).click();
     await builder.fill('Motor side bore', '6 mm');
     await builder.fill('Driven side bore', '10 mm');
-    await expect(page.getByText(/The coupling’s motor side is bored 6\smm; the motor’s shaft measures 6\.35\smm/).first()).toBeVisible();
+    await expect(
+      page.getByText(/The coupling’s motor side is bored 6\smm; the motor’s shaft measures 6\.35\smm/).first(),
+    ).toBeVisible();
     await builder.fill('Motor side bore', '6.35 mm');
     await expect(page.getByText(/The coupling’s motor side is bored/)).toHaveCount(0);
   });
@@ -257,7 +277,10 @@ test.describe('a builder buys', () => {
     await expect(page.getByLabel('Price: =Motor, 42 mm')).toHaveValue('1250.50');
     await expect(page.getByRole('row', { name: /Bolts/ })).toContainText('1.20');
     await expect(page.getByRole('region', { name: 'Totals' })).toContainText('2506.70');
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV', exact: true }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'CSV', exact: true }).click(),
+    ]);
     const lines = (await readFile(await download.path(), 'utf8')).split('\r\n');
     expect(lines[1]).toMatch(/^"'=Motor, 42 mm",motor,X,1,1,1250\.50,4\.5,2505\.50,EUR,,,ordered,\d{4}-\d\d-\d\d$/);
     await page.getByRole('button', { name: /ordered/ }).click();

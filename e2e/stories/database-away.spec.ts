@@ -6,7 +6,10 @@ import { Builder } from '../builder';
 const processIn = (file: string): number => Number(readFileSync(file, 'utf8'));
 
 test.describe('a builder goes on', () => {
-  test('while the database is frozen for a quarter of a minute and then killed, and loses nothing', async ({ page, stand }) => {
+  test('while the database is frozen for a quarter of a minute and then killed, and loses nothing', async ({
+    page,
+    stand,
+  }) => {
     test.setTimeout(120_000);
     const builder = new Builder(page);
     await builder.makeMachine('Frozen slide');

@@ -34,7 +34,9 @@ const AXE_OPTIONS = {
 /** Nothing more is asked of the server for so long: the view stands. */
 const QUIET_IN_MILLISECONDS = 100;
 
-/** A page that goes from view to view as a link does, without loading the application anew, and notes what goes wrong. */
+/**
+ * A page that goes from view to view as a link does, without loading the application anew, and notes what goes wrong.
+ */
 class Visitor {
   private readonly errors: string[] = [];
   private asked = 0;
@@ -61,8 +63,12 @@ class Visitor {
 
   async settled(): Promise<void> {
     this.lastChange = Date.now();
-    await expect.poll(() => this.asked <= 0 && Date.now() - this.lastChange >= QUIET_IN_MILLISECONDS, { intervals: [20] }).toBe(true);
-    await this.page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
+    await expect
+      .poll(() => this.asked <= 0 && Date.now() - this.lastChange >= QUIET_IN_MILLISECONDS, { intervals: [20] })
+      .toBe(true);
+    await this.page.evaluate(
+      () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+    );
   }
 
   async goTo(path: string): Promise<void> {
@@ -87,7 +93,9 @@ class Visitor {
   async expectNoBarriers(what: string): Promise<void> {
     await this.settled();
     const violations = await this.page.evaluate(async (options) => {
-      const { axe } = globalThis as unknown as { readonly axe: { readonly run: (root: Document, options: RunOptions) => Promise<AxeResults> } };
+      const { axe } = globalThis as unknown as {
+        readonly axe: { readonly run: (root: Document, options: RunOptions) => Promise<AxeResults> };
+      };
       return (await axe.run(document, options)).violations;
     }, AXE_OPTIONS[this.theme]);
     const serious = violations
@@ -101,7 +109,12 @@ class Visitor {
   }
 }
 
-async function seeMachine(visitor: Visitor, name: string, views: readonly string[], stations: readonly string[]): Promise<void> {
+async function seeMachine(
+  visitor: Visitor,
+  name: string,
+  views: readonly string[],
+  stations: readonly string[],
+): Promise<void> {
   const base = await visitor.machine(name);
   for (const view of views) {
     await visitor.goTo(`${base}/${view}`);
@@ -179,7 +192,10 @@ for (const width of [1280, 390]) {
     const base = await visitor.machine('Fret mill');
     for (const path of [...MACHINE_VIEWS.map((view) => `${base}/${view}`), '/shelf', '/']) {
       await visitor.goTo(path);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), path).toBeLessThanOrEqual(0);
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+        path,
+      ).toBeLessThanOrEqual(0);
     }
   });
 }

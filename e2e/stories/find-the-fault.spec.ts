@@ -16,13 +16,20 @@ test('a newcomer finds the fault left open in the harbour shed', async ({ page }
 
 test('a machine leaves as a file and comes back with its history', async ({ page }) => {
   await page.goto('/');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export Fret mill' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export Fret mill' }).click(),
+  ]);
   await page.getByLabel('Machine file').setInputFiles(await download.path());
   await page.getByRole('dialog').getByRole('button', { name: 'Import it as a second one' }).click();
   await page.waitForURL(/drive-lines/);
   await page.getByRole('link', { name: 'Logbook and revisions' }).click();
   await expect(page.getByRole('region', { name: 'Entries' })).toContainText('Y: setting corrected to 80.2568 steps/mm');
   await page.goto('/');
-  await page.getByLabel('Machine file').setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"format": "crisp-notch/machine"') });
+  await page.getByLabel('Machine file').setInputFiles({
+    name: 'broken.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format": "crisp-notch/machine"'),
+  });
   await expect(page.getByRole('alert')).toContainText('broken.json is not JSON');
 });

@@ -24,7 +24,10 @@ async function press(page: Page, target: Locator): Promise<void> {
 
 /** Goes to a station of the open line with Tab and arrow keys, and opens it. */
 async function toStation(page: Page, label: string): Promise<void> {
-  await press(page, page.getByRole('group', { name: /Stations of/ }).getByRole('button', { name: new RegExp(`^${label}`) }));
+  await press(
+    page,
+    page.getByRole('group', { name: /Stations of/ }).getByRole('button', { name: new RegExp(`^${label}`) }),
+  );
 }
 
 const MOTOR = [
@@ -50,7 +53,8 @@ test.describe('a builder judges a machine', () => {
     await page.keyboard.press('1');
     await press(page, page.getByRole('button', { name: /^Begin with the usual values/ }));
     await expect(page.getByRole('region', { name: /^Job of/ })).toHaveCount(3);
-    for (const letter of ['X', 'Y', 'Z']) await press(page, page.getByRole('button', { name: `They are right: confirm all of ${letter}` }));
+    for (const letter of ['X', 'Y', 'Z'])
+      await press(page, page.getByRole('button', { name: `They are right: confirm all of ${letter}` }));
     await expect(page.getByRole('region', { name: 'Job of Z' })).toContainText('Never reach under a raised axis');
 
     await page.keyboard.press('g');
@@ -74,7 +78,8 @@ test.describe('a builder judges a machine', () => {
     // Z falls on so steep a screw, and is told so; the other lines have a verdict as well.
     await expect(page.locator('cn-drive-line')).toContainText('It falls when the power goes');
     await expect(page.locator('.closed .verdict')).toHaveCount(2);
-    for (const verdict of await page.locator('.closed .verdict').all()) await expect(verdict).not.toContainText('not known yet');
+    for (const verdict of await page.locator('.closed .verdict').all())
+      await expect(verdict).not.toContainText('not known yet');
     const seconds = (Date.now() - start) / 1000;
     expect(seconds).toBeLessThan(180);
     await new Builder(page).saved();
@@ -122,7 +127,9 @@ test.describe('a builder judges a machine', () => {
     await expect(page.locator('cn-drive-line')).toContainText('It stalls');
   });
 
-  test('a motor that stalls on a jump from 1 to 2 kHz runs past 5 kHz on a ramp, and the rotor is seen falling behind', async ({ page }) => {
+  test('a motor that stalls on a jump from 1 to 2 kHz runs past 5 kHz on a ramp, and the rotor is seen falling behind', async ({
+    page,
+  }) => {
     const builder = new Builder(page);
     await wholeAxis(builder, { ...USUAL, inertia: '200 gcm2', mass: '0.01 kg' });
     await builder.goTo('Current');
@@ -134,7 +141,9 @@ test.describe('a builder judges a machine', () => {
     await bench.getByLabel('With', { exact: true }).selectOption('full');
     await bench.getByLabel('Against', { exact: true }).selectOption('free');
     await bench.getByRole('button', { name: 'Run it' }).click();
-    await expect(bench.getByRole('status').first()).toContainText(/falls out of step [\d.]+ ms after the jump, at 2000 full steps\/s/);
+    await expect(bench.getByRole('status').first()).toContainText(
+      /falls out of step [\d.]+ ms after the jump, at 2000 full steps\/s/,
+    );
     await bench.getByLabel('Moment of the run').fill('0.05');
     await expect(bench.locator('.rotor')).not.toHaveClass(/lost/);
     await bench.getByLabel('Moment of the run').fill('0.15');
@@ -184,7 +193,9 @@ test.describe('a builder judges a machine', () => {
     await wholeAxis(builder);
     await page.getByRole('tab', { name: 'Accuracy' }).click();
     await expect(page.locator('cn-error-budget')).toContainText('Load pushing it off the notch');
-    await expect(page.locator('cn-error-budget')).toContainText('Not said, and so not counted: backlash, lead error, stretch');
+    await expect(page.locator('cn-error-budget')).toContainText(
+      'Not said, and so not counted: backlash, lead error, stretch',
+    );
     await page.getByRole('tab', { name: 'Moves' }).click();
     await page.getByText('Several axes together').click();
     await page.getByLabel('X goes', { exact: true }).fill('120');

@@ -27,7 +27,9 @@ test.describe('a builder keeps a design', () => {
     const other = await context.newPage();
     await other.goto(page.url());
     // Here it cannot be saved for a while, and there it can.
-    await page.route('**/api/machines/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+    await page.route('**/api/machines/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
     await builder.station('Screw');
     await builder.fill('Thread pitch', '2 mm');
     await expect(page.getByRole('alert').filter({ hasText: 'kept in this browser too' })).toBeVisible();
@@ -45,7 +47,10 @@ test.describe('a builder keeps a design', () => {
     await expect(other.getByText('Changed in another tab, and taken up here.')).toBeVisible();
   });
 
-  test('and loses nothing by leaving at once, closing the tab, or an answer that never came', async ({ page, context }) => {
+  test('and loses nothing by leaving at once, closing the tab, or an answer that never came', async ({
+    page,
+    context,
+  }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Hasty slide');
     await builder.describeScrewAxis();
@@ -84,7 +89,9 @@ test.describe('a builder keeps a design', () => {
   test('and is asked before leaving what the server could not take, which is taken up on return', async ({ page }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Stranded slide');
-    await page.route('**/api/machines/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+    await page.route('**/api/machines/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
     await builder.station('Motor');
     await builder.fill('Step angle', '0.9');
     await expect(page.getByRole('alert').filter({ hasText: 'kept in this browser too' })).toBeVisible();
@@ -158,18 +165,26 @@ test.describe('a builder keeps a design', () => {
       await page.setViewportSize({ width, height: 800 });
       for (const operation of ['Job', 'Drive lines', 'Wiring', 'Current', 'Sign-off']) {
         await builder.goTo(operation);
-        expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${operation} at ${width}`).toBeLessThanOrEqual(0);
+        expect(
+          await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+          `${operation} at ${width}`,
+        ).toBeLessThanOrEqual(0);
       }
     }
   });
 
-  test('takes a machine away with its history, is told that it is here already, and brings it in as a second one', async ({ page }) => {
+  test('takes a machine away with its history, is told that it is here already, and brings it in as a second one', async ({
+    page,
+  }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Travelling slide');
     await builder.describeScrewAxis();
     await page.goto('/');
     const row = page.getByRole('listitem').filter({ hasText: 'Travelling slide' });
-    const [download] = await Promise.all([page.waitForEvent('download'), row.getByRole('button', { name: 'Export Travelling slide' }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      row.getByRole('button', { name: 'Export Travelling slide' }).click(),
+    ]);
     const file = await download.path();
     await page.getByLabel('Machine file').setInputFiles(file);
     const dialog = page.getByRole('dialog');
@@ -192,7 +207,9 @@ test.describe('a builder keeps a design', () => {
     await expect(page.getByText(/^Operation 20 Stamped/i)).toBeVisible();
     await builder.station('Screw');
     await builder.fill('Thread pitch', '16tpi');
-    await expect(page.getByRole('complementary', { name: 'Route card' })).toContainText('X transmission pitch was 20 tpi');
+    await expect(page.getByRole('complementary', { name: 'Route card' })).toContainText(
+      'X transmission pitch was 20 tpi',
+    );
     // What speaks against a stamp is asked about, and it may be given all the same.
     await builder.goTo('Sign-off');
     await page.getByRole('button', { name: 'Stamp sign-off' }).click();

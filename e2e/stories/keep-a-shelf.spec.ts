@@ -59,14 +59,23 @@ test.describe('a builder keeps a shelf', () => {
   test('gives its parts away and takes them back, refusing a bad file whole', async ({ page }) => {
     await page.goto('/shelf');
     await page.getByLabel('Kind', { exact: true }).selectOption('supply');
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export CSV' }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Export CSV' }).click(),
+    ]);
     const csv = await readFile(await download.path(), 'utf8');
     expect(csv.split('\r\n').length).toBe(7);
     const renamed = csv.replace(/Switching supply, 24 V/g, 'Imported supply, 24 V');
-    await page.getByLabel('Parts file').setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(renamed) });
+    await page
+      .getByLabel('Parts file')
+      .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(renamed) });
     await expect(page.getByText('5 parts imported.')).toBeVisible();
     await expect(page.getByRole('row', { name: /Imported supply, 24 V/ })).toBeVisible();
-    await page.getByLabel('Parts file').setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from('kind,name,voltage\nsupply,Good,24 V\nsupply,Bad,lots\n') });
+    await page.getByLabel('Parts file').setInputFiles({
+      name: 'parts.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('kind,name,voltage\nsupply,Good,24 V\nsupply,Bad,lots\n'),
+    });
     await expect(page.getByRole('alert')).toContainText('row 3');
     await expect(page.getByRole('row', { name: /^Good/ })).toHaveCount(0);
   });

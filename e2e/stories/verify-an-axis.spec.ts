@@ -53,7 +53,9 @@ test.describe('a builder verifies an axis', () => {
     await expect(page.locator('cn-drive-line')).toContainText('157.4803 steps/mm');
     await expect(page.getByRole('banner')).toContainText('revision 3');
     await page.getByRole('link', { name: 'Logbook and revisions' }).click();
-    await expect(page.getByRole('region', { name: 'Entries' })).toContainText('correction X: The driver runs four times coarser than set');
+    await expect(page.getByRole('region', { name: 'Entries' })).toContainText(
+      'correction X: The driver runs four times coarser than set',
+    );
     await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('four times coarser');
     await page.getByLabel('Compare revision 2').check();
     await page.getByLabel('Compare revision 3').check();
@@ -124,7 +126,9 @@ test.describe('a builder verifies an axis', () => {
     // Two were typed, two are kept, and no more once everything that left the page has arrived.
     const address = page.url().replace('/machines/', '/api/machines/');
     const kept = async (): Promise<readonly string[]> =>
-      ((await (await page.request.get(address)).json()) as { readonly readings: readonly { readonly text: string }[] }).readings.map(({ text }) => text);
+      (
+        (await (await page.request.get(address)).json()) as { readonly readings: readonly { readonly text: string }[] }
+      ).readings.map(({ text }) => text);
     await expect.poll(kept).toEqual(['0.05 in', '0.15 in']);
     await page.waitForLoadState('networkidle');
     expect(await kept()).toEqual(['0.05 in', '0.15 in']);
@@ -142,9 +146,11 @@ test.describe('a builder verifies an axis', () => {
     await builder.makeMachine('File slide');
     await builder.describeScrewAxis();
     await builder.startCheck('200, 400, 600');
-    await page
-      .getByLabel('Readings as CSV')
-      .setInputFiles({ name: 'readings.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n1,0.0125 in\n2,9 in\n3,0.0375 in\n4,0\n') });
+    await page.getByLabel('Readings as CSV').setInputFiles({
+      name: 'readings.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('place,reading\n1,0.0125 in\n2,9 in\n3,0.0375 in\n4,0\n'),
+    });
     await expect(page.locator('.verdict-card')).toContainText('Not true');
     await page.getByRole('button', { name: 'leave out reading 2' }).click();
     await page.getByLabel('Why it is left out').fill('knocked the stand');
@@ -152,10 +158,15 @@ test.describe('a builder verifies an axis', () => {
     await expect(page.locator('.verdict-card')).toContainText('1 of 4 readings to take');
     await expect(page.locator('.verdict-card')).toContainText('Read that place again');
     await expect(page.getByText('left out: knocked the stand')).toBeVisible();
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV out' }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'CSV out' }).click(),
+    ]);
     const csv = await readFile(await download.path(), 'utf8');
     expect(csv).toContain('2,1,400,up,target,0.635000,mm,9 in,knocked the stand');
-    await page.getByLabel('Readings as CSV').setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n7,1\n') });
+    await page
+      .getByLabel('Readings as CSV')
+      .setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('place,reading\n7,1\n') });
     await expect(page.getByRole('alert')).toContainText('row 2: place must be from 1 to 4');
   });
 

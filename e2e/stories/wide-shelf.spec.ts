@@ -11,7 +11,9 @@ test('a shelf of five thousand parts answers a keystroke in less than 50 ms', AL
       `motor,"Wide motor ${index}, ${35 + (index % 4) * 7} mm square, ${20 + (index % 60)} mm long",shelf ${index % 40},1.8 °,${(0.1 + (index % 300) / 100).toFixed(2)} N·m,1.5 A,${index % 3}`,
     );
   await page.goto('/shelf');
-  await page.getByLabel('Parts file').setInputFiles({ name: 'wide.csv', mimeType: 'text/csv', buffer: Buffer.from(csv.join('\n')) });
+  await page
+    .getByLabel('Parts file')
+    .setInputFiles({ name: 'wide.csv', mimeType: 'text/csv', buffer: Buffer.from(csv.join('\n')) });
   await expect(page.getByText(`${COUNT} parts imported.`)).toBeVisible({ timeout: 60_000 });
   await page.getByText(/50\d\d shown/).waitFor();
   const times = await page.getByLabel('Search the shelf').evaluate(async (element, words) => {

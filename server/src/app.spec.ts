@@ -1,4 +1,13 @@
-import type { Check, LogEntry, MachineCopy, MachineHistory, MachineSummary, ProblemDetails, RevisionSummary, StoredPart } from '@crisp-notch/contract';
+import type {
+  Check,
+  LogEntry,
+  MachineCopy,
+  MachineHistory,
+  MachineSummary,
+  ProblemDetails,
+  RevisionSummary,
+  StoredPart,
+} from '@crisp-notch/contract';
 import { CURRENT_VERSION, quantityOf } from '@crisp-notch/core/machine';
 import { newPart, type Part } from '@crisp-notch/core/parts';
 import { sql } from 'drizzle-orm';
@@ -23,20 +32,31 @@ describe('the API', () => {
       expect(machine).toEqual(jasmine.objectContaining({ version: 1, revision: 1 }));
       expect((await get(`/api/machines/${machine.id}`)).body).toEqual(machine);
       const list = (await get('/api/machines')).body as readonly MachineSummary[];
-      expect(list.find((item) => item.id === machine.id)).toEqual(jasmine.objectContaining({ name: 'Ümläut “router” 🛠', axisLetters: ['X'], lastCheck: null }));
+      expect(list.find((item) => item.id === machine.id)).toEqual(
+        jasmine.objectContaining({ name: 'Ümläut “router” 🛠', axisLetters: ['X'], lastCheck: null }),
+      );
     });
 
     it('that this version cannot read stay in the list, say why, and can be taken away as they are stored', async () => {
       const [sound, broken] = [await make('Sound'), await make('Broken')];
       const stored = { ...broken.document, supplies: 'none', name: 'Broken' };
-      await test.database.execute(sql`update machine set document = ${JSON.stringify(stored)}, summarised_by = 0 where id = ${broken.id}`);
+      await test.database.execute(
+        sql`update machine set document = ${JSON.stringify(stored)}, summarised_by = 0 where id = ${broken.id}`,
+      );
       const list = await get('/api/machines');
       expect(list.status).toBe(200);
-      const listed = (id: string): MachineSummary | undefined => (list.body as readonly MachineSummary[]).find((item) => item.id === id);
+      const listed = (id: string): MachineSummary | undefined =>
+        (list.body as readonly MachineSummary[]).find((item) => item.id === id);
       expect(listed(sound.id)?.unreadable).toBeNull();
-      expect([listed(broken.id)?.name, listed(broken.id)?.unreadable]).toEqual(['Broken', jasmine.stringContaining('supplies')]);
+      expect([listed(broken.id)?.name, listed(broken.id)?.unreadable]).toEqual([
+        'Broken',
+        jasmine.stringContaining('supplies'),
+      ]);
       const opened = await get(`/api/machines/${broken.id}`);
-      expect([opened.status, (opened.body as ProblemDetails).detail]).toEqual([409, jasmine.stringContaining('can be taken away as it is stored')]);
+      expect([opened.status, (opened.body as ProblemDetails).detail]).toEqual([
+        409,
+        jasmine.stringContaining('can be taken away as it is stored'),
+      ]);
       expect((await get(`/api/machines/${broken.id}/stored`)).body).toEqual(stored);
       expect((await get(`/api/machines/${broken.id}/history`)).status).toBe(409);
       await test.database.execute(sql`delete from revision where machine_id = ${broken.id}`);
@@ -57,7 +77,11 @@ describe('the API', () => {
 
     it('take one of two saves made at the same time, never both and never neither', async () => {
       const machine = await make();
-      const saves = await Promise.all(['A', 'B', 'C', 'D'].map((name) => put(`/api/machines/${machine.id}`, { version: 1, document: screwMachine(name) })));
+      const saves = await Promise.all(
+        ['A', 'B', 'C', 'D'].map((name) =>
+          put(`/api/machines/${machine.id}`, { version: 1, document: screwMachine(name) }),
+        ),
+      );
       expect(saves.filter((response) => response.status === 200).length).toBe(1);
       expect(saves.filter((response) => response.status === 409).length).toBe(3);
     });
@@ -67,7 +91,8 @@ describe('the API', () => {
       const check = await startCheck(machine);
       await read(check, machine, '0.0125 in');
       expect((await remove(`/api/machines/${machine.id}`)).status).toBe(204);
-      for (const path of ['', '/revisions', '/checks', '/log', `/checks/${check.id}`, '/history']) expect((await get(`/api/machines/${machine.id}${path}`)).status).toBe(404);
+      for (const path of ['', '/revisions', '/checks', '/log', `/checks/${check.id}`, '/history'])
+        expect((await get(`/api/machines/${machine.id}${path}`)).status).toBe(404);
     });
 
     it('are refused with every problem named', async () => {
@@ -91,7 +116,9 @@ describe('the API', () => {
         [2, 'new name'],
         [1, 'Machine begun'],
       ]);
-      expect(((await get(`/api/machines/${machine.id}/revisions/1`)).body as { document: { name: string } }).document.name).toBe('Test router');
+      expect(
+        ((await get(`/api/machines/${machine.id}/revisions/1`)).body as { document: { name: string } }).document.name,
+      ).toBe('Test router');
     });
 
     it('are made of what was typed, before a pause and once an hour, and of nothing else', async () => {
@@ -103,23 +130,33 @@ describe('the API', () => {
       };
       const age = (column: 'machine' | 'revision', minutes: number): Promise<unknown> =>
         column === 'machine'
-          ? test.database.execute(sql`update machine set updated_at = now(3) - interval ${minutes} minute where id = ${machine.id}`)
-          : test.database.execute(sql`update revision set at = now(3) - interval ${minutes} minute where machine_id = ${machine.id}`);
+          ? test.database.execute(
+              sql`update machine set updated_at = now(3) - interval ${minutes} minute where id = ${machine.id}`,
+            )
+          : test.database.execute(
+              sql`update revision set at = now(3) - interval ${minutes} minute where machine_id = ${machine.id}`,
+            );
       const revisions = async (): Promise<readonly string[]> =>
-        ((await get(`/api/machines/${machine.id}/revisions`)).body as readonly RevisionSummary[]).map(({ reason }) => reason).reverse();
+        ((await get(`/api/machines/${machine.id}/revisions`)).body as readonly RevisionSummary[])
+          .map(({ reason }) => reason)
+          .reverse();
       await type('One');
       await type('Two');
       expect(await revisions()).toEqual(['Machine begun']);
       await age('machine', 30);
       await type('Three');
       expect(await revisions()).toEqual(['Machine begun', 'Typed changes, before a pause']);
-      expect(((await get(`/api/machines/${machine.id}/revisions/2`)).body as { document: { name: string } }).document.name).toBe('Two');
+      expect(
+        ((await get(`/api/machines/${machine.id}/revisions/2`)).body as { document: { name: string } }).document.name,
+      ).toBe('Two');
       await type('Four');
       await age('revision', 70);
       await type('Five');
       await type('Six');
       expect(await revisions()).toEqual(['Machine begun', 'Typed changes, before a pause', 'Typed changes of an hour']);
-      expect(((await get(`/api/machines/${machine.id}/revisions/3`)).body as { document: { name: string } }).document.name).toBe('Four');
+      expect(
+        ((await get(`/api/machines/${machine.id}/revisions/3`)).body as { document: { name: string } }).document.name,
+      ).toBe('Four');
       await age('machine', 300);
       await put(`/api/machines/${machine.id}`, { version, document: screwMachine('Six') });
       expect((await revisions()).length)
@@ -130,29 +167,48 @@ describe('the API', () => {
     it('go on after one that cannot be read', async () => {
       const machine = await make('Readable');
       await test.database.execute(sql`update revision set document = '{"broken' where machine_id = ${machine.id}`);
-      await test.database.execute(sql`update machine set updated_at = now(3) - interval 2 hour where id = ${machine.id}`);
-      expect((await put(`/api/machines/${machine.id}`, { version: 1, document: screwMachine('Typed on') })).status).toBe(200);
-      expect(((await get(`/api/machines/${machine.id}/revisions`)).body as readonly RevisionSummary[]).map(({ number }) => number)).toEqual([2, 1]);
+      await test.database.execute(
+        sql`update machine set updated_at = now(3) - interval 2 hour where id = ${machine.id}`,
+      );
+      expect(
+        (await put(`/api/machines/${machine.id}`, { version: 1, document: screwMachine('Typed on') })).status,
+      ).toBe(200);
+      expect(
+        ((await get(`/api/machines/${machine.id}/revisions`)).body as readonly RevisionSummary[]).map(
+          ({ number }) => number,
+        ),
+      ).toEqual([2, 1]);
       expect((await get(`/api/machines/${machine.id}/revisions/1`)).status).toBe(409);
     });
 
     it('take a design beside the present one, which stays', async () => {
       const machine = await make();
-      const beside = await post(`/api/machines/${machine.id}/revisions/beside`, { document: screwMachine('The other side'), reason: 'Changed in two places' });
+      const beside = await post(`/api/machines/${machine.id}/revisions/beside`, {
+        document: screwMachine('The other side'),
+        reason: 'Changed in two places',
+      });
       expect([beside.status, beside.body]).toEqual([201, { revision: 2 }]);
-      const again = await post(`/api/machines/${machine.id}/revisions/beside`, { document: screwMachine('The other side'), reason: 'Sent twice' });
+      const again = await post(`/api/machines/${machine.id}/revisions/beside`, {
+        document: screwMachine('The other side'),
+        reason: 'Sent twice',
+      });
       expect(again.body).toEqual({ revision: 2 });
       expect(((await get(`/api/machines/${machine.id}`)).body as MachineCopy).document.name).toBe('Test router');
       expect(((await get(`/api/machines/${machine.id}`)).body as MachineCopy).version).toBe(1);
-      expect(((await get(`/api/machines/${machine.id}/revisions/2`)).body as { document: { name: string } }).document.name).toBe('The other side');
+      expect(
+        ((await get(`/api/machines/${machine.id}/revisions/2`)).body as { document: { name: string } }).document.name,
+      ).toBe('The other side');
       const log = (await get(`/api/machines/${machine.id}/log`)).body as readonly LogEntry[];
       expect(log.map(({ text, revision }) => [text, revision])).toEqual([['Changed in two places', 2]]);
     });
 
     it('are numbered without a gap when cut at the same time', async () => {
       const machine = await make();
-      for (let version = 1; version < 4; version += 1) await put(`/api/machines/${machine.id}`, { version, document: screwMachine(`Name ${version}`) });
-      await Promise.all(['a', 'b', 'c'].map((reason) => post(`/api/machines/${machine.id}/revisions`, { version: 4, reason })));
+      for (let version = 1; version < 4; version += 1)
+        await put(`/api/machines/${machine.id}`, { version, document: screwMachine(`Name ${version}`) });
+      await Promise.all(
+        ['a', 'b', 'c'].map((reason) => post(`/api/machines/${machine.id}/revisions`, { version: 4, reason })),
+      );
       const list = (await get(`/api/machines/${machine.id}/revisions`)).body as readonly RevisionSummary[];
       expect(list.map((item) => item.number)).toEqual([2, 1]);
     });
@@ -180,7 +236,8 @@ describe('the API', () => {
       const machine = await make();
       const check = await startCheck(machine);
       await read(check, machine, '0.0125 in', '0.0375 in');
-      const log = async (): Promise<readonly LogEntry[]> => (await get(`/api/machines/${machine.id}/log`)).body as readonly LogEntry[];
+      const log = async (): Promise<readonly LogEntry[]> =>
+        (await get(`/api/machines/${machine.id}/log`)).body as readonly LogEntry[];
       const [first] = await log();
       expect([first?.kind, first?.verdict?.word, first?.verdict?.axisLetter]).toEqual(['verdict', 'true', 'X']);
       expect(first?.verdict?.sentences.metric).toMatch(/mm|µm/);
@@ -192,7 +249,11 @@ describe('the API', () => {
       expect(corrected?.verdict?.sentences.metric).not.toBe(first?.verdict?.sentences.metric as string);
       await read(check, machine, '0.9 in', '0.3 in');
       const [latest, earlier] = await log();
-      expect([latest?.verdict?.word, earlier?.verdict, earlier?.text]).toEqual(['not-true', null, jasmine.stringContaining('true.')]);
+      expect([latest?.verdict?.word, earlier?.verdict, earlier?.text]).toEqual([
+        'not-true',
+        null,
+        jasmine.stringContaining('true.'),
+      ]);
     });
 
     it('keep every reading that was ever entered, the last of a place counting', async () => {
@@ -218,19 +279,32 @@ describe('the API', () => {
       const machine = await make();
       const check = await startCheck(machine);
       const apply = (version: number): Promise<Response> =>
-        post(`/api/machines/${machine.id}/checks/${check.id}/apply`, { version, document: screwMachine('Test router', 1), reason: 'X: full steps' });
+        post(`/api/machines/${machine.id}/checks/${check.id}/apply`, {
+          version,
+          document: screwMachine('Test router', 1),
+          reason: 'X: full steps',
+        });
       expect((await apply(7)).status).toBe(409);
       const applied = await apply(1);
       expect(applied.body).toEqual(jasmine.objectContaining({ version: 2, revision: 2 }));
       const log = (await get(`/api/machines/${machine.id}/log`)).body as readonly LogEntry[];
-      expect(log.filter((entry) => entry.kind === 'correction').map((entry) => [entry.text, entry.revision])).toEqual([['X: full steps', 2]]);
+      expect(log.filter((entry) => entry.kind === 'correction').map((entry) => [entry.text, entry.revision])).toEqual([
+        ['X: full steps', 2],
+      ]);
     });
 
     it('refuse plans and readings of the wrong kind', async () => {
       const machine = await make();
-      const rotary = { ...examplePlan, tolerance: { kind: 'rotary', value: { text: '0.1 °', from: 'typed', on: null, plusMinus: null } } };
-      expect((await post(`/api/machines/${machine.id}/checks`, { version: 1, axisId: 'axis-1', plan: rotary })).status).toBe(409);
-      expect((await post(`/api/machines/${machine.id}/checks`, { version: 1, axisId: 'axis-9', plan: examplePlan })).status).toBe(409);
+      const rotary = {
+        ...examplePlan,
+        tolerance: { kind: 'rotary', value: { text: '0.1 °', from: 'typed', on: null, plusMinus: null } },
+      };
+      expect(
+        (await post(`/api/machines/${machine.id}/checks`, { version: 1, axisId: 'axis-1', plan: rotary })).status,
+      ).toBe(409);
+      expect(
+        (await post(`/api/machines/${machine.id}/checks`, { version: 1, axisId: 'axis-9', plan: examplePlan })).status,
+      ).toBe(409);
       const check = await startCheck(machine);
       for (const text of ['twelve', '12', '12 V', '1e999 mm'])
         expect((await read(check, machine, text)).status)
@@ -248,17 +322,29 @@ describe('the API', () => {
       const made = (await post('/api/machines', { document: older })).body as MachineCopy;
       expect([made.document.version, made.document.name]).toEqual([CURRENT_VERSION, 'Old bench']);
       expect(made.document.axes[0]?.job.acceleration?.from).toBe('assumed');
-      const saved = (await put(`/api/machines/${made.id}`, { version: made.version, document: older })).body as MachineCopy;
+      const saved = (await put(`/api/machines/${made.id}`, { version: made.version, document: older }))
+        .body as MachineCopy;
       expect(saved.document.version).toBe(CURRENT_VERSION);
       const history = (await get(`/api/machines/${made.id}/history`)).body as MachineHistory;
-      const oldHistory = { ...history, machine: older, revisions: history.revisions.map((item) => ({ ...item, document: older })) };
+      const oldHistory = {
+        ...history,
+        machine: older,
+        revisions: history.revisions.map((item) => ({ ...item, document: older })),
+      };
       const copy = (await post('/api/machines/import?copy=yes', oldHistory)).body as MachineCopy;
       expect(copy.document).toEqual(made.document);
     });
 
     it('is completed on the shelf', async () => {
-      const { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps } = (newPart('driver', 'x') as Extract<Part, { kind: 'driver' }>).specification;
-      const older = { kind: 'driver', name: 'Old driver', note: '', specification: { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps } };
+      const { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps } = (
+        newPart('driver', 'x') as Extract<Part, { kind: 'driver' }>
+      ).specification;
+      const older = {
+        kind: 'driver',
+        name: 'Old driver',
+        note: '',
+        specification: { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps },
+      };
       const stored = (await post('/api/parts', { part: older })).body as StoredPart;
       const present = newPart('driver', 'Old driver') as Extract<Part, { kind: 'driver' }>;
       // What an older program kept was said.
@@ -269,13 +355,22 @@ describe('the API', () => {
   describe('a part that this version cannot read', () => {
     it('is shown by its name, says why, and is not written over', async () => {
       const added = (await post('/api/parts', { part: newPart('other', 'Strange part') })).body as StoredPart;
-      await test.database.execute(sql`update part set document = ${JSON.stringify({ kind: 'rocket', name: 'Strange part' })}, checked_by = 0 where id = ${added.id}`);
+      await test.database.execute(
+        sql`update part set document = ${JSON.stringify({ kind: 'rocket', name: 'Strange part' })}, checked_by = 0 where id = ${added.id}`,
+      );
       const list = await get('/api/parts');
       expect(list.status).toBe(200);
       const shown = (list.body as readonly StoredPart[]).find((item) => item.id === added.id);
-      expect([shown?.part.kind, shown?.part.name, shown?.part.note.startsWith('This version cannot read')]).toEqual(['other', 'Strange part', true]);
+      expect([shown?.part.kind, shown?.part.name, shown?.part.note.startsWith('This version cannot read')]).toEqual([
+        'other',
+        'Strange part',
+        true,
+      ]);
       const saved = await put(`/api/parts/${added.id}`, { version: 1, part: newPart('other', 'Renamed') });
-      expect([saved.status, (saved.body as ProblemDetails).detail]).toEqual([409, jasmine.stringContaining('cannot be changed here')]);
+      expect([saved.status, (saved.body as ProblemDetails).detail]).toEqual([
+        409,
+        jasmine.stringContaining('cannot be changed here'),
+      ]);
       expect((await remove(`/api/parts/${added.id}`)).status).toBe(204);
     });
   });
@@ -284,7 +379,10 @@ describe('the API', () => {
     it('adds, changes, lists and removes parts', async () => {
       const part = newPart('motor', 'x'.repeat(120));
       const stored = (await post('/api/parts', { part })).body as StoredPart;
-      const saved = await put(`/api/parts/${stored.id}`, { version: 1, part: { ...part, note: "Robert'); drop table part;--" } });
+      const saved = await put(`/api/parts/${stored.id}`, {
+        version: 1,
+        part: { ...part, note: "Robert'); drop table part;--" },
+      });
       expect((saved.body as StoredPart).part.note).toContain('drop table');
       expect((await put(`/api/parts/${stored.id}`, { version: 1, part })).status).toBe(409);
       expect((await remove(`/api/parts/${stored.id}`)).status).toBe(204);
@@ -293,19 +391,40 @@ describe('the API', () => {
 
     it('counts in how many machines each part is used', async () => {
       const stored = (await post('/api/parts', { part: newPart('motor', 'Counted') })).body as StoredPart;
-      expect((await get('/api/parts/uses')).body).not.toEqual(jasmine.objectContaining({ [stored.id]: jasmine.anything() }));
+      expect((await get('/api/parts/uses')).body).not.toEqual(
+        jasmine.objectContaining({ [stored.id]: jasmine.anything() }),
+      );
       const machine = screwMachine('Counting');
-      const used = { ...machine, axes: machine.axes.map((axis) => ({ ...axis, motor: { ...axis.motor, part: { id: stored.id, name: 'Counted' } } })) };
+      const used = {
+        ...machine,
+        axes: machine.axes.map((axis) => ({
+          ...axis,
+          motor: { ...axis.motor, part: { id: stored.id, name: 'Counted' } },
+        })),
+      };
       await post('/api/machines', { document: used });
       await post('/api/machines', { document: { ...used, name: 'Counting again' } });
       expect((await get('/api/parts/uses')).body).toEqual(jasmine.objectContaining({ [stored.id]: 2 }));
     });
 
     it('keeps what a part costs and how many there are', async () => {
-      const stock = { price: quantityOf('12.50'), shipping: null, source: 'harbour market', leadDays: 3, owned: 2, wanted: 1 };
+      const stock = {
+        price: quantityOf('12.50'),
+        shipping: null,
+        source: 'harbour market',
+        leadDays: 3,
+        owned: 2,
+        wanted: 1,
+      };
       const stored = (await post('/api/parts', { part: { ...newPart('coupling', 'Jaw'), stock } })).body as StoredPart;
       expect(((await get(`/api/parts/${stored.id}`)).body as StoredPart).part.stock).toEqual(stock);
-      expect((await post('/api/parts', { part: { ...newPart('coupling', 'Jaw'), stock: { ...stock, price: quantityOf('cheap') } } })).status).toBe(422);
+      expect(
+        (
+          await post('/api/parts', {
+            part: { ...newPart('coupling', 'Jaw'), stock: { ...stock, price: quantityOf('cheap') } },
+          })
+        ).status,
+      ).toBe(422);
     });
 
     it('imports many or none', async () => {
@@ -327,8 +446,11 @@ describe('the API', () => {
 
   describe('answers', () => {
     it('say what was wrong with a request that cannot be read', async () => {
-      const send = (body: string, type: string): Promise<Response> => Promise.resolve(request(test.app).post('/api/machines').set('Content-Type', type).send(body));
-      expect((await send('{"document":', 'application/json')).body).toEqual(jasmine.objectContaining({ status: 400, type: '/problems/not-json' }));
+      const send = (body: string, type: string): Promise<Response> =>
+        Promise.resolve(request(test.app).post('/api/machines').set('Content-Type', type).send(body));
+      expect((await send('{"document":', 'application/json')).body).toEqual(
+        jasmine.objectContaining({ status: 400, type: '/problems/not-json' }),
+      );
       expect((await send('document=1', 'application/x-www-form-urlencoded')).status).toBe(415);
       expect((await send(JSON.stringify({ document: 'x'.repeat(2_000_000) }), 'application/json')).status).toBe(413);
       expect((await get('/api/nowhere')).status).toBe(404);

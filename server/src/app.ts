@@ -51,9 +51,14 @@ export function createApp(options: AppOptions): Express {
     pinoHttp({
       logger: options.logger,
       genReqId: () => randomUUID(),
-      customLogLevel: (_request, response, error) => (error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug'),
+      customLogLevel: (_request, response, error) =>
+        error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug',
       serializers: {
-        req: (request: { id: string; method: string; url: string }) => ({ id: request.id, method: request.method, url: request.url }),
+        req: (request: { id: string; method: string; url: string }) => ({
+          id: request.id,
+          method: request.method,
+          url: request.url,
+        }),
         res: (response: { statusCode: number }) => ({ status: response.statusCode }),
       },
     }),

@@ -14,23 +14,41 @@ describe('a hostile body', () => {
   afterAll(() => test.close());
 
   const { post } = clientOf(() => test);
-  const raw = (path: string, text: string): Promise<Response> => Promise.resolve(request(test.app).post(path).set('Content-Type', 'application/json').send(text));
+  const raw = (path: string, text: string): Promise<Response> =>
+    Promise.resolve(request(test.app).post(path).set('Content-Type', 'application/json').send(text));
 
   it('that is nested by the thousand is no JSON of ours, wherever it is sent', async () => {
     const deep = `${'['.repeat(3000)}${']'.repeat(3000)}`;
     const records = `${'{"a":'.repeat(3000)}1${'}'.repeat(3000)}`;
     for (const path of ['/api/machines', '/api/parts', '/api/parts/import', '/api/machines/import'])
-      for (const text of [deep, `{"document":${deep}}`, `{"part":${records}}`, `{"version":${deep}}`, `{"revisions":[${records}]}`])
+      for (const text of [
+        deep,
+        `{"document":${deep}}`,
+        `{"part":${records}}`,
+        `{"version":${deep}}`,
+        `{"revisions":[${records}]}`,
+      ])
         expect((await raw(path, text)).status)
           .withContext(`${path} ${text.slice(0, 20)}`)
           .toBe(400);
-    expect((await post('/api/machines', { document: { ...screwMachine(), note: `${'[{"'.repeat(30)}\\${'['.repeat(500)}` } })).status)
+    expect(
+      (
+        await post('/api/machines', {
+          document: { ...screwMachine(), note: `${'[{"'.repeat(30)}\\${'['.repeat(500)}` },
+        })
+      ).status,
+    )
       .withContext('brackets in a text')
       .toBe(201);
   });
 
   it('with ten thousand things wrong is told of the first, and takes no more time than that', async () => {
-    const parts = Array.from({ length: 10_000 }, () => ({ ...newPart('motor', 'x'), name: '', kind: 'motor', specification: {} }));
+    const parts = Array.from({ length: 10_000 }, () => ({
+      ...newPart('motor', 'x'),
+      name: '',
+      kind: 'motor',
+      specification: {},
+    }));
     const from = performance.now();
     const answer = await post('/api/parts/import', { parts });
     expect(answer.status).toBe(422);

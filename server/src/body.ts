@@ -28,12 +28,14 @@ export function depthGuard(): (text: Uint8Array) => void {
       } else if (byte === QUOTE) isQuoted = true;
       else if (byte === OPEN_LIST || byte === OPEN_RECORD) depth += 1;
       else if (byte === CLOSE_LIST || byte === CLOSE_RECORD) depth -= 1;
-      if (depth > DEPTH_MOST) throw new ApiProblem('bad-request', `The body is nested deeper than ${DEPTH_MOST} levels.`);
+      if (depth > DEPTH_MOST)
+        throw new ApiProblem('bad-request', `The body is nested deeper than ${DEPTH_MOST} levels.`);
     }
   };
 }
 
-const bodyParser = (limit: string): RequestHandler => json({ limit, verify: (_request, _response, text) => depthGuard()(text) });
+const bodyParser = (limit: string): RequestHandler =>
+  json({ limit, verify: (_request, _response, text) => depthGuard()(text) });
 
 /** Reads an ordinary JSON body. */
 export const jsonBody = bodyParser(BODY_LIMIT);

@@ -1,11 +1,14 @@
 import type { RequestHandler } from 'express';
 import { databaseAway, sendProblem } from './problem';
 
-/** Requests that bring or fetch a whole history take as long as it is long; their statements have limits of their own. */
+/**
+ * Requests that bring or fetch a whole history take as long as it is long; their statements have limits of their own.
+ */
 const IS_LONG = /^\/machines\/(import$|[^/]+\/history$)/;
 
 /**
- * Answers for a database that does not: a statement may wait for a connection behind many others that wait in vain, each
+ * Answers for a database that does not: a statement may wait for a connection behind many others that wait in vain,
+ * each
  * within its own limit.
  * @param limit milliseconds
  */

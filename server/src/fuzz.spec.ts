@@ -23,15 +23,29 @@ describe('hostile requests', () => {
   let checkId: string;
   const agent = new Agent({ keepAlive: true, maxSockets: 16 });
 
-  const send = (method: string, path: string, body: string | Buffer | null, type = 'application/json'): Promise<Answer> =>
+  const send = (
+    method: string,
+    path: string,
+    body: string | Buffer | null,
+    type = 'application/json',
+  ): Promise<Answer> =>
     new Promise((resolve, reject) => {
       const { port } = server.address() as AddressInfo;
       const outgoing = httpRequest(
-        { agent, host: '127.0.0.1', port, method, path, headers: body === null ? {} : { 'Content-Type': type, 'Content-Length': Buffer.byteLength(body) } },
+        {
+          agent,
+          host: '127.0.0.1',
+          port,
+          method,
+          path,
+          headers: body === null ? {} : { 'Content-Type': type, 'Content-Length': Buffer.byteLength(body) },
+        },
         (response) => {
           const chunks: Buffer[] = [];
           response.on('data', (chunk: Buffer) => chunks.push(chunk));
-          response.on('end', () => resolve({ status: response.statusCode ?? 0, body: Buffer.concat(chunks).toString('utf8') }));
+          response.on('end', () =>
+            resolve({ status: response.statusCode ?? 0, body: Buffer.concat(chunks).toString('utf8') }),
+          );
         },
       );
       outgoing.on('error', reject);
@@ -43,9 +57,17 @@ describe('hostile requests', () => {
     server = await new Promise<Server>((resolve) => {
       const listening = test.app.listen(0, '127.0.0.1', () => resolve(listening));
     });
-    machine = JSON.parse((await send('POST', '/api/machines', JSON.stringify({ document: screwMachine() }))).body) as MachineCopy;
-    part = JSON.parse((await send('POST', '/api/parts', JSON.stringify({ part: newPart('motor', 'A motor') }))).body) as StoredPart;
-    const check = await send('POST', `/api/machines/${machine.id}/checks`, JSON.stringify({ version: 1, axisId: 'axis-1', plan: examplePlan }));
+    machine = JSON.parse(
+      (await send('POST', '/api/machines', JSON.stringify({ document: screwMachine() }))).body,
+    ) as MachineCopy;
+    part = JSON.parse(
+      (await send('POST', '/api/parts', JSON.stringify({ part: newPart('motor', 'A motor') }))).body,
+    ) as StoredPart;
+    const check = await send(
+      'POST',
+      `/api/machines/${machine.id}/checks`,
+      JSON.stringify({ version: 1, axisId: 'axis-1', plan: examplePlan }),
+    );
     checkId = (JSON.parse(check.body) as { readonly id: string }).id;
   });
   afterAll(async () => {
@@ -96,41 +118,72 @@ describe('hostile requests', () => {
 
   /** A valid document with one or two places replaced by something nasty, or with a key added. */
   const damaged = (valid: object): fc.Arbitrary<unknown> =>
-    fc.array(fc.tuple(fc.nat(), nasty, fc.constantFrom('replace', 'delete', 'add', 'prototype')), { minLength: 0, maxLength: 2 }).map((changes) => {
-      const copy = JSON.parse(JSON.stringify(valid)) as object;
-      for (const [place, example, how] of changes) {
-        const value = structuredClone(example);
-        const places: [Record<string, unknown>, string][] = [];
-        const walk = (node: unknown): void => {
-          if (typeof node !== 'object' || node === null) return;
-          for (const key of Object.keys(node)) {
-            places.push([node as Record<string, unknown>, key]);
-            walk((node as Record<string, unknown>)[key]);
-          }
-        };
-        walk(copy);
-        const chosen = places[place % Math.max(1, places.length)];
-        if (!chosen) continue;
-        const [node, key] = chosen;
-        if (how === 'replace') node[key] = value;
-        else if (how === 'delete') Reflect.deleteProperty(node, key);
-        else if (how === 'add') node[`extra${place % 7}`] = value;
-        else Object.defineProperty(node, ['__proto__', 'constructor', 'toString'][place % 3] as string, { value, enumerable: true, configurable: true, writable: true });
-      }
-      return copy;
-    });
+    fc
+      .array(fc.tuple(fc.nat(), nasty, fc.constantFrom('replace', 'delete', 'add', 'prototype')), {
+        minLength: 0,
+        maxLength: 2,
+      })
+      .map((changes) => {
+        const copy = JSON.parse(JSON.stringify(valid)) as object;
+        for (const [place, example, how] of changes) {
+          const value = structuredClone(example);
+          const places: [Record<string, unknown>, string][] = [];
+          const walk = (node: unknown): void => {
+            if (typeof node !== 'object' || node === null) return;
+            for (const key of Object.keys(node)) {
+              places.push([node as Record<string, unknown>, key]);
+              walk((node as Record<string, unknown>)[key]);
+            }
+          };
+          walk(copy);
+          const chosen = places[place % Math.max(1, places.length)];
+          if (!chosen) continue;
+          const [node, key] = chosen;
+          if (how === 'replace') node[key] = value;
+          else if (how === 'delete') Reflect.deleteProperty(node, key);
+          else if (how === 'add') node[`extra${place % 7}`] = value;
+          else
+            Object.defineProperty(node, ['__proto__', 'constructor', 'toString'][place % 3] as string, {
+              value,
+              enumerable: true,
+              configurable: true,
+              writable: true,
+            });
+        }
+        return copy;
+      });
 
   /** Requests as a client makes them, but for the damage. */
   const requests = (): readonly { readonly method: string; readonly path: string; readonly body: object }[] => [
     { method: 'PUT', path: `/api/machines/${machine.id}`, body: { version: 1, document: screwMachine() } },
     { method: 'POST', path: '/api/machines', body: { document: screwMachine('<img src=x onerror=alert(1)>') } },
-    { method: 'POST', path: `/api/machines/${machine.id}/checks`, body: { version: 1, axisId: 'axis-1', plan: examplePlan } },
-    { method: 'POST', path: `/api/machines/${machine.id}/checks/${checkId}/readings`, body: { readings: [{ index: 0, text: '0.0125 in', excluded: null }] } },
-    { method: 'POST', path: `/api/machines/${machine.id}/checks/${checkId}/apply`, body: { version: 1, reason: 'because', document: screwMachine() } },
-    { method: 'POST', path: `/api/machines/${machine.id}/apply`, body: { version: 1, reason: 'because', document: screwMachine() } },
+    {
+      method: 'POST',
+      path: `/api/machines/${machine.id}/checks`,
+      body: { version: 1, axisId: 'axis-1', plan: examplePlan },
+    },
+    {
+      method: 'POST',
+      path: `/api/machines/${machine.id}/checks/${checkId}/readings`,
+      body: { readings: [{ index: 0, text: '0.0125 in', excluded: null }] },
+    },
+    {
+      method: 'POST',
+      path: `/api/machines/${machine.id}/checks/${checkId}/apply`,
+      body: { version: 1, reason: 'because', document: screwMachine() },
+    },
+    {
+      method: 'POST',
+      path: `/api/machines/${machine.id}/apply`,
+      body: { version: 1, reason: 'because', document: screwMachine() },
+    },
     { method: 'POST', path: `/api/machines/${machine.id}/revisions`, body: { version: 1, reason: 'because' } },
     { method: 'POST', path: `/api/machines/${machine.id}/log`, body: { text: 'A note' } },
-    { method: 'PUT', path: `/api/parts/${part.id}`, body: { version: 1, part: newPart('driver', "Robert'); drop table part;--") } },
+    {
+      method: 'PUT',
+      path: `/api/parts/${part.id}`,
+      body: { version: 1, part: newPart('driver', "Robert'); drop table part;--") },
+    },
     { method: 'POST', path: '/api/parts', body: { part: newPart('transmission', 'A screw') } },
     { method: 'POST', path: '/api/parts/import', body: { parts: [newPart('supply', 'A supply')] } },
     { method: 'PUT', path: '/api/settings/preferences', body: { units: 'metric', theme: 'day' } },
@@ -160,7 +213,18 @@ describe('hostile requests', () => {
   ];
 
   const paths = (): fc.Arbitrary<string> => {
-    const id = fc.constantFrom(machine.id, part.id, '00000000-0000-7000-8000-000000000000', 'x', "1'or'1'='1", '%00', '%ff', '..%2f..%2fetc', '__proto__', 'a'.repeat(3000));
+    const id = fc.constantFrom(
+      machine.id,
+      part.id,
+      '00000000-0000-7000-8000-000000000000',
+      'x',
+      "1'or'1'='1",
+      '%00',
+      '%ff',
+      '..%2f..%2fetc',
+      '__proto__',
+      'a'.repeat(3000),
+    );
     return fc.oneof(
       fc.constantFrom(
         '/api/machines',
@@ -180,20 +244,45 @@ describe('hostile requests', () => {
       id.map((item) => `/api/machines/${item}`),
       id.map((item) => `/api/parts/${item}`),
       fc
-        .tuple(id, fc.constantFrom('apply', 'revisions', 'revisions/1', 'revisions/999999999999', 'checks', 'log', 'history', 'import'))
+        .tuple(
+          id,
+          fc.constantFrom(
+            'apply',
+            'revisions',
+            'revisions/1',
+            'revisions/999999999999',
+            'checks',
+            'log',
+            'history',
+            'import',
+          ),
+        )
         .map(([item, rest]) => `/api/machines/${item}/${rest}`),
-      fc.tuple(id, id, fc.constantFrom('', '/readings', '/apply')).map(([item, check, rest]) => `/api/machines/${item}/checks/${check}${rest}`),
+      fc
+        .tuple(id, id, fc.constantFrom('', '/readings', '/apply'))
+        .map(([item, check, rest]) => `/api/machines/${item}/checks/${check}${rest}`),
     );
   };
 
   it(`get no 500 in ${REQUEST_COUNT} tries, and what they store can be read back`, async () => {
     const statuses = new Map<number, number>();
     const methods = fc.constantFrom('GET', 'POST', 'PUT', 'POST', 'PUT', 'DELETE', 'PATCH');
-    const encodings = fc.constantFrom<'plain' | 'cut' | 'latin' | 'form'>('plain', 'plain', 'plain', 'plain', 'plain', 'cut', 'latin', 'form');
+    const encodings = fc.constantFrom<'plain' | 'cut' | 'latin' | 'form'>(
+      'plain',
+      'plain',
+      'plain',
+      'plain',
+      'plain',
+      'cut',
+      'latin',
+      'form',
+    );
     const known = requests();
     const likely = fc
       .constantFrom(...known)
-      .chain(({ method, path, body }) => fc.record({ method: fc.constant(method), path: fc.constant(path), body: damaged(body), encoding: encodings }));
+      .chain(({ method, path, body }) =>
+        fc.record({ method: fc.constant(method), path: fc.constant(path), body: damaged(body), encoding: encodings }),
+      );
     const anyBody = fc.oneof(nasty, ...known.map(({ body }) => damaged(body)));
     const one = fc.oneof(likely, fc.record({ method: methods, path: paths(), body: anyBody, encoding: encodings }));
     const failures: string[] = [];
@@ -203,26 +292,38 @@ describe('hostile requests', () => {
       // The machine and the part under attack must live to the end, or the attack would soon find nothing.
       const isTarget = method === 'DELETE' && (path.endsWith(machine.id) || path.endsWith(part.id));
       const sent =
-        method === 'GET' ? null : encoding === 'cut' ? text.slice(0, -3) : encoding === 'latin' ? Buffer.concat([Buffer.from(text, 'utf8'), Buffer.from([0xff, 0xfe])]) : text;
+        method === 'GET'
+          ? null
+          : encoding === 'cut'
+            ? text.slice(0, -3)
+            : encoding === 'latin'
+              ? Buffer.concat([Buffer.from(text, 'utf8'), Buffer.from([0xff, 0xfe])])
+              : text;
       const answer = await send(
         isTarget ? 'GET' : method,
         path,
         isTarget ? null : sent,
-        encoding === 'form' ? 'application/x-www-form-urlencoded' : encoding === 'latin' ? 'application/json; charset=iso-8859-1' : 'application/json',
+        encoding === 'form'
+          ? 'application/x-www-form-urlencoded'
+          : encoding === 'latin'
+            ? 'application/json; charset=iso-8859-1'
+            : 'application/json',
       );
       statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1);
       if (answer.status >= 500) failures.push(`${answer.status} ${method} ${path} ${text.slice(0, 300)}`);
       if (answer.status === 201 && /^\/api\/(machines|parts)$/.test(path) && method === 'POST') {
         const made = JSON.parse(answer.body) as { readonly id: string };
         const read = await send('GET', `${path}/${made.id}`, null);
-        if (read.status !== 200 || read.body !== answer.body) failures.push(`stored but not read back: ${answer.body.slice(0, 300)}`);
+        if (read.status !== 200 || read.body !== answer.body)
+          failures.push(`stored but not read back: ${answer.body.slice(0, 300)}`);
         await send('DELETE', `${path}/${made.id}`, null);
       }
     };
     const LANES = 12;
     await Promise.all(
       Array.from({ length: LANES }, async (_, lane) => {
-        for (let index = lane; index < samples.length; index += LANES) await fire(samples[index] as (typeof samples)[number]);
+        for (let index = lane; index < samples.length; index += LANES)
+          await fire(samples[index] as (typeof samples)[number]);
       }),
     );
     expect(failures).toEqual([]);
@@ -234,12 +335,14 @@ describe('hostile requests', () => {
         .toBeGreaterThan(10);
     const list = await send('GET', '/api/machines', null);
     expect(list.status).toBe(200);
-    for (const item of JSON.parse(list.body) as readonly { readonly id: string }[]) expect((await send('GET', `/api/machines/${item.id}/history`, null)).status).toBe(200);
+    for (const item of JSON.parse(list.body) as readonly { readonly id: string }[])
+      expect((await send('GET', `/api/machines/${item.id}/history`, null)).status).toBe(200);
   }, 300_000);
 
   it('of two megabytes are refused by size and leave the server answering', async () => {
     const big = JSON.stringify({ document: screwMachine('x'.repeat(2_000_000)) });
-    for (let count = 0; count < BIG_BODY_COUNT; count += 1) expect((await send('POST', '/api/machines', big)).status).toBe(413);
+    for (let count = 0; count < BIG_BODY_COUNT; count += 1)
+      expect((await send('POST', '/api/machines', big)).status).toBe(413);
     const deep = `{"document":${'['.repeat(200_000)}${']'.repeat(200_000)}}`;
     expect((await send('POST', '/api/machines', deep)).status).toBeLessThan(500);
     expect((await send('GET', '/api/health', null)).status).toBe(200);

@@ -14,7 +14,8 @@ describe('a long list', () => {
   afterAll(() => test.close());
 
   const { get, post, put, make, startCheck, read } = clientOf(() => test);
-  const nextOf = (response: Response): string | null => /<([^>]+)>; rel="next"/.exec(response.headers['link'] ?? '')?.[1] ?? null;
+  const nextOf = (response: Response): string | null =>
+    /<([^>]+)>; rel="next"/.exec(response.headers['link'] ?? '')?.[1] ?? null;
   /** Every page from an address on. */
   const pages = async (address: string): Promise<readonly (readonly unknown[])[]> => {
     const response = await get(address);
@@ -33,7 +34,10 @@ describe('a long list', () => {
     expect(paged.flat().length).toBe(before + 10);
     const whole = (await get('/api/parts')).body as readonly StoredPart[];
     expect(paged.flat()).toEqual([...whole]);
-    expect(whole.map(({ part }) => part.kind).filter((kind) => kind !== 'other')).toEqual([...Array<'driver'>(2).fill('driver'), ...Array<'motor'>(8).fill('motor')]);
+    expect(whole.map(({ part }) => part.kind).filter((kind) => kind !== 'other')).toEqual([
+      ...Array<'driver'>(2).fill('driver'),
+      ...Array<'motor'>(8).fill('motor'),
+    ]);
   });
 
   it('of machines, revisions, checks and log entries does so too', async () => {
@@ -47,7 +51,10 @@ describe('a long list', () => {
     }
     await read(await startCheck({ ...machine, version: 5 }), machine, '0.0125 in');
     await startCheck({ ...machine, version: 5 });
-    for (const list of ['/api/machines', ...['revisions', 'checks', 'log'].map((name) => `/api/machines/${machine.id}/${name}`)]) {
+    for (const list of [
+      '/api/machines',
+      ...['revisions', 'checks', 'log'].map((name) => `/api/machines/${machine.id}/${name}`),
+    ]) {
       const whole = (await get(list)).body as readonly unknown[];
       expect(whole.length).withContext(list).toBeGreaterThan(1);
       expect((await pages(`${list}?limit=1`)).flat())
@@ -64,7 +71,8 @@ describe('a long list', () => {
   it('is not sent again while it is the same', async () => {
     await make('Unchanged');
     const first = await get('/api/machines');
-    const again = (): Promise<Response> => Promise.resolve(request(test.app).get('/api/machines').set('If-None-Match', String(first.headers['etag'])));
+    const again = (): Promise<Response> =>
+      Promise.resolve(request(test.app).get('/api/machines').set('If-None-Match', String(first.headers['etag'])));
     expect((await again()).status).toBe(304);
     await make('Another');
     expect((await again()).status).toBe(200);
@@ -96,9 +104,15 @@ describe('a long list', () => {
       [kept.id, CURRENT_VERSION],
       [older.id, CURRENT_VERSION - 1],
     ] as const)
-      await test.database.execute(sql`update machine set document = json_set(document, '$.name', 'Renamed beside'), summarised_by = ${by} where id = ${id}`);
+      await test.database.execute(
+        sql`update machine set document = json_set(document, '$.name', 'Renamed beside'), summarised_by = ${by} where id = ${id}`,
+      );
     const names = (): Promise<readonly (string | undefined)[]> =>
-      get('/api/machines').then((response) => [kept.id, older.id].map((id) => (response.body as readonly MachineSummary[]).find((item) => item.id === id)?.name));
+      get('/api/machines').then((response) =>
+        [kept.id, older.id].map(
+          (id) => (response.body as readonly MachineSummary[]).find((item) => item.id === id)?.name,
+        ),
+      );
     expect(await names()).toEqual(['Kept', 'Renamed beside']);
     await put(`/api/machines/${kept.id}`, { version: 1, document: { ...kept.document, name: 'Saved' } });
     expect(await names()).toEqual(['Saved', 'Renamed beside']);
@@ -107,7 +121,9 @@ describe('a long list', () => {
   it('with a damaged row shows the others', async () => {
     const machine = await make('Damaged');
     const part = (await post('/api/parts', { part: newPart('other', 'Damaged part') })).body as StoredPart;
-    await test.database.execute(sql`update machine set document = '{"broken', summary = '{"broken' where id = ${machine.id}`);
+    await test.database.execute(
+      sql`update machine set document = '{"broken', summary = '{"broken' where id = ${machine.id}`,
+    );
     await test.database.execute(sql`update part set document = '{"broken' where id = ${part.id}`);
     const [machines, parts] = [await get('/api/machines'), await get('/api/parts')];
     expect([machines.status, parts.status]).toEqual([200, 200]);

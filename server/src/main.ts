@@ -32,10 +32,13 @@ function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
   if (!databaseUrl) throw new Error('DATABASE_URL is not set. npm start sets it to the project’s own database.');
   const host = environment['HOST'] ?? '127.0.0.1';
   const port = Number(environment['PORT'] ?? DEFAULT_PORT);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT must be a whole number up to 65535, got ${environment['PORT']}.`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`PORT must be a whole number up to 65535, got ${environment['PORT']}.`);
   const passphrase = environment['PASSPHRASE'] ?? null;
   if (!isLoopback(host) && (passphrase?.length ?? 0) < LEAST_PASSPHRASE) {
-    throw new Error(`HOST ${host} can be reached from other machines: set PASSPHRASE to at least ${LEAST_PASSPHRASE} characters.`);
+    throw new Error(
+      `HOST ${host} can be reached from other machines: set PASSPHRASE to at least ${LEAST_PASSPHRASE} characters.`,
+    );
   }
   const allowedNames = (environment['ALLOWED_NAMES'] ?? '')
     .split(',')
@@ -56,7 +59,14 @@ function listen(app: ReturnType<typeof createApp>, settings: Settings): Promise<
   return new Promise((resolve, reject) => {
     const server = app.listen(settings.port, settings.host, (error) => {
       const isTaken = (error as NodeJS.ErrnoException | undefined)?.code === 'EADDRINUSE';
-      if (error) reject(isTaken ? new Error(`Port ${settings.port} is taken by another program. Set PORT to a free one, e.g. PORT=${settings.port + 1} npm start.`) : error);
+      if (error)
+        reject(
+          isTaken
+            ? new Error(
+                `Port ${settings.port} is taken by another program. Set PORT to a free one, e.g. PORT=${settings.port + 1} npm start.`,
+              )
+            : error,
+        );
       else resolve(server);
     });
   });
@@ -83,13 +93,17 @@ function stopOnSignal(server: Server, connection: Connection, logger: Logger): v
   process.on('disconnect', stop);
 }
 
-/** Brings the database up to date, with all the time that this takes on a large one. @throws Error in the operator's words */
+/**
+ * Brings the database up to date, with all the time that this takes on a large one.
+ * @throws Error in the operator's words
+ */
 async function prepareDatabase(url: string, here: string): Promise<void> {
   try {
     const { database, close } = connect(url, PREPARING_LIMIT_IN_MILLISECONDS);
     try {
       await migrateDatabase(database, join(here, 'migrations'));
-      if (process.env['DEMO'] !== 'none') await seedDemo(database, (name) => readFile(join(here, 'demo', name), 'utf8'));
+      if (process.env['DEMO'] !== 'none')
+        await seedDemo(database, (name) => readFile(join(here, 'demo', name), 'utf8'));
     } finally {
       await close();
     }
@@ -109,7 +123,10 @@ async function main(): Promise<void> {
   const server = await listen(app, settings);
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : settings.port;
-  process.send?.({ kind: 'listening', address: `http://${settings.host.includes(':') ? `[${settings.host}]` : settings.host}:${port}` });
+  process.send?.({
+    kind: 'listening',
+    address: `http://${settings.host.includes(':') ? `[${settings.host}]` : settings.host}:${port}`,
+  });
   logger.info({ host: settings.host, port }, 'listening');
   stopOnSignal(server, connection, logger);
 }

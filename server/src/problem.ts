@@ -39,28 +39,36 @@ export class ApiProblem extends Error {
 
 /** The database does not answer. The answer may be all that was lost, so nothing is claimed about what was sent. */
 export function databaseAway(): ApiProblem {
-  return new ApiProblem('unavailable', 'Whether this was kept is not known. Try again in a moment: what was kept already is recognised.');
+  return new ApiProblem(
+    'unavailable',
+    'Whether this was kept is not known. Try again in a moment: what was kept already is recognised.',
+  );
 }
 
 /** What an error of any kind means to a client. */
 export function problemOf(error: unknown): ApiProblem {
   if (error instanceof ApiProblem) return error;
-  if (error instanceof ValidationError) return new ApiProblem('invalid', 'Nothing was changed.', { problems: problemsOf(error) });
+  if (error instanceof ValidationError)
+    return new ApiProblem('invalid', 'Nothing was changed.', { problems: problemsOf(error) });
   // What reads a body wraps what its check threw.
   const { type, status } = (error ?? {}) as { type?: string; status?: number };
   // body-parser and the router name what a client sent wrong in `type` or by a status of 4xx.
   if (type === 'entity.parse.failed') return new ApiProblem('not-json', 'The body is not JSON.');
   if (type === 'entity.too.large') return new ApiProblem('too-large', 'The body is larger than is taken here.');
-  if (type === 'encoding.unsupported' || type === 'charset.unsupported') return new ApiProblem('wrong-type', 'Send JSON as UTF-8.');
-  if (status !== undefined && status >= 400 && status < 500) return new ApiProblem('bad-request', 'The request cannot be read.');
-  if (isOutOfRoom(error)) return new ApiProblem('no-room', 'Nothing was changed. Make room on its disk; it goes on by itself then.');
+  if (type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return new ApiProblem('wrong-type', 'Send JSON as UTF-8.');
+  if (status !== undefined && status >= 400 && status < 500)
+    return new ApiProblem('bad-request', 'The request cannot be read.');
+  if (isOutOfRoom(error))
+    return new ApiProblem('no-room', 'Nothing was changed. Make room on its disk; it goes on by itself then.');
   if (isConnectionLost(error)) return databaseAway();
   return new ApiProblem('internal', 'Nothing was changed. The log has the details under the request id.');
 }
 
 /** What a failed check found, each under its path. */
 export function problemsOf(error: ValidationError): readonly Problem[] {
-  const leaves = error.inner.length > 0 ? error.inner.flatMap(problemsOf) : [{ path: error.path ?? '', message: error.message }];
+  const leaves =
+    error.inner.length > 0 ? error.inner.flatMap(problemsOf) : [{ path: error.path ?? '', message: error.message }];
   return leaves.slice(0, MOST_PROBLEMS);
 }
 

@@ -11,15 +11,21 @@ import { ApiProblem } from './problem';
 const SPOOL_MOST_BYTES = 8 * 1024 ** 3;
 
 /**
- * Takes a body of any length to a temporary file, so that a slow sender holds no transaction open and the body can be read more
+ * Takes a body of any length to a temporary file, so that a slow sender holds no transaction open and the body can be
+ * read more
  * than once. The file is gone when the work is done.
  * @param work gets what opens the file anew
  * @throws ApiProblem for a body that is not JSON by its type, or longer than any that is written here
  */
-export async function spooled<T>(request: Request, work: (read: () => AsyncIterable<Uint8Array>) => Promise<T>): Promise<T> {
-  if (!request.is('application/json')) throw new ApiProblem('wrong-type', 'The body must be JSON, with Content-Type application/json.');
+export async function spooled<T>(
+  request: Request,
+  work: (read: () => AsyncIterable<Uint8Array>) => Promise<T>,
+): Promise<T> {
+  if (!request.is('application/json'))
+    throw new ApiProblem('wrong-type', 'The body must be JSON, with Content-Type application/json.');
   const encoding = request.headers['content-encoding'] ?? 'identity';
-  if (encoding !== 'identity') throw new ApiProblem('wrong-type', 'Send the file as it is, without a content encoding.');
+  if (encoding !== 'identity')
+    throw new ApiProblem('wrong-type', 'Send the file as it is, without a content encoding.');
   const folder = await mkdtemp(join(tmpdir(), 'crisp-notch-import-'));
   try {
     const file = join(folder, 'body.json');

@@ -5,7 +5,8 @@ import { ApiProblem } from './problem';
 
 /** The body of a request, checked whole: every problem is reported at once. */
 export async function bodyOf<T extends AnyObject>(request: Request, schema: ObjectSchema<T>): Promise<T> {
-  if (!request.is('application/json')) throw new ApiProblem('wrong-type', 'The body must be JSON, with Content-Type application/json.');
+  if (!request.is('application/json'))
+    throw new ApiProblem('wrong-type', 'The body must be JSON, with Content-Type application/json.');
   return (await schema.validate(request.body ?? {}, { abortEarly: false, stripUnknown: false })) as T;
 }
 

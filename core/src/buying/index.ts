@@ -1,3 +1,15 @@
-export { buyingTotals, EXTRA_PREFIX, moneyText, NO_PURCHASE, partsList, wireText, withExtra, withPurchase, type Asked, type BuyingTotals, type PartsLine } from './parts-list.js';
+export {
+  buyingTotals,
+  EXTRA_PREFIX,
+  moneyText,
+  NO_PURCHASE,
+  partsList,
+  wireText,
+  withExtra,
+  withPurchase,
+  type Asked,
+  type BuyingTotals,
+  type PartsLine,
+} from './parts-list.js';
 export { lacking, type Lack } from './lacking.js';
 export { writePartsListCsv } from './list-csv.js';

@@ -16,7 +16,12 @@ const isNamed = (station: { readonly name: string }): boolean => station.name.tr
 
 function axisLacks(machine: Machine, axis: Axis): readonly Lack[] {
   const { letter } = axis;
-  const lack = (id: string, reason: string, place: Lack['place'] = 'drive-lines'): Lack => ({ id: `${id}-${axis.id}`, reason: `${letter}: ${reason}`, place, axisId: axis.id });
+  const lack = (id: string, reason: string, place: Lack['place'] = 'drive-lines'): Lack => ({
+    id: `${id}-${axis.id}`,
+    reason: `${letter}: ${reason}`,
+    place,
+    axisId: axis.id,
+  });
   const found: Lack[] = [];
   if (!isNamed(axis.motor)) found.push(lack('motor', 'no motor is chosen.'));
   if (!isNamed(axis.driver)) found.push(lack('driver', 'no driver is chosen.'));
@@ -40,11 +45,19 @@ function joinLacks(machine: Machine, axis: Axis, lack: (id: string, reason: stri
   const shown = (field: typeof axisField.motorShaft): string | null => (context && field.read(context)?.text) ?? null;
   const [motor, driven] = [shown(axisField.motorShaft), shown(axisField.drivenShaft)];
   return [
-    lack('coupling', motor && driven ? `no coupling is chosen for a shaft of ${motor} and an end of ${driven}.` : 'no coupling is chosen between its motor and what it drives.'),
+    lack(
+      'coupling',
+      motor && driven
+        ? `no coupling is chosen for a shaft of ${motor} and an end of ${driven}.`
+        : 'no coupling is chosen between its motor and what it drives.',
+    ),
   ];
 }
 
-/** What the parts list lacks for the machine to run. Bores, keys and bolt circles that do not fit are findings of the drive line. */
+/**
+ * What the parts list lacks for the machine to run. Bores, keys and bolt circles that do not fit are findings of the
+ * drive line.
+ */
 export function lacking(machine: Machine): readonly Lack[] {
   const general: Lack[] = [];
   const add = (id: string, reason: string, place: Lack['place']): void => {
@@ -53,10 +66,18 @@ export function lacking(machine: Machine): readonly Lack[] {
   if (!isNamed(machine.controller)) add('controller', 'No controller is chosen.', 'drive-lines');
   const { outputs } = machine.controller.specification;
   const drives = machine.axes.length;
-  if (isNamed(machine.controller) && outputs < drives) add('outputs', `The controller drives ${outputs} ${outputs === 1 ? 'axis' : 'axes'}; there are ${drives}.`, 'drive-lines');
+  if (isNamed(machine.controller) && outputs < drives)
+    add(
+      'outputs',
+      `The controller drives ${outputs} ${outputs === 1 ? 'axis' : 'axes'}; there are ${drives}.`,
+      'drive-lines',
+    );
   machine.supplies.forEach((supply, index) => {
-    const isUsed = machine.axes.some((axis) => axis.supply === supply.id) || machine.auxiliaries.some((item) => hangsOn(item, supply.id));
-    if (isUsed && supply.fuse === null) add(`fuse-${supply.id}`, `Supply ${index + 1} has no fuse at its output.`, 'supply');
+    const isUsed =
+      machine.axes.some((axis) => axis.supply === supply.id) ||
+      machine.auxiliaries.some((item) => hangsOn(item, supply.id));
+    if (isUsed && supply.fuse === null)
+      add(`fuse-${supply.id}`, `Supply ${index + 1} has no fuse at its output.`, 'supply');
   });
   for (const item of machine.auxiliaries.filter((load) => load.rail === null && load.specification.fedBy === 'rail'))
     add(`rail-${item.id}`, `${item.name || item.specification.use}: nothing feeds it.`, 'supply');

@@ -1,10 +1,25 @@
 import { writeCsv } from '../formats/index.js';
 import { moneyText, type PartsLine } from './parts-list.js';
 
-const HEADER = ['Part', 'Kind', 'Used in', 'Needed', 'Spare', 'Price each', 'Shipping', 'Total', 'Currency', 'Source', 'Lead time (days)', 'State', 'Since'];
+const HEADER = [
+  'Part',
+  'Kind',
+  'Used in',
+  'Needed',
+  'Spare',
+  'Price each',
+  'Shipping',
+  'Total',
+  'Currency',
+  'Source',
+  'Lead time (days)',
+  'State',
+  'Since',
+];
 
 /**
- * The parts list as CSV. Numbers stand plain, with a point and without the currency, so that a spreadsheet adds them up;
+ * The parts list as CSV. Numbers stand plain, with a point and without the currency, so that a spreadsheet adds them
+ * up;
  * text that it would run as a formula is made harmless.
  * @param mark decimal mark of the spreadsheet's language: with a comma, semicolons part the cells
  */

@@ -72,10 +72,18 @@ interface Station {
 }
 
 function needOf(kind: string, station: Station, place: string, count = 1): readonly Need[] {
-  return station.name.trim() === '' ? [] : [{ kind, name: station.name, partId: station.part?.id ?? null, place, count }];
+  return station.name.trim() === ''
+    ? []
+    : [{ kind, name: station.name, partId: station.part?.id ?? null, place, count }];
 }
 
-const simple = (kind: string, name: string, place: string, count = 1): Need => ({ kind, name, partId: null, place, count });
+const simple = (kind: string, name: string, place: string, count = 1): Need => ({
+  kind,
+  name,
+  partId: null,
+  place,
+  count,
+});
 
 /** A screw goes by its length, a belt by its loop. */
 function lengthOf(specification: TransmissionSpecification): Pick<Need, 'length'> {
@@ -91,12 +99,26 @@ function axisNeeds(axis: Axis): readonly Need[] {
     ...needOf('driver', axis.driver, letter, motor.count),
     ...axis.reduction.map((stage) => simple('reduction', stageName(stage), letter, motor.count)),
     // Each motor of an axis drives a line of its own.
-    ...needOf('transmission', axis.transmission, letter, motor.count).map((need) => ({ ...need, ...lengthOf(axis.transmission.specification) })),
+    ...needOf('transmission', axis.transmission, letter, motor.count).map((need) => ({
+      ...need,
+      ...lengthOf(axis.transmission.specification),
+    })),
     ...(axis.coupling ? needOf('coupling', axis.coupling, letter, motor.count) : []),
     ...(axis.mount ? needOf('mount', axis.mount, letter, motor.count) : []),
-    ...(feed.capacitance ? [simple('capacitor', `Capacitor, ${feed.capacitance.text}${feed.capacitorVoltage ? `, ${feed.capacitorVoltage.text}` : ''}`, letter, motor.count)] : []),
+    ...(feed.capacitance
+      ? [
+          simple(
+            'capacitor',
+            `Capacitor, ${feed.capacitance.text}${feed.capacitorVoltage ? `, ${feed.capacitorVoltage.text}` : ''}`,
+            letter,
+            motor.count,
+          ),
+        ]
+      : []),
     ...(feed.fuse ? [simple('fuse', `Fuse, ${feed.fuse.text}`, letter)] : []),
-    ...(feed.wire && feed.length ? [simple('wire', `Wire, ${wireText(feed.wire)}, two cores, ${feed.length.text}`, letter, motor.count)] : []),
+    ...(feed.wire && feed.length
+      ? [simple('wire', `Wire, ${wireText(feed.wire)}, two cores, ${feed.length.text}`, letter, motor.count)]
+      : []),
   ];
 }
 
@@ -116,11 +138,21 @@ function needsOf(machine: Machine): readonly Need[] {
 /** Keys are kept in the document, whose text is bounded. */
 const KEY_MOST = 200;
 const plainKey = ({ kind, name }: Pick<Need, 'kind' | 'name'>): string => `${kind}:${name}`.slice(0, KEY_MOST);
-const nameOf = ({ name, length }: Pick<Need, 'name' | 'length'>): string => (length === undefined ? name : `${name}, ${length}`);
+const nameOf = ({ name, length }: Pick<Need, 'name' | 'length'>): string =>
+  length === undefined ? name : `${name}, ${length}`;
 const keyOf = (need: Need): string => plainKey({ kind: need.kind, name: nameOf(need) });
 
 /** Of a thing of which nothing was said yet. */
-export const NO_PURCHASE: Omit<Purchase, 'key' | 'name'> = { quantity: 0, spare: 0, price: null, shipping: null, source: '', leadDays: null, state: 'to-get', on: null };
+export const NO_PURCHASE: Omit<Purchase, 'key' | 'name'> = {
+  quantity: 0,
+  spare: 0,
+  price: null,
+  shipping: null,
+  source: '',
+  leadDays: null,
+  state: 'to-get',
+  on: null,
+};
 
 const exactPrice = (item: Quantity): Rational => readQuantity(item, 'price').exact.ratio;
 
@@ -129,7 +161,11 @@ function totalOf(price: Quantity | null, shipping: Quantity | null, count: numbe
   return addRational(multiplyRational(exactPrice(price), rational(count, 1)), shipping ? exactPrice(shipping) : ZERO);
 }
 
-function lineOf(base: Pick<PartsLine, 'key' | 'kind' | 'name' | 'places' | 'needed' | 'isExtra'>, said: Purchase | undefined, stock: Stock | null): PartsLine {
+function lineOf(
+  base: Pick<PartsLine, 'key' | 'kind' | 'name' | 'places' | 'needed' | 'isExtra'>,
+  said: Purchase | undefined,
+  stock: Stock | null,
+): PartsLine {
   const { spare, state, on } = said ?? NO_PURCHASE;
   const price = said?.price ?? stock?.price ?? null;
   const shipping = said?.shipping ?? stock?.shipping ?? null;
@@ -150,15 +186,20 @@ function lineOf(base: Pick<PartsLine, 'key' | 'kind' | 'name' | 'places' | 'need
 
 /**
  * What a machine is made of, equal things together, with what is known of getting them.
- * @param stockOf what the shelf knows of a part by its link or, without one, by its kind and name; null if it knows nothing
+ * @param stockOf what the shelf knows of a part by its link or, without one, by its kind and name; null if it knows
+ *   nothing
  */
-export function partsList(machine: Machine, stockOf: (asked: Asked) => Stock | null = () => null): readonly PartsLine[] {
+export function partsList(
+  machine: Machine,
+  stockOf: (asked: Asked) => Stock | null = () => null,
+): readonly PartsLine[] {
   const groups = new Map<string, Need[]>();
   for (const need of needsOf(machine)) groups.set(keyOf(need), [...(groups.get(keyOf(need)) ?? []), need]);
   const said = (key: string): Purchase | undefined => machine.purchases.find((item) => item.key === key);
   /** What was said of a part while its length was not known holds for it, unless there are several lengths by now. */
   const purchase = (key: string, need: Need): Purchase | undefined => {
-    const isOnly = [...groups.values()].filter(([other]) => other?.kind === need.kind && other.name === need.name).length === 1;
+    const isOnly =
+      [...groups.values()].filter(([other]) => other?.kind === need.kind && other.name === need.name).length === 1;
     return said(key) ?? (isOnly ? said(plainKey(need)) : undefined);
   };
   const lines = [...groups].map(([key, needs]) => {
@@ -176,7 +217,13 @@ export function partsList(machine: Machine, stockOf: (asked: Asked) => Stock | n
   });
   const extras = machine.purchases
     .filter((item) => item.key.startsWith(EXTRA_PREFIX))
-    .map((item) => lineOf({ key: item.key, kind: 'extra', name: item.name, places: 'extra', needed: item.quantity, isExtra: true }, item, null));
+    .map((item) =>
+      lineOf(
+        { key: item.key, kind: 'extra', name: item.name, places: 'extra', needed: item.quantity, isExtra: true },
+        item,
+        null,
+      ),
+    );
   return [...lines, ...extras];
 }
 
@@ -184,12 +231,19 @@ export function partsList(machine: Machine, stockOf: (asked: Asked) => Stock | n
 export function withPurchase(machine: Machine, key: string, change: Partial<Omit<Purchase, 'key'>>): Machine {
   const present = machine.purchases.find((item) => item.key === key);
   const made: Purchase = { ...NO_PURCHASE, key, name: '', ...present, ...change };
-  return { ...machine, purchases: present ? machine.purchases.map((item) => (item.key === key ? made : item)) : [...machine.purchases, made] };
+  return {
+    ...machine,
+    purchases: present
+      ? machine.purchases.map((item) => (item.key === key ? made : item))
+      : [...machine.purchases, made],
+  };
 }
 
 /** The machine with one more line that the design does not ask for. */
 export function withExtra(machine: Machine, name: string): Machine {
-  const numbers = machine.purchases.map((item) => Number(new RegExp(`^${EXTRA_PREFIX}(\\d+)$`).exec(item.key)?.[1] ?? 0));
+  const numbers = machine.purchases.map((item) =>
+    Number(new RegExp(`^${EXTRA_PREFIX}(\\d+)$`).exec(item.key)?.[1] ?? 0),
+  );
   return withPurchase(machine, `${EXTRA_PREFIX}${Math.max(0, ...numbers) + 1}`, { name, quantity: 1 });
 }
 
@@ -205,9 +259,12 @@ export interface BuyingTotals {
 }
 
 export function buyingTotals(lines: readonly PartsLine[]): BuyingTotals {
-  const sum = (wanted: (line: PartsLine) => boolean): Rational => lines.filter(wanted).reduce((total, line) => addRational(total, line.total ?? ZERO), ZERO);
+  const sum = (wanted: (line: PartsLine) => boolean): Rational =>
+    lines.filter(wanted).reduce((total, line) => addRational(total, line.total ?? ZERO), ZERO);
   const of = (state: PurchaseState): Rational => sum((line) => line.state === state);
-  const waits = lines.filter((line) => (line.state === 'to-get' || line.state === 'ordered') && line.leadDays !== null).map((line) => line.leadDays ?? 0);
+  const waits = lines
+    .filter((line) => (line.state === 'to-get' || line.state === 'ordered') && line.leadDays !== null)
+    .map((line) => line.leadDays ?? 0);
   return {
     all: sum(() => true),
     byState: { 'to-get': of('to-get'), have: of('have'), ordered: of('ordered'), arrived: of('arrived') },

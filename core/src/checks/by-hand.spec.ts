@@ -62,14 +62,22 @@ describe('a scale worked out by hand', () => {
     const weights = slopeWeights(points.map((point) => point.commanded));
     const k = sum(points.map((point, index) => (weights[index] ?? 0) * point.measured));
     const a = mean(points.map((point) => point.measured)) - k * mean(points.map((point) => point.commanded));
-    const between = sum(places.map((x, place) => 3 * (line(x) + (offs[place] ?? 0) + mean(shakes) - a - k * x) ** 2)) / 2;
+    const between =
+      sum(places.map((x, place) => 3 * (line(x) + (offs[place] ?? 0) + mean(shakes) - a - k * x) ** 2)) / 2;
     // The mean of a place scatters by between / 3, and three readings carry its weight together.
-    const variance = (between / 3) * sum(slopeWeights(places.flatMap((x) => [x, x, x])).flatMap((c, index) => (index % 3 === 0 ? [(3 * c) ** 2] : [])));
+    const variance =
+      (between / 3) *
+      sum(
+        slopeWeights(places.flatMap((x) => [x, x, x])).flatMap((c, index) => (index % 3 === 0 ? [(3 * c) ** 2] : [])),
+      );
     expect(fit.scale.value).toBeCloseTo(k, 12);
     expect(fit.offset?.value).toBeCloseTo(a, 9);
     expect(fit.degreesOfFreedom).toBe(2);
     expect(fit.scale.expanded / (T2 * Math.sqrt(variance))).toBeCloseTo(1, 4);
-    expect(fit.readingUncertainty).toBeCloseTo(Math.sqrt(sum(shakes.map((shake) => (shake - mean(shakes)) ** 2)) / 2), 9);
+    expect(fit.readingUncertainty).toBeCloseTo(
+      Math.sqrt(sum(shakes.map((shake) => (shake - mean(shakes)) ** 2)) / 2),
+      9,
+    );
   });
 
   it('of places that only shake: all readings stand for the scatter', () => {
@@ -93,7 +101,10 @@ describe('a scale worked out by hand', () => {
 
   it('from both sides: play is taken neither for scale nor for an error of the zero', () => {
     const play = 0.17;
-    const points = places.flatMap((x, index) => [up(x, line(x) + 0.002 * (index % 2)), { commanded: x, measured: line(x) + play, approach: 'down' as const }]);
+    const points = places.flatMap((x, index) => [
+      up(x, line(x) + 0.002 * (index % 2)),
+      { commanded: x, measured: line(x) + play, approach: 'down' as const },
+    ]);
     const fit = fitted(points, 0);
     expect(fit.reversal?.value).toBeCloseTo(-(play - 0.001), 6);
     expect(fit.scale.value).toBeCloseTo(0.98, 4);
@@ -113,7 +124,9 @@ describe('a scale worked out by hand', () => {
 });
 
 describe('a reading that the others speak against', () => {
-  const sound = [20, 35, 50, 70, 90, 110].map((x, index) => up(x, 0.99 * x + ([0.004, -0.006, 0.002, 0.005, -0.004, -0.001][index] ?? NaN)));
+  const sound = [20, 35, 50, 70, 90, 110].map((x, index) =>
+    up(x, 0.99 * x + ([0.004, -0.006, 0.002, 0.005, -0.004, -0.001][index] ?? NaN)),
+  );
 
   it('is named with how far it is off, and the fit without it', () => {
     const wrong = sound.map((point, index) => (index === 2 ? { ...point, measured: point.measured + 1.3 } : point));
@@ -154,12 +167,33 @@ describe('the moves of a plan', () => {
     ...change,
   });
   const path = (change: Partial<StepCheckPlan>): readonly string[] =>
-    plannedMoves(plan(change)).map(({ to, reading }) => (reading ? `${to}${reading.isReturn ? 'z' : reading.approach === 'up' ? '+' : '-'}` : String(to)));
+    plannedMoves(plan(change)).map(({ to, reading }) =>
+      reading ? `${to}${reading.isReturn ? 'z' : reading.approach === 'up' ? '+' : '-'}` : String(to),
+    );
 
   it('reach each place from the side that its reading names, past it first where need be', () => {
     expect(path({ runs: 1 })).toEqual(['0', '300+', '900+', '940', '900-', '300-', '-40', '0z']);
-    expect(path({ runs: 2, approach: 'one-way' })).toEqual(['0', '300+', '900+', '-40', '0z', '300+', '900+', '-40', '0z']);
-    expect(path({ runs: 2, returnToZero: false, targets: [500] })).toEqual(['0', '500+', '540', '500-', '460', '500+', '540', '500-']);
+    expect(path({ runs: 2, approach: 'one-way' })).toEqual([
+      '0',
+      '300+',
+      '900+',
+      '-40',
+      '0z',
+      '300+',
+      '900+',
+      '-40',
+      '0z',
+    ]);
+    expect(path({ runs: 2, returnToZero: false, targets: [500] })).toEqual([
+      '0',
+      '500+',
+      '540',
+      '500-',
+      '460',
+      '500+',
+      '540',
+      '500-',
+    ]);
   });
 
   it('carry the readings in the order in which they are taken', () => {

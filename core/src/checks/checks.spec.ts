@@ -42,7 +42,8 @@ const planOf = (change: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
   ...change,
 });
-const readings = (...texts: readonly string[]): EnteredReading[] => texts.map((text, index) => ({ index, text, excluded: null }));
+const readings = (...texts: readonly string[]): EnteredReading[] =>
+  texts.map((text, index) => ({ index, text, excluded: null }));
 const evaluate = (machine: Machine, plan: StepCheckPlan, entered: readonly EnteredReading[]): StepCheckEvaluation => {
   const evaluation = evaluateStepCheck(firstAxis(machine), plan, entered, sayPlain);
   if (!evaluation) throw new Error('the axis must have steps per unit');
@@ -84,7 +85,9 @@ describe('step check', () => {
   });
 
   it('is undecided where the indicator cannot show the tolerance, and says so', () => {
-    const coarse = planOf({ instrument: { ...planOf().instrument, resolution: quantityOf('0.1 mm') } as StepCheckPlan['instrument'] });
+    const coarse = planOf({
+      instrument: { ...planOf().instrument, resolution: quantityOf('0.1 mm') } as StepCheckPlan['instrument'],
+    });
     const result = evaluate(screwMachine(), coarse, readings('0.3 mm', '1 mm'));
     expect(result.verdict).toBe('undecided');
     expect(result.sentence).toContain('only good to');
@@ -95,14 +98,24 @@ describe('step check', () => {
       ...axis,
       transmission: {
         ...axis.transmission,
-        specification: { kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('0 mm'), efficiency: quantityOf('0.9'), shaft: null, inertia: null },
+        specification: {
+          kind: 'roller',
+          diameter: quantityOf('30 mm'),
+          stock: quantityOf('0 mm'),
+          efficiency: quantityOf('0.9'),
+          shaft: null,
+          inertia: null,
+        },
       },
     }));
     const turn = Math.PI * 30;
     const long = [1000, 2000, 4000, 8000].map((steps) => `${((steps / 800) * turn * 1.01).toFixed(3)} mm`);
     const result = evaluate(
       machine,
-      planOf({ targets: [1000, 2000, 4000, 8000], instrument: { ...planOf().instrument, resolution: quantityOf('0.001 mm') } as StepCheckPlan['instrument'] }),
+      planOf({
+        targets: [1000, 2000, 4000, 8000],
+        instrument: { ...planOf().instrument, resolution: quantityOf('0.001 mm') } as StepCheckPlan['instrument'],
+      }),
       readings(...long),
     );
     expect(result.suggestion.kind).toBe('set');
@@ -111,7 +124,10 @@ describe('step check', () => {
   });
 
   it('takes the last entry for a place and leaves out what was excluded', () => {
-    const entered: EnteredReading[] = [...readings('0.0125 in', '0.9 in'), { index: 1, text: '0.0375 in', excluded: null }];
+    const entered: EnteredReading[] = [
+      ...readings('0.0125 in', '0.9 in'),
+      { index: 1, text: '0.0375 in', excluded: null },
+    ];
     expect(evaluate(screwMachine(), planOf(), entered).verdict).toBe('true');
     const excluded = evaluate(screwMachine(), planOf({ targets: [200, 400, 600] }), [
       { index: 0, text: '0.0125 in', excluded: null },
@@ -124,7 +140,11 @@ describe('step check', () => {
   });
 
   it('does not let one misread place pass for a doubtful measurement, nor trim the scale by it', () => {
-    const result = evaluate(screwMachine(), planOf({ targets: [200, 400, 600] }), readings('0.0125 in', '9 in', '0.0375 in'));
+    const result = evaluate(
+      screwMachine(),
+      planOf({ targets: [200, 400, 600] }),
+      readings('0.0125 in', '9 in', '0.0375 in'),
+    );
     expect(result.verdict).toBe('not-true');
     expect(result.suggestion.kind).toBe('measure-more');
     expect(result.fit.kind === 'fitted' && result.fit.scale.expanded)
@@ -144,7 +164,10 @@ describe('step check', () => {
   });
 
   it('has nothing to say of an axis without steps', () => {
-    const machine = screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } } }));
+    const machine = screwMachine((axis) => ({
+      ...axis,
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } },
+    }));
     expect(evaluateStepCheck(firstAxis(machine), planOf(), [], sayPlain)).toBeNull();
   });
 
@@ -153,7 +176,14 @@ describe('step check', () => {
       ...axis,
       driver: { ...axis.driver, microsteps: 16 },
       reduction: [blankStage('belt', 20, 60)],
-      transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('2 mm'), starts: 1, efficiency: quantityOf('0.3') }) },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('screw', {
+          pitch: quantityOf('2 mm'),
+          starts: 1,
+          efficiency: quantityOf('0.3'),
+        }),
+      },
     }));
     const truths: readonly (readonly [string, (axis: Axis) => Axis])[] = [
       ['reduction-0-driver-19', (axis) => ({ ...axis, reduction: [blankStage('belt', 19, 60)] })],
@@ -168,7 +198,11 @@ describe('step check', () => {
         return (200 * axis.driver.microsteps * ((stage?.driven ?? 1) / (stage?.driver ?? 1))) / 2;
       };
       const targets = [9_000, 21_000, 40_000];
-      const result = evaluate(belted, planOf({ targets }), readings(...targets.map((target) => `${(target / stepsPerMillimetre(real)).toFixed(3)} mm`)));
+      const result = evaluate(
+        belted,
+        planOf({ targets }),
+        readings(...targets.map((target) => `${(target / stepsPerMillimetre(real)).toFixed(3)} mm`)),
+      );
       expect(result.ranking?.faults[0]?.fault.id).toBe(id);
     }
   });
@@ -177,7 +211,11 @@ describe('step check', () => {
 describe('scale fit', () => {
   const points = (scale: number, reversal: number, offset: number): ScalePoint[] =>
     [10, 23, 41, 57, 80].flatMap((commanded) =>
-      (['up', 'down'] as const).map((approach) => ({ commanded, approach, measured: offset + scale * commanded - (approach === 'up' ? 0 : 1) * reversal })),
+      (['up', 'down'] as const).map((approach) => ({
+        commanded,
+        approach,
+        measured: offset + scale * commanded - (approach === 'up' ? 0 : 1) * reversal,
+      })),
     );
 
   it('separates scale, offset and reversal', () => {
@@ -209,7 +247,10 @@ describe('scale fit', () => {
     const trials = 2000;
     let held = 0;
     for (let trial = 0; trial < trials; trial += 1) {
-      const noisy = points(1.002, -0.03, 0.01).map((point) => ({ ...point, measured: point.measured + 0.02 * gauss() }));
+      const noisy = points(1.002, -0.03, 0.01).map((point) => ({
+        ...point,
+        measured: point.measured + 0.02 * gauss(),
+      }));
       const fit = fitScale(noisy, 1e-6, 0);
       if (fit.kind === 'fitted' && Math.abs(fit.scale.value - 1.002) <= fit.scale.expanded) held += 1;
     }
@@ -261,7 +302,12 @@ describe('plan', () => {
 
 describe('decision', () => {
   it('leaves a guard band of two standard uncertainties on both sides of the limit', () => {
-    expect([0.7, 0.81, 1.19, 1.21].map((deviation) => conformity(deviation, 1, 0.1))).toEqual(['within', 'undecided', 'undecided', 'outside']);
+    expect([0.7, 0.81, 1.19, 1.21].map((deviation) => conformity(deviation, 1, 0.1))).toEqual([
+      'within',
+      'undecided',
+      'undecided',
+      'outside',
+    ]);
     expect(conformity(-1.3, 1, 0.1)).toBe('outside');
   });
 });
@@ -279,8 +325,12 @@ describe('return to zero', () => {
         0.01,
       );
     expect(judge([0.0001], 0.001).kind).toBe('returns');
-    expect(judge([2 * cycle, 2 * cycle + 0.0004], 0.001)).toEqual(jasmine.objectContaining({ kind: 'lost-cycles', cycles: 2, byRun: [{ run: 1, cycles: 2 }] }));
-    expect(judge([1.5 * cycle], 0.001)).toEqual(jasmine.objectContaining({ kind: 'off', canTestCycles: true, matters: true }));
+    expect(judge([2 * cycle, 2 * cycle + 0.0004], 0.001)).toEqual(
+      jasmine.objectContaining({ kind: 'lost-cycles', cycles: 2, byRun: [{ run: 1, cycles: 2 }] }),
+    );
+    expect(judge([1.5 * cycle], 0.001)).toEqual(
+      jasmine.objectContaining({ kind: 'off', canTestCycles: true, matters: true }),
+    );
     expect(judge([2 * cycle], 0.02)).toEqual(jasmine.objectContaining({ kind: 'off', canTestCycles: false }));
     expect(judge([], 0.001).kind).toBe('none');
   });
@@ -310,13 +360,18 @@ describe('bench arithmetic', () => {
 
   it('keeps every index position within half a microstep, and closes, for any division', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 500 }), fc.integer({ min: 1, max: 10_000_000 }), fc.integer({ min: 1, max: 9000 }), (n, numerator, denominator) => {
-        const turn = rational(numerator, denominator);
-        for (const k of [1, Math.ceil(n / 3), n]) {
-          const error = Number(indexPosition(k, n, turn)) - (k * rationalToNumber(turn)) / n;
-          expect(Math.abs(error)).toBeLessThanOrEqual(0.5 + 1e-6);
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 500 }),
+        fc.integer({ min: 1, max: 10_000_000 }),
+        fc.integer({ min: 1, max: 9000 }),
+        (n, numerator, denominator) => {
+          const turn = rational(numerator, denominator);
+          for (const k of [1, Math.ceil(n / 3), n]) {
+            const error = Number(indexPosition(k, n, turn)) - (k * rationalToNumber(turn)) / n;
+            expect(Math.abs(error)).toBeLessThanOrEqual(0.5 + 1e-6);
+          }
+        },
+      ),
     );
   });
 

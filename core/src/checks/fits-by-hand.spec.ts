@@ -1,8 +1,17 @@
 import { createRequire } from 'node:module';
-import { fitScale, reversalTrend, scatterWithinRuns, wildReading, type FittedScale, type ScalePoint } from './scale-fit.js';
+import {
+  fitScale,
+  reversalTrend,
+  scatterWithinRuns,
+  wildReading,
+  type FittedScale,
+  type ScalePoint,
+} from './scale-fit.js';
 
 // The reference library ships no types.
-const { jStat } = createRequire(import.meta.url)('jstat') as { jStat: { readonly studentt: { inv(p: number, dof: number): number } } };
+const { jStat } = createRequire(import.meta.url)('jstat') as {
+  jStat: { readonly studentt: { inv(p: number, dof: number): number } };
+};
 /** Two-sided point of Student's t. */
 const t = (confidence: number, freedom: number): number => jStat.studentt.inv((1 + confidence) / 2, freedom);
 const NORMAL = 1.959964;
@@ -18,13 +27,21 @@ const sum = (values: readonly number[]): number => values.reduce((total, value) 
 const mean = (values: readonly number[]): number => sum(values) / values.length;
 
 /** A line through points by the textbook's sums. */
-function lineOf(points: readonly ScalePoint[]): { readonly a: number; readonly k: number; readonly spread: number; readonly middle: number; readonly deviation: number } {
+function lineOf(points: readonly ScalePoint[]): {
+  readonly a: number;
+  readonly k: number;
+  readonly spread: number;
+  readonly middle: number;
+  readonly deviation: number;
+} {
   const xs = points.map((point) => point.commanded);
   const [middle, level] = [mean(xs), mean(points.map((point) => point.measured))];
   const spread = sum(xs.map((x) => (x - middle) ** 2));
   const k = sum(points.map((point) => (point.commanded - middle) * (point.measured - level))) / spread;
   const a = level - k * middle;
-  const deviation = Math.sqrt(sum(points.map((point) => (point.measured - a - k * point.commanded) ** 2)) / (points.length - 2));
+  const deviation = Math.sqrt(
+    sum(points.map((point) => (point.measured - a - k * point.commanded) ** 2)) / (points.length - 2),
+  );
   return { a, k, spread, middle, deviation };
 }
 
@@ -43,7 +60,9 @@ describe('scatter and digit together', () => {
 
   /** Read three times a place, each time so far off. */
   const shaken = (shakes: readonly (readonly number[])[]): readonly ScalePoint[] =>
-    shakes.flatMap((of, index) => of.map((shake) => up([20, 50, 70, 110][index] as number, 0.99 * ([20, 50, 70, 110][index] as number) + shake)));
+    shakes.flatMap((of, index) =>
+      of.map((shake) => up([20, 50, 70, 110][index] as number, 0.99 * ([20, 50, 70, 110][index] as number) + shake)),
+    );
 
   it('read again and again, both count, the digit by what the scatter does not shake out of it', () => {
     const points = shaken([
@@ -55,14 +74,25 @@ describe('scatter and digit together', () => {
     const digit = 0.01;
     const { spread, deviation } = lineOf(points);
     const within =
-      sum([20, 50, 70, 110].map((x) => sum(points.filter((point) => point.commanded === x).map((point, _, of) => (point.measured - mean(of.map((item) => item.measured))) ** 2)))) /
-      8;
-    // First harmonic of the mean error of rounding (Fourier series, standard derivation), of what scatter is left beside it.
+      sum(
+        [20, 50, 70, 110].map((x) =>
+          sum(
+            points
+              .filter((point) => point.commanded === x)
+              .map((point, _, of) => (point.measured - mean(of.map((item) => item.measured))) ** 2),
+          ),
+        ),
+      ) / 8;
+    // First harmonic of the mean error of rounding (Fourier series, standard derivation), of what scatter is left
+    // beside it.
     const noise = within - digit ** 2 / 12;
     expect(noise).toBeGreaterThan(0);
     const kept = Math.exp((-2 * Math.PI ** 2 * noise) / digit ** 2);
     const places = 9 / spread / 3;
-    const expanded = Math.hypot((t(0.95, 10) * deviation) / Math.sqrt(spread), NORMAL * Math.sqrt((digit ** 2 / 12) * kept ** 2 * places));
+    const expanded = Math.hypot(
+      (t(0.95, 10) * deviation) / Math.sqrt(spread),
+      NORMAL * Math.sqrt((digit ** 2 / 12) * kept ** 2 * places),
+    );
     expect(fitted(points, digit).scale.expanded / expanded).toBeCloseTo(1, 4);
     expect(fitted(points, digit).scale.expanded).toBeGreaterThan((1.001 * t(0.95, 10) * deviation) / Math.sqrt(spread));
   });
@@ -84,7 +114,12 @@ describe('scatter and digit together', () => {
       [-0.01, -0.01],
     ]);
     const { k, a, spread } = lineOf(points);
-    const between = sum([20, 50, 70, 110].map((x, index) => 2 * (0.99 * x + ([0.02, -0.03, 0.02, -0.01][index] as number) - a - k * x) ** 2)) / 2;
+    const between =
+      sum(
+        [20, 50, 70, 110].map(
+          (x, index) => 2 * (0.99 * x + ([0.02, -0.03, 0.02, -0.01][index] as number) - a - k * x) ** 2,
+        ),
+      ) / 2;
     // Two readings carry a place's weight together; its mean scatters by half of what one would.
     const expanded = t(0.95, 2) * Math.sqrt((between / 2) * (2 / spread) * 1);
     const fit = fitted(points, 0);
@@ -124,7 +159,8 @@ describe('the terms of a fit', () => {
 describe('a wild reading is called so', () => {
   const places = [10, 22, 37, 41, 58, 66, 83, 97];
   const shakes = [0.012, -0.021, 0.008, 0.017, -0.019, 0.004, -0.011, 0.01];
-  const noisy = (off: number, index = 5): readonly ScalePoint[] => places.map((x, place) => up(x, 1.01 * x + (shakes[place] as number) + (place === index ? off : 0)));
+  const noisy = (off: number, index = 5): readonly ScalePoint[] =>
+    places.map((x, place) => up(x, 1.01 * x + (shakes[place] as number) + (place === index ? off : 0)));
 
   /** Least offset, from the first value up, from which a reading is called wild. */
   const threshold = (found: (off: number) => boolean, most: number): number => {
@@ -151,7 +187,8 @@ describe('a wild reading is called so', () => {
   });
 
   it('from five digits where the others agree, and from what the digit alone lets doubt among four', () => {
-    const agreed = (off: number): readonly ScalePoint[] => Array.from({ length: 24 }, (_, index) => up(10 + 3 * index, 10 + 3 * index + (index === 9 ? off : 0)));
+    const agreed = (off: number): readonly ScalePoint[] =>
+      Array.from({ length: 24 }, (_, index) => up(10 + 3 * index, 10 + 3 * index + (index === 9 ? off : 0)));
     const line = lineOf(agreed(0));
     const share = 1 - 1 / 24 - (37 - line.middle) ** 2 / line.spread;
     const from = threshold((off) => wildReading(agreed(off), 0.02, 0) !== null, 1);
@@ -165,34 +202,50 @@ describe('a wild reading is called so', () => {
   it('at two distances as well, and the worst of two that stand out', () => {
     const two = [up(30, 30), up(30, 30.01), up(30, 29.99), up(80, 80), up(80, 80.01), up(80, 79.99), up(80, 83)];
     expect(wildReading(two, 0.001, 0)?.index).toBe(6);
-    const many = Array.from({ length: 40 }, (_, index) => up(10 + 2 * index, 10 + 2 * index + (index === 7 ? 1 : index === 26 ? -1.3 : 0)));
+    const many = Array.from({ length: 40 }, (_, index) =>
+      up(10 + 2 * index, 10 + 2 * index + (index === 7 ? 1 : index === 26 ? -1.3 : 0)),
+    );
     expect(wildReading(many, 0.001, 0)?.index).toBe(26);
-    const other = many.map((point) => ({ ...point, measured: point.commanded - (point.measured - point.commanded) * (point.commanded === 24 ? 1.5 : 1) }));
+    const other = many.map((point) => ({
+      ...point,
+      measured: point.commanded - (point.measured - point.commanded) * (point.commanded === 24 ? 1.5 : 1),
+    }));
     expect(wildReading(other, 0.001, 0)?.index).toBe(7);
   });
 });
 
 describe('the change of lost motion along the travel', () => {
   const played = (plays: readonly number[]): readonly ScalePoint[] =>
-    plays.flatMap((play, index) => [up(20 * (index + 1), 20 * (index + 1) + (index % 2) * 0.004), down(20 * (index + 1), 20 * (index + 1) + play)]);
+    plays.flatMap((play, index) => [
+      up(20 * (index + 1), 20 * (index + 1) + (index % 2) * 0.004),
+      down(20 * (index + 1), 20 * (index + 1) + play),
+    ]);
 
   it('is the slope of the differences, with its interval', () => {
     const plays = [0.11, 0.19, 0.22, 0.31];
     const trend = reversalTrend(played(plays), 0);
     // Both sides read at the same places: the two lines are fitted apart, and their slopes compared.
-    const [out, back] = [lineOf(played(plays).filter((point) => point.approach === 'up')), lineOf(played(plays).filter((point) => point.approach === 'down'))];
+    const [out, back] = [
+      lineOf(played(plays).filter((point) => point.approach === 'up')),
+      lineOf(played(plays).filter((point) => point.approach === 'down')),
+    ];
     const pooled = (2 * out.deviation ** 2 + 2 * back.deviation ** 2) / 4;
     expect(trend?.value).toBeCloseTo(80 * (out.k - back.k), 9);
     expect((trend?.expanded ?? 0) / (t(0.95, 4) * 80 * Math.sqrt((2 * pooled) / out.spread))).toBeCloseTo(1, 4);
     // The digit's variance is added to that of the scatter.
     const digit = 0.06;
-    expect((reversalTrend(played(plays), digit)?.expanded ?? 0) / (t(0.95, 4) * 80 * Math.sqrt((2 * (pooled + digit ** 2 / 12)) / out.spread))).toBeCloseTo(1, 4);
+    expect(
+      (reversalTrend(played(plays), digit)?.expanded ?? 0) /
+        (t(0.95, 4) * 80 * Math.sqrt((2 * (pooled + digit ** 2 / 12)) / out.spread)),
+    ).toBeCloseTo(1, 4);
   });
 
   it('is not known where the readings cannot carry it', () => {
     expect(reversalTrend([up(20, 20), up(40, 40.1), down(40, 40.3), down(20, 20.2)], 0.01)).toBeNull();
     expect(reversalTrend([up(20, 20), up(40, 40.1), up(60, 60), up(80, 80), up(90, 90)], 0.01)).toBeNull();
-    expect(reversalTrend([up(20, 20), up(40, 40.1), up(60, 60), down(40, 40.3), down(40, 40.31), down(40, 40.29)], 0.01)).toBeNull();
+    expect(
+      reversalTrend([up(20, 20), up(40, 40.1), up(60, 60), down(40, 40.3), down(40, 40.31), down(40, 40.29)], 0.01),
+    ).toBeNull();
   });
 });
 
@@ -214,7 +267,10 @@ describe('scatter within runs', () => {
 
   it('of one run is that about its line, and of nothing is not known', () => {
     const one = [up(20, 20.02), up(50, 49.97), up(70, 70.04), up(110, 110)];
-    expect(scatterWithinRuns(one.map((point) => ({ ...point, run: 1 })))?.deviation).toBeCloseTo(lineOf(one).deviation, 9);
+    expect(scatterWithinRuns(one.map((point) => ({ ...point, run: 1 })))?.deviation).toBeCloseTo(
+      lineOf(one).deviation,
+      9,
+    );
     expect(scatterWithinRuns([])).toBeNull();
   });
 });

@@ -23,7 +23,11 @@ import {
 const q = quantityOf;
 const say = (value: number, dimension: Dimension, uncertainty?: number): string =>
   // Plain spaces, so that the texts below can be found.
-  showQuantity(value, preferredUnit(dimension, 'metric'), uncertainty === undefined ? { significant: 4 } : { uncertainty }).replace(/\u00a0/g, ' ');
+  showQuantity(
+    value,
+    preferredUnit(dimension, 'metric'),
+    uncertainty === undefined ? { significant: 4 } : { uncertainty },
+  ).replace(/\u00a0/g, ' ');
 
 /** 1.8° in quarter steps on a 4 mm screw: 200 steps a millimetre, 80 mm of full electrical cycles a thousand steps. */
 const slide = (change: (axis: Axis) => Axis = (axis) => axis): Machine =>
@@ -31,7 +35,10 @@ const slide = (change: (axis: Axis) => Axis = (axis) => axis): Machine =>
     change({
       ...axis,
       job: { ...axis.job, travel: q('300 mm') },
-      transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: q('4 mm'), starts: 1, diameter: q('14 mm') }) },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('screw', { pitch: q('4 mm'), starts: 1, diameter: q('14 mm') }),
+      },
     }),
   );
 const plan = (said: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
@@ -45,8 +52,17 @@ const plan = (said: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
   ...said,
 });
 /** Readings in millimetres in the order of the plan; a text is left out for that reason. */
-function judged(machine: Machine, made: StepCheckPlan, values: readonly number[], leftOut: ReadonlyMap<number, string> = new Map()): StepCheckEvaluation {
-  const entered = values.map((value, index): EnteredReading => ({ index, text: `${value} mm`, excluded: leftOut.get(index) ?? null }));
+function judged(
+  machine: Machine,
+  made: StepCheckPlan,
+  values: readonly number[],
+  leftOut: ReadonlyMap<number, string> = new Map(),
+): StepCheckEvaluation {
+  const entered = values.map((value, index): EnteredReading => ({
+    index,
+    text: `${value} mm`,
+    excluded: leftOut.get(index) ?? null,
+  }));
   const result = evaluateStepCheck(firstAxis(machine), made, entered, say);
   if (!result) throw new Error('the slide has steps');
   return result;
@@ -71,7 +87,9 @@ describe('lost steps', () => {
     // 0.08 mm are four full steps: ten cycles a run.
     const result = drifting([-0.8, -1.6, -2.4]);
     expect(result.returns).toEqual(jasmine.objectContaining({ kind: 'lost-cycles', cycles: -30 }));
-    expect(result.returns.kind === 'lost-cycles' && result.returns.byRun).toEqual([1, 2, 3].map((run) => ({ run, cycles: -10 })));
+    expect(result.returns.kind === 'lost-cycles' && result.returns.byRun).toEqual(
+      [1, 2, 3].map((run) => ({ run, cycles: -10 })),
+    );
     expect(result.verdict).toBe('not-true');
     expect(result.sentence).toContain('does not come back to zero');
     expect(notes(result)).toContain('−2.400 mm');
@@ -89,7 +107,9 @@ describe('lost steps', () => {
   });
 
   it('were not tested where no return was planned, and that is said', () => {
-    expect(notes(judged(slide(), plan({ returnToZero: false }), [5, 11.5, 20]))).toContain('no return to zero was planned');
+    expect(notes(judged(slide(), plan({ returnToZero: false }), [5, 11.5, 20]))).toContain(
+      'no return to zero was planned',
+    );
     expect(notes(judged(slide(), plan(), [5, 11.5, 20, 0]))).not.toContain('no return to zero was planned');
   });
 });
@@ -110,14 +130,19 @@ describe('a return that is off', () => {
           const { off, seen } = returnShares({ runs, noise, freedom }, 1500, runs * 1000 + freedom);
           // Binomial with p = 0.05, n = 1500: two standard deviations are 1.1 %.
           expect(off).withContext(`${runs} runs, noise ${noise}, ${freedom} degrees of freedom`).toBeLessThan(0.061);
-          if (runs === 3) expect(seen).withContext(`noise ${noise}, ${freedom} degrees of freedom`).toBeGreaterThan(0.95);
+          if (runs === 3)
+            expect(seen).withContext(`noise ${noise}, ${freedom} degrees of freedom`).toBeGreaterThan(0.95);
         }
   });
 });
 
 describe('a setting in force', () => {
   const set = (text: string, microsteps = 4): Machine =>
-    slide((axis) => ({ ...axis, driver: { ...axis.driver, microsteps }, setting: { kind: 'linear', stepsPerUnit: q(text), reason: 'typed' } }));
+    slide((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, microsteps },
+      setting: { kind: 'linear', stepsPerUnit: q(text), reason: 'typed' },
+    }));
 
   it('that is stale is found as such: 50 typed where the parts make 200 goes back to 200, not to 800', () => {
     // The controller sends a quarter of the steps, so the carriage goes a quarter of the way.
@@ -181,7 +206,8 @@ describe('a true verdict', () => {
 
   it('is not given to what the instrument cannot tell: its printed error, its setting, its steps', () => {
     const read = (said: Partial<LinearInstrument>, target = 5000): string =>
-      judged(slide(), plan({ targets: [1000, target], instrument: exampleInstrument(said) }), [5, target / 200, 0]).verdict;
+      judged(slide(), plan({ targets: [1000, target], instrument: exampleInstrument(said) }), [5, target / 200, 0])
+        .verdict;
     expect(read({})).toBe('true');
     expect(read({ error: q('0.06 mm') })).toBe('undecided');
     // 1 − cos 4° of 25 mm are 0.061 mm.
@@ -190,7 +216,11 @@ describe('a true verdict', () => {
     expect(read({ square: 'by-eye', tilt: q('0 °') })).toBe('true');
     expect(tiltDoubt('by-eye')).toBeCloseTo(1 - Math.cos((4 * Math.PI) / 180), 15);
     // Each point has its own band: at 5 mm the same instrument still can.
-    const points = judged(slide(), plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }), [5, 11.5, 25, 0]).points;
+    const points = judged(
+      slide(),
+      plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }),
+      [5, 11.5, 25, 0],
+    ).points;
     expect(points.map((point) => point.conformity)).toEqual(['within', 'within', 'undecided', 'within']);
   });
 
@@ -203,11 +233,19 @@ describe('a true verdict', () => {
   });
 
   it('advises a finer digit only where the digit decides', () => {
-    const square = judged(slide(), plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }), [5, 11.5, 25, 0]);
+    const square = judged(
+      slide(),
+      plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }),
+      [5, 11.5, 25, 0],
+    );
     expect(square.sentence).toContain('set it by a square');
     const own = judged(slide(), plan({ instrument: exampleInstrument({ error: q('0.06 mm') }) }), [5, 11.5, 20, 0]);
     expect(own.sentence).toContain('own error decides');
-    const coarse = judged(slide(), plan({ instrument: exampleInstrument({ resolution: q('0.1 mm') }) }), [5, 11.5, 20, 0]);
+    const coarse = judged(
+      slide(),
+      plan({ instrument: exampleInstrument({ resolution: q('0.1 mm') }) }),
+      [5, 11.5, 20, 0],
+    );
     expect(coarse.sentence).toContain('finer digit than 0.1 mm');
   });
 
@@ -229,10 +267,18 @@ describe('an indicator set by eye', () => {
       // Set within 4° of the motion, it shows too much by 1/cos a.
       const tilt = (random() * 4 * Math.PI) / 180;
       const values = [5, 11.5, 20].map((at) => Number((at / Math.cos(tilt) + 0.005 * gauss(random)).toFixed(2)));
-      if (judged(slide(), plan({ returnToZero: false, instrument: exampleInstrument({ square: 'by-eye' }) }), values).ranking) off += 1;
+      if (
+        judged(slide(), plan({ returnToZero: false, instrument: exampleInstrument({ square: 'by-eye' }) }), values)
+          .ranking
+      )
+        off += 1;
     }
     expect(off / trials).toBeLessThan(0.06);
-    const found = judged(slide(), plan({ targets: [2000, 4600, 8000], instrument: exampleInstrument({ square: 'by-eye' }) }), [10.08, 23.17, 40.3, 0]);
+    const found = judged(
+      slide(),
+      plan({ targets: [2000, 4600, 8000], instrument: exampleInstrument({ square: 'by-eye' }) }),
+      [10.08, 23.17, 40.3, 0],
+    );
     expect(reason(found)).toContain('Set by eye, the indicator alone may be out by 0.24 %');
   });
 });
@@ -256,7 +302,8 @@ describe('a carriage', () => {
 });
 
 describe('one reading', () => {
-  const one = (change: (axis: Axis) => Axis, value: number): StepCheckEvaluation => judged(slide(change), plan({ targets: [4000], returnToZero: false }), [value]);
+  const one = (change: (axis: Axis) => Axis, value: number): StepCheckEvaluation =>
+    judged(slide(change), plan({ targets: [4000], returnToZero: false }), [value]);
 
   it('already tells twice, four and ten times, a slipped decimal and inches', () => {
     const first = (value: number): string => one((axis) => axis, value).ranking?.faults[0]?.fault.id ?? '';
@@ -275,7 +322,10 @@ describe('one reading', () => {
   });
 
   it('of a roller or pulley names what it really measures across', () => {
-    const roller = slide((axis) => ({ ...axis, transmission: { ...axis.transmission, specification: exampleTransmission('roller', { diameter: q('30 mm') }) } }));
+    const roller = slide((axis) => ({
+      ...axis,
+      transmission: { ...axis.transmission, specification: exampleTransmission('roller', { diameter: q('30 mm') }) },
+    }));
     const turn = 30 * Math.PI;
     const result = judged(
       roller,
@@ -305,7 +355,8 @@ describe('causes', () => {
 
   it('of a lathe’s carriage are never a diameter', () => {
     const lathe = (letter: string): Machine => ({ ...slide((axis) => ({ ...axis, letter })), kind: 'lathe' });
-    const ids = (letter: string): readonly string[] => judged(lathe(letter), plan(), [10, 23, 40, 0]).ranking?.faults.map((item) => item.fault.id) ?? [];
+    const ids = (letter: string): readonly string[] =>
+      judged(lathe(letter), plan(), [10, 23, 40, 0]).ranking?.faults.map((item) => item.fault.id) ?? [];
     expect(ids('X')).toContain('diameter-for-radius');
     expect(ids('Z')).not.toContain('diameter-for-radius');
   });
@@ -316,7 +367,11 @@ describe('causes', () => {
     expect(result.ranking).toBeNull();
     expect(reason(result)).toContain('not shown yet');
     expect(reason(result)).not.toContain('does not grow');
-    const constant = judged(slide(), plan({ targets: [1000, 2300, 3100, 4000, 5200, 6000], returnToZero: false }), [5.2, 11.7, 15.7, 20.2, 26.2, 30.2]);
+    const constant = judged(
+      slide(),
+      plan({ targets: [1000, 2300, 3100, 4000, 5200, 6000], returnToZero: false }),
+      [5.2, 11.7, 15.7, 20.2, 26.2, 30.2],
+    );
     expect(reason(constant)).toContain('does not grow with distance');
   });
 
@@ -337,9 +392,19 @@ describe('causes', () => {
 
 describe('lost motion', () => {
   const both = (play: (at: number) => number, takeUp = 400): StepCheckEvaluation => {
-    const made = plan({ targets: [2000, 9000, 21_000, 34_000, 50_000], runs: 2, approach: 'both-ways', takeUp, tolerance: { kind: 'linear', value: q('0.5 mm') } });
+    const made = plan({
+      targets: [2000, 9000, 21_000, 34_000, 50_000],
+      runs: 2,
+      approach: 'both-ways',
+      takeUp,
+      tolerance: { kind: 'linear', value: q('0.5 mm') },
+    });
     const values = plannedReadings(made).map(({ target, approach, isReturn }, index) =>
-      isReturn ? 0 : Number((target / 200 + (approach === 'down' ? play(target / 200) : 0) + (index % 3 === 0 ? 0.01 : 0)).toFixed(2)),
+      isReturn
+        ? 0
+        : Number(
+            (target / 200 + (approach === 'down' ? play(target / 200) : 0) + (index % 3 === 0 ? 0.01 : 0)).toFixed(2),
+          ),
     );
     return judged(slide(), made, values);
   };
@@ -387,7 +452,9 @@ describe('intervals', () => {
 
   it('count the digit once a place: thirty runs that read the same do not make it finer', () => {
     const at = (runs: number): number => {
-      const points = [10, 24, 40].flatMap((commanded): ScalePoint[] => Array.from({ length: runs }, () => ({ commanded, measured: commanded, approach: 'up' })));
+      const points = [10, 24, 40].flatMap((commanded): ScalePoint[] =>
+        Array.from({ length: runs }, () => ({ commanded, measured: commanded, approach: 'up' })),
+      );
       const fit = fitScale(points, 0.1, 0);
       return fit.kind === 'fitted' ? fit.scale.expanded : NaN;
     };
@@ -397,7 +464,11 @@ describe('intervals', () => {
 
   it('keep their degrees of freedom where a double falls short of a whole number', () => {
     const random = seeded(8);
-    const points = Array.from({ length: 38 }, (_, index): ScalePoint => ({ commanded: 1 + index, measured: 1 + index + gauss(random), approach: 'up' }));
+    const points = Array.from({ length: 38 }, (_, index): ScalePoint => ({
+      commanded: 1 + index,
+      measured: 1 + index + gauss(random),
+      approach: 'up',
+    }));
     const fit = fitScale(points, 1e-9, 0);
     expect(fit.kind === 'fitted' && fit.effectiveDegreesOfFreedom).toBe(36);
   });

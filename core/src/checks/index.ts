@@ -28,7 +28,16 @@ export {
   type StepCheckPlan,
 } from './plan.js';
 export { judgeReturns, type ReturnJudgement, type ReturnReading, type ReturnScatter } from './return-to-zero.js';
-export { fitScale, reversalTrend, scatterWithinRuns, wildReading, type Estimate, type FittedScale, type ScaleFit, type ScalePoint } from './scale-fit.js';
+export {
+  fitScale,
+  reversalTrend,
+  scatterWithinRuns,
+  wildReading,
+  type Estimate,
+  type FittedScale,
+  type ScaleFit,
+  type ScalePoint,
+} from './scale-fit.js';
 export {
   evaluateStepCheck,
   readingValue,

@@ -1,9 +1,13 @@
-/** What the travel is read with. An indicator's plunger or lever moves with the carriage; a scale is laid along the motion. */
+/**
+ * What the travel is read with. An indicator's plunger or lever moves with the carriage; a scale is laid along the
+ * motion.
+ */
 export type InstrumentKind = 'indicator' | 'scale';
 
 /**
  * Travel along the motion from a reading of an instrument that is tilted from it by an angle (geometry). A plunger on a
- * face square to the motion shows too much: true = reading · cos a. A tilted scale shows too little of it: true = reading / cos a.
+ * face square to the motion shows too much: true = reading · cos a. A tilted scale shows too little of it: true =
+ * reading / cos a.
  * @param tilt angle between instrument and motion [rad], magnitude below a right angle
  */
 export function trueTravel(reading: number, kind: InstrumentKind, tilt: number): number {
@@ -54,8 +58,10 @@ export interface ReadingDoubt {
 }
 
 /**
- * Standard uncertainty of one reading at a distance. The digit counts for the reading and its zero; a printed limit is a
- * rectangular distribution (JCGM 100:2008, 4.3.7); setting the instrument anew every range adds digits as chance and its
+ * Standard uncertainty of one reading at a distance. The digit counts for the reading and its zero; a printed limit is
+ * a
+ * rectangular distribution (JCGM 100:2008, 4.3.7); setting the instrument anew every range adds digits as chance and
+ * its
  * own error as a whole, because one block used again is wrong by the same.
  */
 export function readingDoubt({ digit, error, scale, tilt, range }: InstrumentDoubt, distance: number): ReadingDoubt {

@@ -1,5 +1,17 @@
 import type { Result } from '../quantity/index.js';
-import { checkShape, choice, flag, kinds, list, nullable, quantity, record, text, whole, type Of } from '../machine/index.js';
+import {
+  checkShape,
+  choice,
+  flag,
+  kinds,
+  list,
+  nullable,
+  quantity,
+  record,
+  text,
+  whole,
+  type Of,
+} from '../machine/index.js';
 
 const positive = { isPositive: true } as const;
 
@@ -44,7 +56,10 @@ export const stepCheckPlan = record({
   runs: whole(1, RUN_LIMIT),
   approach: choice('one-way', 'both-ways'),
   returnToZero: flag(),
-  /** Microsteps that the carriage goes too far before it comes to a target from the other side, so that lost motion is taken up. */
+  /**
+   * Microsteps that the carriage goes too far before it comes to a target from the other side, so that lost motion is
+   * taken up.
+   */
   takeUp: whole(0, STEP_LIMIT),
   instrument,
   tolerance: kinds({ linear: { value: quantity('length', positive) }, rotary: { value: quantity('angle', positive) } }),
@@ -56,8 +71,12 @@ export type Instrument = StepCheckPlan['instrument'];
 /** Checks a plan of this or an earlier version; what has been added to instruments since is left unsaid. */
 export function checkPlan(input: unknown): Result<StepCheckPlan> {
   const plan = input as { readonly instrument?: unknown } | null;
-  const isOlder = typeof plan === 'object' && plan !== null && typeof plan.instrument === 'object' && plan.instrument !== null;
-  return checkShape(stepCheckPlan, isOlder ? { ...plan, instrument: { error: null, square: 'not-said', range: null, ...plan.instrument } } : input);
+  const isOlder =
+    typeof plan === 'object' && plan !== null && typeof plan.instrument === 'object' && plan.instrument !== null;
+  return checkShape(
+    stepCheckPlan,
+    isOlder ? { ...plan, instrument: { error: null, square: 'not-said', range: null, ...plan.instrument } } : input,
+  );
 }
 
 /** From below or from above. */
@@ -75,7 +94,9 @@ export interface PlannedReading {
   readonly isReturn: boolean;
 }
 
-/** Every reading that a plan asks for: each run goes out, in plans both ways comes back, and may end at zero from below. */
+/**
+ * Every reading that a plan asks for: each run goes out, in plans both ways comes back, and may end at zero from below.
+ */
 export function plannedReadings(plan: StepCheckPlan): readonly PlannedReading[] {
   const outward = [...plan.targets].sort((a, b) => a - b);
   const readings: PlannedReading[] = [];
@@ -99,7 +120,8 @@ export interface PlannedMove {
 }
 
 /**
- * The moves of a plan in order. The carriage begins a take-up before zero, so that it never has to go behind its start, and
+ * The moves of a plan in order. The carriage begins a take-up before zero, so that it never has to go behind its start,
+ * and
  * comes to zero from below. A target is always reached from the side its reading names: the carriage first goes
  * past it by the take-up when it would come from the wrong side.
  */
@@ -121,22 +143,32 @@ export function plannedMoves(plan: StepCheckPlan): readonly PlannedMove[] {
 }
 
 /**
- * Targets spread over a whole travel, the last within a motor turn of its end, each at a random phase of the motor turn that
+ * Targets spread over a whole travel, the last within a motor turn of its end, each at a random phase of the motor turn
+ * that
  * is new at every target, so that nothing periodic is taken for scale (ISO 230-2:2014, target positions, from memory).
  * @param travelSteps usable travel in microsteps @param turnSteps microsteps of one motor turn
  * @param random from 0 to 1, new at every call
  */
-export function spreadTargets(travelSteps: number, turnSteps: number, count: number, random: () => number): readonly number[] {
+export function spreadTargets(
+  travelSteps: number,
+  turnSteps: number,
+  count: number,
+  random: () => number,
+): readonly number[] {
   const spacing = travelSteps / count;
   const nudge = Math.min(turnSteps, spacing / 2);
-  const targets = Array.from({ length: count }, (_, index) => Math.max(1, Math.round((index + 1) * spacing - nudge * random())));
+  const targets = Array.from({ length: count }, (_, index) =>
+    Math.max(1, Math.round((index + 1) * spacing - nudge * random())),
+  );
   return [...new Set(targets)];
 }
 
 /**
- * Microsteps to go past a target before coming back to it from the other side: more than any play that is known or to be
+ * Microsteps to go past a target before coming back to it from the other side: more than any play that is known or to
+ * be
  * expected, and at least a quarter turn of the motor.
- * @param play lost motion known or expected [SI]; null if nothing is known of it @param stepsPerUnit microsteps a unit of travel
+ * @param play lost motion known or expected [SI]; null if nothing is known of it @param stepsPerUnit microsteps a
+ *   unit of travel
  */
 export function takeUpFor(play: number | null, stepsPerUnit: number, turnSteps: number): number {
   return Math.max(1, Math.ceil(Math.max(turnSteps / 4, (play ?? 0) * TAKE_UP_FACTOR * stepsPerUnit) - 1e-6));

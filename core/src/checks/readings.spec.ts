@@ -36,7 +36,11 @@ const plan = (said: Partial<StepCheckPlan> = {}, instrument: object = {}): StepC
   ...said,
 });
 function judged(made: StepCheckPlan, texts: readonly string[], machine: Machine = slide): StepCheckEvaluation {
-  const entered = texts.map((text, index): EnteredReading => ({ index, text: /^[-\d.]+$/.test(text) ? `${text} mm` : text, excluded: null }));
+  const entered = texts.map((text, index): EnteredReading => ({
+    index,
+    text: /^[-\d.]+$/.test(text) ? `${text} mm` : text,
+    excluded: null,
+  }));
   const result = evaluateStepCheck(firstAxis(machine), made, entered, sayPlain);
   if (!result) throw new Error('the slide has steps');
   return result;
@@ -67,7 +71,9 @@ describe('readings of a step check', () => {
     expect([backward.motion, backward.correctedStepsPerUnit, backward.ranking]).toEqual(['reversed', null, null]);
     // Below nothing, but with an interval that holds forward as well: no cause is looked for, and nothing is set.
     const wild = judged(plan(), ['4', '-6', '0.5']);
-    expect(wild.fit.kind === 'fitted' && wild.fit.scale.value < 0 && wild.fit.scale.value + wild.fit.scale.expanded > 0).toBeTrue();
+    expect(
+      wild.fit.kind === 'fitted' && wild.fit.scale.value < 0 && wild.fit.scale.value + wild.fit.scale.expanded > 0,
+    ).toBeTrue();
     expect([wild.motion, wild.ranking, wild.correctedStepsPerUnit]).toEqual(['moved', null, null]);
   });
 
@@ -82,8 +88,11 @@ describe('readings of a step check', () => {
       degreesOfFreedom: Infinity,
       chainSpread: chainSpread(axis),
     });
-    expect(twice.ranking?.faults.map((item) => [item.fault.id, item.chance.toFixed(9)])).toEqual(expected.faults.map((item) => [item.fault.id, item.chance.toFixed(9)]));
-    const only = (text: string, instrument: object = {}): boolean => judged(plan({ targets: [1000] }, instrument), [text]).ranking !== null;
+    expect(twice.ranking?.faults.map((item) => [item.fault.id, item.chance.toFixed(9)])).toEqual(
+      expected.faults.map((item) => [item.fault.id, item.chance.toFixed(9)]),
+    );
+    const only = (text: string, instrument: object = {}): boolean =>
+      judged(plan({ targets: [1000] }, instrument), [text]).ranking !== null;
     expect([only('5.2'), only('5.3'), only('4.8'), only('4.7')]).toEqual([false, true, false, true]);
     // With a digit of 2 mm a third more is within what the reading may be out by.
     expect([only('6.5', { resolution: q('2 mm') }), only('6.5', { resolution: q('1 mm') })]).toEqual([false, true]);
@@ -99,9 +108,18 @@ describe('readings of a step check', () => {
   });
 
   it('of a turning axis bear no tilt of their own', () => {
-    const turntable: Machine = screwMachine((axis) => ({ ...axis, transmission: { ...axis.transmission, specification: exampleTransmission('rotary', {}) } }));
-    const made = plan({ tolerance: { kind: 'rotary', value: q('0.2 °') } }, { kind: 'rotary', resolution: q('0.1 °'), square: 'by-eye' });
-    const rotary: Machine = { ...turntable, axes: turntable.axes.map((axis) => ({ ...axis, job: { ...axis.job, kind: 'rotary' } as typeof axis.job })) };
+    const turntable: Machine = screwMachine((axis) => ({
+      ...axis,
+      transmission: { ...axis.transmission, specification: exampleTransmission('rotary', {}) },
+    }));
+    const made = plan(
+      { tolerance: { kind: 'rotary', value: q('0.2 °') } },
+      { kind: 'rotary', resolution: q('0.1 °'), square: 'by-eye' },
+    );
+    const rotary: Machine = {
+      ...turntable,
+      axes: turntable.axes.map((axis) => ({ ...axis, job: { ...axis.job, kind: 'rotary' } as typeof axis.job })),
+    };
     const result = judged(made, ['112.5 °', '258.8 °', '450 °'], rotary);
     expect(result.standardUncertainty).toBeCloseTo(((0.1 / Math.sqrt(6)) * Math.PI) / 180, 9);
   });
@@ -129,7 +147,11 @@ describe('what an instrument may be out by', () => {
 });
 
 describe('zeros that come back', () => {
-  const zeros = (values: readonly number[], scatter: { readonly deviation: number; readonly freedom: number } | null, tolerance = 0.05): ReturnJudgement =>
+  const zeros = (
+    values: readonly number[],
+    scatter: { readonly deviation: number; readonly freedom: number } | null,
+    tolerance = 0.05,
+  ): ReturnJudgement =>
     judgeReturns(
       values.map((value, index) => ({ run: index + 1, value })),
       0.01,
@@ -169,10 +191,13 @@ describe('zeros that come back', () => {
 
 describe('a plan', () => {
   it('that is none is refused, whatever it is', () => {
-    for (const input of [null, undefined, 'plan', 7, [], {}, { instrument: null }, { instrument: 'rule' }]) expect(checkPlan(input).ok).toBeFalse();
+    for (const input of [null, undefined, 'plan', 7, [], {}, { instrument: null }, { instrument: 'rule' }])
+      expect(checkPlan(input).ok).toBeFalse();
     const { error: _error, square: _square, range: _range, ...older } = plan().instrument;
     const opened = checkPlan({ ...plan(), instrument: older });
-    expect(opened.ok && [opened.value.instrument.error, opened.value.instrument.square, opened.value.instrument.range]).toEqual([null, 'not-said', null]);
+    expect(
+      opened.ok && [opened.value.instrument.error, opened.value.instrument.square, opened.value.instrument.range],
+    ).toEqual([null, 'not-said', null]);
   });
 
   it('without a take-up goes to no place twice', () => {

@@ -22,7 +22,9 @@ export interface FittedScale {
   readonly scaleStandardUncertainty: number;
   /** Constant error of the zero; null if it was not fitted. */
   readonly offset: Estimate | null;
-  /** Mean reversal B = mean from below − mean from above: ordinary lost motion is negative. Null if one direction only. */
+  /**
+   * Mean reversal B = mean from below − mean from above: ordinary lost motion is negative. Null if one direction only.
+   */
   readonly reversal: Estimate | null;
   /** Scatter of one reading about the fit [SI]. */
   readonly readingUncertainty: number;
@@ -62,15 +64,24 @@ function termOf(fit: LeastSquares, rows: readonly (readonly number[])[], keys: r
   const inverse = fit.unscaledCovariance[term] as readonly number[];
   const weights = rows.map((row) => row.reduce((sum, value, index) => sum + value * (inverse[index] as number), 0));
   const byPlace = new Map<string, number>();
-  weights.forEach((weight, index) => byPlace.set(keys[index] as string, (byPlace.get(keys[index] as string) ?? 0) + weight));
+  weights.forEach((weight, index) =>
+    byPlace.set(keys[index] as string, (byPlace.get(keys[index] as string) ?? 0) + weight),
+  );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const squares = (values: Iterable<number>): number => [...values].reduce((sum, value) => sum + value * value, 0);
-  return { value: fit.estimates[term] as number, readings: squares(weights), places: squares(byPlace.values()), zero: total ** 2 };
+  return {
+    value: fit.estimates[term] as number,
+    readings: squares(weights),
+    places: squares(byPlace.values()),
+    zero: total ** 2,
+  };
 }
 
 /** How readings scatter: about their own place, and places about the fit. */
 interface Scatter {
-  /** Variance of one reading, and of the mean of a place where places scatter by themselves; null there if they do not. */
+  /**
+   * Variance of one reading, and of the mean of a place where places scatter by themselves; null there if they do not.
+   */
   readonly reading: number;
   readonly place: number | null;
   readonly freedom: number;
@@ -83,7 +94,9 @@ interface Scatter {
 function scatterOf(fit: LeastSquares, keys: readonly string[], terms: number): Scatter {
   const { residuals } = fit;
   const groups = new Map<string, number[]>();
-  residuals.forEach((residual, index) => groups.set(keys[index] as string, [...(groups.get(keys[index] as string) ?? []), residual]));
+  residuals.forEach((residual, index) =>
+    groups.set(keys[index] as string, [...(groups.get(keys[index] as string) ?? []), residual]),
+  );
   let inside = 0;
   for (const group of groups.values()) {
     const mean = group.reduce((sum, value) => sum + value, 0) / group.length;
@@ -93,20 +106,30 @@ function scatterOf(fit: LeastSquares, keys: readonly string[], terms: number): S
   const insideFreedom = residuals.length - groups.size;
   const betweenFreedom = groups.size - terms;
   const pooled = whole / fit.degreesOfFreedom;
-  if (insideFreedom === 0) return { reading: pooled, place: null, freedom: fit.degreesOfFreedom, within: pooled, isOnce: true };
+  if (insideFreedom === 0)
+    return { reading: pooled, place: null, freedom: fit.degreesOfFreedom, within: pooled, isOnce: true };
   const within = inside / insideFreedom;
   if (betweenFreedom > 0) {
     const between = Math.max(0, whole - inside) / betweenFreedom;
-    const isLacking = within === 0 ? between > 0 : fisherTail(between / within, betweenFreedom, insideFreedom) < LACK_OF_FIT;
+    const isLacking =
+      within === 0 ? between > 0 : fisherTail(between / within, betweenFreedom, insideFreedom) < LACK_OF_FIT;
     // Errors that stay the same at a place, of the screw or of the digit, do not average out over the runs.
-    if (isLacking) return { reading: within, place: between / (residuals.length / groups.size), freedom: betweenFreedom, within, isOnce: false };
+    if (isLacking)
+      return {
+        reading: within,
+        place: between / (residuals.length / groups.size),
+        freedom: betweenFreedom,
+        within,
+        isOnce: false,
+      };
   }
   return { reading: pooled, place: null, freedom: fit.degreesOfFreedom, within, isOnce: false };
 }
 
 /**
  * Part of the digit's own uncertainty that runs at one place do not average away. Scatter shakes the rounding out:
- * the first harmonic of its mean error falls as exp(−2π²σ²/δ²) (Fourier series of the rounding error, standard derivation).
+ * the first harmonic of its mean error falls as exp(−2π²σ²/δ²) (Fourier series of the rounding error, standard
+ * derivation).
  */
 function keptRounding(within: number, digit: number): number {
   if (digit === 0) return 0;
@@ -125,7 +148,11 @@ function designOf(points: readonly ScalePoint[]): {
   const hasOffset = points.length >= (hasReversal ? 2 : 1) + 1 + OFFSET_SPARE;
   // Distances are scaled to one so that the columns are of like size.
   const reach = points.reduce((most, { commanded }) => Math.max(most, Math.abs(commanded)), 0);
-  const rows = points.map((point) => [point.commanded / reach, ...(hasReversal ? [point.approach === 'up' ? 0 : -1] : []), ...(hasOffset ? [1] : [])]);
+  const rows = points.map((point) => [
+    point.commanded / reach,
+    ...(hasReversal ? [point.approach === 'up' ? 0 : -1] : []),
+    ...(hasOffset ? [1] : []),
+  ]);
   return { rows, reach, hasReversal, hasOffset };
 }
 
@@ -157,7 +184,12 @@ export function wildReading(
   const limit = coverageFactor(1 - WILD_CHANCE / points.length, fit.degreesOfFreedom - 1);
   const found: { readonly index: number; readonly off: number }[] = [];
   rows.forEach((row, index) => {
-    const leverage = row.reduce((sum, a, i) => sum + a * row.reduce((inner, b, j) => inner + b * ((fit.unscaledCovariance[i] as readonly number[])[j] as number), 0), 0);
+    const leverage = row.reduce(
+      (sum, a, i) =>
+        sum +
+        a * row.reduce((inner, b, j) => inner + b * ((fit.unscaledCovariance[i] as readonly number[])[j] as number), 0),
+      0,
+    );
     const left = 1 - leverage;
     // A reading that alone carries a term has nothing to be held against.
     if (left < 1e-6) return;
@@ -192,45 +224,72 @@ export function reversalTrend(points: readonly ScalePoint[], digit: number): Est
   );
   if (fit?.residualDeviation == null) return null;
   const term = rows[0]?.length ?? 0;
-  const variance = (fit.residualDeviation ** 2 + digit ** 2 / 12) * ((fit.unscaledCovariance[term] as readonly number[])[term] as number);
-  return { value: fit.estimates[term] as number, expanded: coverageFactor(CONFIDENCE, fit.degreesOfFreedom) * Math.sqrt(variance) };
+  const variance =
+    (fit.residualDeviation ** 2 + digit ** 2 / 12) *
+    ((fit.unscaledCovariance[term] as readonly number[])[term] as number);
+  return {
+    value: fit.estimates[term] as number,
+    expanded: coverageFactor(CONFIDENCE, fit.degreesOfFreedom) * Math.sqrt(variance),
+  };
 }
 
 /**
  * Scatter of one reading about its own run: a run that lost steps stands off as a whole and must not count as scatter.
  * @returns null where the readings leave nothing to judge by
  */
-export function scatterWithinRuns(points: readonly (ScalePoint & { readonly run: number })[]): { readonly deviation: number; readonly freedom: number } | null {
+export function scatterWithinRuns(
+  points: readonly (ScalePoint & { readonly run: number })[],
+): { readonly deviation: number; readonly freedom: number } | null {
   const runs = [...new Set(points.map(({ run }) => run))];
   if (points.length === 0) return null;
   const { rows, hasReversal } = designOf(points);
   const fit = leastSquares(
-    rows.map((row, index) => [row[0] as number, ...(hasReversal ? [row[1] as number] : []), ...runs.map((run) => (points[index]?.run === run ? 1 : 0))]),
+    rows.map((row, index) => [
+      row[0] as number,
+      ...(hasReversal ? [row[1] as number] : []),
+      ...runs.map((run) => (points[index]?.run === run ? 1 : 0)),
+    ]),
     points.map((point) => point.measured),
   );
   return fit?.residualDeviation == null ? null : { deviation: fit.residualDeviation, freedom: fit.degreesOfFreedom };
 }
 
 /**
- * Scale, offset and reversal from one regression, y = a + k·x + B·d with d = 0 for an approach from below, from where the
- * indicator was zeroed, and −1 from above, so that lost motion is taken neither for scale nor for an error of the zero. Terms that the readings cannot carry are left out and say so by being null.
+ * Scale, offset and reversal from one regression, y = a + k·x + B·d with d = 0 for an approach from below, from where
+ * the
+ * indicator was zeroed, and −1 from above, so that lost motion is taken neither for scale nor for an error of the zero.
+ * Terms that the readings cannot carry are left out and say so by being null.
  *
- * Uncertainty (JCGM 100:2008): the scatter about the fit through Student's t; the digit once a place, because runs that read
- * the same round the same; where no offset is fitted, the zero's own error; the instrument's own scale error in quadrature.
+ * Uncertainty (JCGM 100:2008): the scatter about the fit through Student's t; the digit once a place, because runs that
+ * read
+ * the same round the same; where no offset is fitted, the zero's own error; the instrument's own scale error in
+ * quadrature.
  *
  * @param digit of the instrument [SI] @param scaleUncertainty expanded relative uncertainty of the instrument's scale
  */
 export function fitScale(points: readonly ScalePoint[], digit: number, scaleUncertainty: number): ScaleFit {
   const distances = new Set(points.map((point) => point.commanded));
-  if (points.length < 2) return { kind: 'refused', reason: 'One reading cannot tell a scale from anything else. Take at least two distances.' };
-  if (distances.size < 2) return { kind: 'refused', reason: 'Only one distance was measured. A second distance tells a wrong scale from a constant error.' };
+  if (points.length < 2)
+    return {
+      kind: 'refused',
+      reason: 'One reading cannot tell a scale from anything else. Take at least two distances.',
+    };
+  if (distances.size < 2)
+    return {
+      kind: 'refused',
+      reason: 'Only one distance was measured. A second distance tells a wrong scale from a constant error.',
+    };
   const { rows, reach, hasReversal, hasOffset } = designOf(points);
   const baseTerms = hasReversal ? 2 : 1;
   const fit = leastSquares(
     rows,
     points.map((point) => point.measured),
   );
-  if (fit?.residualDeviation == null) return { kind: 'refused', reason: 'The readings do not separate scale, zero and reversal. Take more distances, each from both sides.' };
+  if (fit?.residualDeviation == null)
+    return {
+      kind: 'refused',
+      reason: 'The readings do not separate scale, zero and reversal. Take more distances, each from both sides.',
+    };
 
   const keys = points.map(placeOf);
   const scatter = scatterOf(fit, keys, baseTerms + (hasOffset ? 1 : 0));
@@ -257,7 +316,10 @@ export function fitScale(points: readonly ScalePoint[], digit: number, scaleUnce
   const own = scaleUncertainty * Math.abs(scale);
   const random = expandedOf(scaleTerm) / reach;
   const variance = byScatter + byDigit;
-  const effective = byScatter === 0 ? Infinity : Math.max(1, Math.floor(variance ** 2 / (byScatter ** 2 / scatter.freedom) + TRUNCATION));
+  const effective =
+    byScatter === 0
+      ? Infinity
+      : Math.max(1, Math.floor(variance ** 2 / (byScatter ** 2 / scatter.freedom) + TRUNCATION));
   return {
     kind: 'fitted',
     scale: { value: scale, expanded: Math.hypot(random, own) },

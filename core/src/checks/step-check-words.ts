@@ -30,9 +30,13 @@ export interface Told {
 }
 
 const percent = (value: number): string => `${formatNumber(value * 100, { significant: 2 })} %`;
-const intervalOf = ({ scale }: FittedScale): string => `scale ${formatNumber(scale.value, { uncertainty: scale.expanded })} ± ${percent(scale.expanded)} (95 %)`;
+const intervalOf = ({ scale }: FittedScale): string =>
+  `scale ${formatNumber(scale.value, { uncertainty: scale.expanded })} ± ${percent(scale.expanded)} (95 %)`;
 const worstOf = (points: readonly ReadPoint[]): ReadPoint | null =>
-  points.reduce<ReadPoint | null>((found, point) => (found && Math.abs(found.deviation) >= Math.abs(point.deviation) ? found : point), null);
+  points.reduce<ReadPoint | null>(
+    (found, point) => (found && Math.abs(found.deviation) >= Math.abs(point.deviation) ? found : point),
+    null,
+  );
 
 /** The verdict in one sentence with its numbers. */
 export function sentenceOf(told: Told): string {
@@ -48,9 +52,12 @@ export function sentenceOf(told: Told): string {
     case 'true':
       return `Every reading lies within ${asked}, by more than the measurement’s own ±${tell(guard, guard)}. Largest deviation ${size}.${travelWords(told)}`;
     case 'not-true': {
-      if (motion === 'still') return `The carriage did not move: every reading is zero where ${tell(worstPoint.commanded)} was asked for.`;
-      if (motion === 'reversed') return `The carriage ran the wrong way: ${tell(Math.abs(worstPoint.measured), guard)} backward where ${tell(worstPoint.commanded)} was asked for.`;
-      if (worstPoint.isReturn) return `It does not come back to zero: off by ${size} after run ${worstPoint.run}; ${asked}.`;
+      if (motion === 'still')
+        return `The carriage did not move: every reading is zero where ${tell(worstPoint.commanded)} was asked for.`;
+      if (motion === 'reversed')
+        return `The carriage ran the wrong way: ${tell(Math.abs(worstPoint.measured), guard)} backward where ${tell(worstPoint.commanded)} was asked for.`;
+      if (worstPoint.isReturn)
+        return `It does not come back to zero: off by ${size} after run ${worstPoint.run}; ${asked}.`;
       return `Off by ${size} at ${tell(worstPoint.commanded)}: ${worstPoint.deviation > 0 ? 'too long' : 'too short'}; ${asked}.`;
     }
     case 'undecided':
@@ -68,8 +75,11 @@ function leftOutWords({ leftOut }: Told): string {
 /** What would make the measurement better: whatever has the largest part in its doubt. */
 function betterWords({ doubt, tell, plan }: Told, { measured }: ReadPoint): string {
   const { digit, own, tilt } = readingDoubt(doubt, measured);
-  if (tilt >= digit && tilt >= own) return `How square the ${plan.instrument.form} was set decides: set it by a square or along an indicated edge, and say so.`;
-  return own > digit ? 'The instrument’s own error decides: use one that is calibrated closer.' : `Read with a finer digit than ${tell(doubt.digit)}.`;
+  if (tilt >= digit && tilt >= own)
+    return `How square the ${plan.instrument.form} was set decides: set it by a square or along an indicated edge, and say so.`;
+  return own > digit
+    ? 'The instrument’s own error decides: use one that is calibrated closer.'
+    : `Read with a finer digit than ${tell(doubt.digit)}.`;
 }
 
 /** How much of the travel was read, and what the interval of the scale still allows at its end. */
@@ -85,7 +95,10 @@ function travelWords({ reckoner, points, fit, tell }: Told): string {
 
 /** Share of the travel from which it counts as read. */
 const READ_ENOUGH = 0.8;
-/** Relative error that trimming a number should not hide: something is not what it was said to be (common practice, no source). */
+/**
+ * Relative error that trimming a number should not hide: something is not what it was said to be (common practice, no
+ * source).
+ */
 const TRIM_MOST = 0.03;
 /** Chance from which one cause, or one factor, is put forward. */
 const NAMED_CHANCE = 0.5;
@@ -95,13 +108,20 @@ export function suggestionOf(told: Told): Suggestion {
   if (motion === 'still')
     return {
       kind: 'measure-more',
-      reason: 'The carriage did not move. Look whether the driver is enabled, the pulses arrive, the motor holds and the coupling is tight, then measure again.',
+      reason:
+        'The carriage did not move. Look whether the driver is enabled, the pulses arrive, the motor holds and the coupling is tight, then measure again.',
     };
   if (motion === 'reversed')
-    return { kind: 'measure-more', reason: 'The carriage ran the wrong way. Swap the two leads of one coil, or turn the direction round in the controller, and measure again.' };
+    return {
+      kind: 'measure-more',
+      reason:
+        'The carriage ran the wrong way. Swap the two leads of one coil, or turn the direction round in the controller, and measure again.',
+    };
   if (fit.kind === 'refused') {
     const cause = ranking ? causeWords(ranking) : null;
-    return cause ? { kind: 'fault', reason: `${cause} This rests on one distance: take a second one to be sure.` } : { kind: 'measure-more', reason: fit.reason };
+    return cause
+      ? { kind: 'fault', reason: `${cause} This rests on one distance: take a second one to be sure.` }
+      : { kind: 'measure-more', reason: fit.reason };
   }
   const interval = intervalOf(fit);
   if (wild)
@@ -119,7 +139,10 @@ export function suggestionOf(told: Told): Suggestion {
       reason: `${interval}: no single usual mistake explains ${percent(off)}. Look for a part that is not what was entered before trimming the number.${tiltWords(told)}`,
     };
   const pending = told.remainingCount > 0 ? `, with ${told.remainingCount} readings to come` : '';
-  return { kind: 'set', reason: `${interval}${pending}: a dimension is a little off. The corrected setting makes it 1.${tiltWords(told)}` };
+  return {
+    kind: 'set',
+    reason: `${interval}${pending}: a dimension is a little off. The corrected setting makes it 1.${tiltWords(told)}`,
+  };
 }
 
 const doubtOf = ({ wild }: Told): number => GUARD_FACTOR * (wild?.point.standardUncertainty ?? 0);
@@ -141,7 +164,13 @@ function causeWords(ranking: Ranking): string | null {
 
 /** What an instrument that was set by eye may show by itself. */
 function tiltWords({ plan, fit }: Told): string {
-  if (plan.instrument.square !== 'by-eye' || plan.instrument.kind !== 'linear' || plan.instrument.tilt !== null || fit.kind !== 'fitted') return '';
+  if (
+    plan.instrument.square !== 'by-eye' ||
+    plan.instrument.kind !== 'linear' ||
+    plan.instrument.tilt !== null ||
+    fit.kind !== 'fitted'
+  )
+    return '';
   return ` Set by eye, the ${plan.instrument.form} alone may be out by ${percent(tiltDoubt('by-eye'))}: set it by a square before trusting a smaller error.`;
 }
 
@@ -160,8 +189,14 @@ function withoutCause(told: Told, fit: FittedScale, interval: string): Suggestio
         };
   }
   const travel = reckoner.reading(axisField.travel)?.value ?? reach;
-  const loose = fit.scale.expanded * travel > tolerance ? ` Over the whole travel that is still ±${told.tell(fit.scale.expanded * travel, fit.scale.expanded * travel)}.` : '';
-  return { kind: 'keep', reason: `Not significant, leave it: ${interval} holds 1, so the setting stays exactly as it is.${loose}` };
+  const loose =
+    fit.scale.expanded * travel > tolerance
+      ? ` Over the whole travel that is still ±${told.tell(fit.scale.expanded * travel, fit.scale.expanded * travel)}.`
+      : '';
+  return {
+    kind: 'keep',
+    reason: `Not significant, leave it: ${interval} holds 1, so the setting stays exactly as it is.${loose}`,
+  };
 }
 
 /** Things the builder should know that do not change the verdict. */
@@ -171,12 +206,17 @@ export function notesOf(told: Told): string[] {
   if (fit.kind === 'fitted' && fit.reversal) notes.push(reversalWords(told, fit.reversal.value, fit.reversal.expanded));
   else if (plan.approach === 'one-way') notes.push('Read from one side only, so backlash does not show here.');
   if (fit.kind === 'fitted' && fit.offset && Math.abs(fit.offset.value) > fit.offset.expanded)
-    notes.push(`The zero is off by ${tell(fit.offset.value, fit.offset.expanded)} ± ${tell(fit.offset.expanded, fit.offset.expanded)} at every distance.`);
+    notes.push(
+      `The zero is off by ${tell(fit.offset.value, fit.offset.expanded)} ± ${tell(fit.offset.expanded, fit.offset.expanded)} at every distance.`,
+    );
   notes.push(...returnNotes(returns, tell));
-  if (!plan.returnToZero && points.length > 0) notes.push('Lost steps were not tested, because no return to zero was planned.');
+  if (!plan.returnToZero && points.length > 0)
+    notes.push('Lost steps were not tested, because no return to zero was planned.');
   const turn = reckoner.value(stepsPerMotorTurn);
   if (turn !== null && plan.targets.every((target) => Math.abs(target / turn - Math.round(target / turn)) < 1e-3))
-    notes.push('Every target is a whole number of motor turns, so an error that repeats each turn cannot show. Add targets in between.');
+    notes.push(
+      'Every target is a whole number of motor turns, so an error that repeats each turn cannot show. Add targets in between.',
+    );
   const diameter = effectiveDiameter(told);
   if (diameter !== null) notes.push(diameter);
   return notes;
@@ -184,7 +224,8 @@ export function notesOf(told: Told): string[] {
 
 function reversalWords({ plan, points, tell, doubt, reckoner }: Told, value: number, expanded: number): string {
   const said = `${tell(Math.abs(value), expanded)} ± ${tell(expanded, expanded)}`;
-  if (Math.abs(value) <= expanded) return `No lost motion shown at reversal (${tell(value, expanded)} ± ${tell(expanded, expanded)}).`;
+  if (Math.abs(value) <= expanded)
+    return `No lost motion shown at reversal (${tell(value, expanded)} ± ${tell(expanded, expanded)}).`;
   if (value > 0)
     return `Coming back it stands ${said} short of where going out leaves it. That is the wrong sign for backlash: look whether readings changed places, or something springs back.`;
   const takeUp = plan.takeUp / (reckoner.value(stepsPerUnit) ?? Infinity);
@@ -209,14 +250,17 @@ function effectiveDiameter({ reckoner, fit, tell, ranking }: Told): string | nul
   return `The ${kind === 'roller' ? 'roller' : 'pulley'} feeds as if it measured ${tell(effective, expanded)} ± ${tell(expanded, expanded)} across${kind === 'belt' ? ' its pitch line' : ''}.`;
 }
 
-const cyclesWords = (count: number): string => `${Math.abs(count)} whole electrical ${Math.abs(count) === 1 ? 'cycle' : 'cycles'}`;
+const cyclesWords = (count: number): string =>
+  `${Math.abs(count)} whole electrical ${Math.abs(count) === 1 ? 'cycle' : 'cycles'}`;
 
 function returnNotes(returns: ReturnJudgement, tell: Tell): string[] {
   switch (returns.kind) {
     case 'none':
       return [];
     case 'returns':
-      return [`Returns to zero: the largest is ${tell(returns.largest, returns.expanded)}, within what the readings can tell, ±${tell(returns.expanded, returns.expanded)}.`];
+      return [
+        `Returns to zero: the largest is ${tell(returns.largest, returns.expanded)}, within what the readings can tell, ±${tell(returns.expanded, returns.expanded)}.`,
+      ];
     case 'lost-cycles': {
       const runs = returns.byRun.map(({ run, cycles }) => `${cyclesWords(cycles)} in run ${run}`).join(', ');
       return [
@@ -225,7 +269,10 @@ function returnNotes(returns: ReturnJudgement, tell: Tell): string[] {
     }
     case 'off': {
       const off = `${tell(returns.largest, returns.expanded)} ± ${tell(returns.expanded, returns.expanded)}`;
-      if (!returns.matters) return [`Zero comes back within ${tell(Math.abs(returns.largest), returns.expanded)}: more than the readings scatter, but inside what is asked for.`];
+      if (!returns.matters)
+        return [
+          `Zero comes back within ${tell(Math.abs(returns.largest), returns.expanded)}: more than the readings scatter, but inside what is asked for.`,
+        ];
       return [
         returns.canTestCycles
           ? `Zero is off by up to ${off}, not by whole electrical cycles: a coupling, pulley or belt slips, or the indicator moved.`

@@ -1,5 +1,14 @@
 import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from '../diagnosis/index.js';
-import { axisField, exactStepsPerUnit, stepsPerMotorTurn, stepsPerUnit, travelOfSteps, travelPerMotorTurn, type AxisContext, type Say } from '../drive-line/index.js';
+import {
+  axisField,
+  exactStepsPerUnit,
+  stepsPerMotorTurn,
+  stepsPerUnit,
+  travelOfSteps,
+  travelPerMotorTurn,
+  type AxisContext,
+  type Say,
+} from '../drive-line/index.js';
 import { readQuantity } from '../machine/index.js';
 import { exact, parseQuantity, rationalFromNumber, unitsOf, type Dimension, type Exact } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
@@ -49,7 +58,9 @@ export interface StepCheckEvaluation {
   readonly remainingCount: number;
   readonly fit: ScaleFit;
   readonly returns: ReturnJudgement;
-  /** One reading that the others speak against, with the fit without it; it stays in until the builder leaves it out. */
+  /**
+   * One reading that the others speak against, with the fit without it; it stays in until the builder leaves it out.
+   */
   readonly wild: { readonly point: ReadPoint; readonly off: number; readonly without: FittedScale } | null;
   /** How the carriage moved at all. */
   readonly motion: 'moved' | 'still' | 'reversed';
@@ -90,7 +101,12 @@ export type Tell = (value: number, uncertainty?: number) => string;
  * @param say writes values in the reader's units, for the sentences
  * @returns null if the axis has no steps per unit, so that nothing could have been commanded
  */
-export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[], say: Say): StepCheckEvaluation | null {
+export function evaluateStepCheck(
+  context: AxisContext,
+  plan: StepCheckPlan,
+  entered: readonly EnteredReading[],
+  say: Say,
+): StepCheckEvaluation | null {
   const reckoner = new Reckoner(context);
   const steps = reckoner.get(stepsPerUnit);
   if (steps.kind !== 'value') return null;
@@ -116,7 +132,8 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
     judged.filter((point) => point.isReturn).map(({ run, measured }) => ({ run, value: measured })),
     doubt.digit,
     cycleTravel(reckoner),
-    scatterWithinRuns(outward) ?? (fit.kind === 'fitted' ? { deviation: fit.readingUncertainty, freedom: fit.degreesOfFreedom } : null),
+    scatterWithinRuns(outward) ??
+      (fit.kind === 'fitted' ? { deviation: fit.readingUncertainty, freedom: fit.degreesOfFreedom } : null),
     tolerance,
   );
   const motion = motionOf(outward, fit, doubt);
@@ -125,7 +142,23 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
   const remainingCount = planned.length - judged.length;
   const verdict = verdictOf(judged, remainingCount);
   const tell: Tell = (value, uncertainty) => say(value, dimension, uncertainty);
-  const told = { plan, tell, points: judged, leftOut, plannedCount: planned.length, remainingCount, fit, returns, ranking, wild, motion, verdict, tolerance, doubt, reckoner };
+  const told = {
+    plan,
+    tell,
+    points: judged,
+    leftOut,
+    plannedCount: planned.length,
+    remainingCount,
+    fit,
+    returns,
+    ranking,
+    wild,
+    motion,
+    verdict,
+    tolerance,
+    doubt,
+    reckoner,
+  };
   return {
     planned,
     points,
@@ -138,7 +171,10 @@ export function evaluateStepCheck(context: AxisContext, plan: StepCheckPlan, ent
     verdict,
     sentence: sentenceOf(told),
     suggestion: suggestionOf(told),
-    correctedStepsPerUnit: fit.kind === 'fitted' && motion === 'moved' && fit.scale.value > 0 ? correctedSetting(steps.value, fit.scale.value) : null,
+    correctedStepsPerUnit:
+      fit.kind === 'fitted' && motion === 'moved' && fit.scale.value > 0
+        ? correctedSetting(steps.value, fit.scale.value)
+        : null,
     notes: notesOf(told),
     standardUncertainty: readingDoubt(doubt, reach).whole,
     tolerance,
@@ -191,9 +227,15 @@ const STILL_DIGITS = 2;
 /** Whether it moved, and which way: held against what the readings can show. */
 function motionOf(outward: readonly ReadPoint[], fit: ScaleFit, doubt: InstrumentDoubt): StepCheckEvaluation['motion'] {
   if (outward.length === 0) return 'moved';
-  const isStill = outward.every(({ measured, commanded }) => Math.abs(measured) <= STILL_DIGITS * doubt.digit && Math.abs(commanded) > 2 * STILL_DIGITS * doubt.digit);
+  const isStill = outward.every(
+    ({ measured, commanded }) =>
+      Math.abs(measured) <= STILL_DIGITS * doubt.digit && Math.abs(commanded) > 2 * STILL_DIGITS * doubt.digit,
+  );
   if (isStill) return 'still';
-  const isBackward = fit.kind === 'fitted' ? fit.scale.value + fit.scale.expanded < 0 : outward.every(({ measured, commanded }) => measured * commanded < 0);
+  const isBackward =
+    fit.kind === 'fitted'
+      ? fit.scale.value + fit.scale.expanded < 0
+      : outward.every(({ measured, commanded }) => measured * commanded < 0);
   return isBackward ? 'reversed' : 'moved';
 }
 
@@ -204,7 +246,9 @@ const ONE_READING_LEAST = 0.05;
 
 function rankingOf(reckoner: Reckoner<AxisContext>, outward: readonly ReadPoint[], fit: ScaleFit): Ranking | null {
   const { axis, machineKind } = reckoner.context;
-  const trim = axis.setting ? (reckoner.value(stepsPerUnit) ?? 1) / (reckoner.value(exactStepsPerUnit) ?? reckoner.value(stepsPerUnit) ?? 1) : 1;
+  const trim = axis.setting
+    ? (reckoner.value(stepsPerUnit) ?? 1) / (reckoner.value(exactStepsPerUnit) ?? reckoner.value(stepsPerUnit) ?? 1)
+    : 1;
   const faults = (): ReturnType<typeof ratioFaults> => withSetting(ratioFaults(axis, machineKind), axis, trim);
   const spread = chainSpread(axis);
   if (fit.kind === 'fitted') {

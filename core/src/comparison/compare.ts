@@ -64,7 +64,20 @@ const FIGURES: readonly Figure<AxisContext>[] = [
 ];
 
 /** Keys that name no property of the machine, or whose words would only be noise. */
-const PASSED_OVER = new Set(['id', 'part', 'from', 'on', 'plusMinus', 'card', 'note', 'format', 'version', 'kind', 'supply', 'guessed']);
+const PASSED_OVER = new Set([
+  'id',
+  'part',
+  'from',
+  'on',
+  'plusMinus',
+  'card',
+  'note',
+  'format',
+  'version',
+  'kind',
+  'supply',
+  'guessed',
+]);
 const SILENT = new Set(['specification', 'text', 'job', 'faults', 'setting']);
 
 const words = (key: string): string => key.replace(/([A-Z])/g, ' $1').toLowerCase();
@@ -94,25 +107,53 @@ function flattened(value: unknown): Map<string, string> {
   return into;
 }
 
-function paired(group: string, kind: ComparedLine['kind'], left: ReadonlyMap<string, string>, right: ReadonlyMap<string, string>): ComparedLine[] {
-  return [...new Set([...left.keys(), ...right.keys()])].map((name) => ({ group, kind, name, left: left.get(name) ?? '', right: right.get(name) ?? '' }));
+function paired(
+  group: string,
+  kind: ComparedLine['kind'],
+  left: ReadonlyMap<string, string>,
+  right: ReadonlyMap<string, string>,
+): ComparedLine[] {
+  return [...new Set([...left.keys(), ...right.keys()])].map((name) => ({
+    group,
+    kind,
+    name,
+    left: left.get(name) ?? '',
+    right: right.get(name) ?? '',
+  }));
 }
 
 /** Figures and findings of an axis, ready to be read. */
-function judged(machine: Machine, axis: Axis | undefined, units: UnitSystem): { readonly figures: Map<string, string>; readonly findings: Map<string, string> } {
+function judged(
+  machine: Machine,
+  axis: Axis | undefined,
+  units: UnitSystem,
+): { readonly figures: Map<string, string>; readonly findings: Map<string, string> } {
   const context = axis && axisContext(machine, axis.id);
   if (!context) return { figures: new Map(), findings: new Map() };
   const reckoner = new Reckoner(context);
   const figures = FIGURES.flatMap((item): [string, string][] => {
     const value = reckoner.value(item);
-    return value === null ? [] : [[item.name, showQuantity(value, handyUnit(value, dimensionOf(item, context), units), { significant: Math.max(3, item.significant) })]];
+    return value === null
+      ? []
+      : [
+          [
+            item.name,
+            showQuantity(value, handyUnit(value, dimensionOf(item, context), units), {
+              significant: Math.max(3, item.significant),
+            }),
+          ],
+        ];
   });
-  const findings = judgeAxis(reckoner, sayIn(units)).map((item): [string, string] => [item.ruleId, `${item.severity === 'stop' ? 'Stop' : 'Caution'}: ${item.reason}`]);
+  const findings = judgeAxis(reckoner, sayIn(units)).map((item): [string, string] => [
+    item.ruleId,
+    `${item.severity === 'stop' ? 'Stop' : 'Caution'}: ${item.reason}`,
+  ]);
   return { figures: new Map(figures), findings: new Map(findings) };
 }
 
 /**
- * Two designs of one machine side by side: what is said, what it comes to, and what is judged wrong. Axes are matched by
+ * Two designs of one machine side by side: what is said, what it comes to, and what is judged wrong. Axes are matched
+ * by
  * their identity. Findings come first, then figures, then the design, each group in the order of the machine.
  */
 export function compareMachines(left: Machine, right: Machine, units: UnitSystem): Comparison {
@@ -121,12 +162,23 @@ export function compareMachines(left: Machine, right: Machine, units: UnitSystem
     const [a, b] = [left.axes.find((axis) => axis.id === id), right.axes.find((axis) => axis.id === id)];
     const group = a?.letter ?? b?.letter ?? '';
     const [ofLeft, ofRight] = [judged(left, a, units), judged(right, b, units)];
-    const findings = paired(group, 'finding', ofLeft.findings, ofRight.findings).map((line) => ({ ...line, name: 'judged' }));
-    return [...findings, ...paired(group, 'figure', ofLeft.figures, ofRight.figures), ...paired(group, 'design', flattened(a), flattened(b))];
+    const findings = paired(group, 'finding', ofLeft.findings, ofRight.findings).map((line) => ({
+      ...line,
+      name: 'judged',
+    }));
+    return [
+      ...findings,
+      ...paired(group, 'figure', ofLeft.figures, ofRight.figures),
+      ...paired(group, 'design', flattened(a), flattened(b)),
+    ];
   });
-  const shared = (machine: Machine): Map<string, string> => flattened({ supply: undefined, supplies: machine.supplies, controller: machine.controller, name: machine.name });
+  const shared = (machine: Machine): Map<string, string> =>
+    flattened({ supply: undefined, supplies: machine.supplies, controller: machine.controller, name: machine.name });
   const all = [...lines, ...paired('machine', 'design', shared(left), shared(right))];
   const rank: Readonly<Record<ComparedLine['kind'], number>> = { finding: 0, figure: 1, design: 2 };
   const ordered = [...all].sort((a, b) => rank[a.kind] - rank[b.kind]);
-  return { different: ordered.filter((line) => line.left !== line.right), same: ordered.filter((line) => line.left === line.right) };
+  return {
+    different: ordered.filter((line) => line.left !== line.right),
+    same: ordered.filter((line) => line.left === line.right),
+  };
 }

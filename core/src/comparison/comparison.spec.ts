@@ -8,9 +8,17 @@ describe('a comparison', () => {
   it('puts what is judged first, then figures, then what is said', () => {
     const { different } = compareMachines(screwMachine(), screwMachine(heavier), 'metric');
     const kinds = different.map((line) => line.kind);
-    expect(kinds).toEqual([...kinds].sort((a, b) => ['finding', 'figure', 'design'].indexOf(a) - ['finding', 'figure', 'design'].indexOf(b)));
+    expect(kinds).toEqual(
+      [...kinds].sort(
+        (a, b) => ['finding', 'figure', 'design'].indexOf(a) - ['finding', 'figure', 'design'].indexOf(b),
+      ),
+    );
     expect(different[0]?.right).toContain('Stop: The load is');
-    expect(different.some((line) => line.kind === 'design' && line.name === 'load' && line.left === '20 N' && line.right === '900 N')).toBeTrue();
+    expect(
+      different.some(
+        (line) => line.kind === 'design' && line.name === 'load' && line.left === '20 N' && line.right === '900 N',
+      ),
+    ).toBeTrue();
   });
 
   it('finds a design like itself, and loses no line', () => {

@@ -1,5 +1,13 @@
 import { stepsPerUnit } from '../drive-line/index.js';
-import { blankStage, BLANK_GEARHEAD, quantityOf, unknownStage, type Axis, type Machine, type MachineKind } from '../machine/index.js';
+import {
+  blankStage,
+  BLANK_GEARHEAD,
+  quantityOf,
+  unknownStage,
+  type Axis,
+  type Machine,
+  type MachineKind,
+} from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { cannedMotorMachine, exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
 import { rankFaults, ratioFaults, type RatioFault } from './index.js';
@@ -11,24 +19,42 @@ const stepsOf = (machine: Machine): number => {
   if (value === null) throw new Error('steps a unit must be known');
   return value;
 };
-const faultsOf = (machine: Machine, kind: MachineKind = 'router'): readonly RatioFault[] => ratioFaults(firstAxis(machine).axis, kind);
+const faultsOf = (machine: Machine, kind: MachineKind = 'router'): readonly RatioFault[] =>
+  ratioFaults(firstAxis(machine).axis, kind);
 const idsOf = (machine: Machine, start: string): readonly string[] =>
   faultsOf(machine)
     .map((fault) => fault.id)
     .filter((id) => id.startsWith(start))
     .map((id) => id.slice(start.length));
-const commonnessOf = (machine: Machine, id: string): number => faultsOf(machine).find((fault) => fault.id === id)?.commonness ?? NaN;
+const commonnessOf = (machine: Machine, id: string): number =>
+  faultsOf(machine).find((fault) => fault.id === id)?.commonness ?? NaN;
 
 const headed = (printed: string): Machine =>
-  screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf(printed) } } } }));
+  screwMachine((axis) => ({
+    ...axis,
+    motor: {
+      ...axis.motor,
+      specification: { ...axis.motor.specification, gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf(printed) } },
+    },
+  }));
 
 const MACHINES: Readonly<Record<string, Machine>> = {
   'a screw of three starts': withTransmission(exampleTransmission('screw', { pitch: quantityOf('2.5 mm'), starts: 3 })),
   'a belt on 23 teeth': withTransmission(exampleTransmission('belt', { pitch: quantityOf('3 mm'), teeth: 23 })),
-  'a rack by module': withTransmission(exampleTransmission('rack', { size: 'module', tooth: quantityOf('1.25 mm'), teeth: 17 })),
-  'a rack by pitch': withTransmission(exampleTransmission('rack', { size: 'pitch', tooth: quantityOf('5 mm'), teeth: 19 })),
-  'a belt and a worm before a screw': screwMachine((axis) => ({ ...axis, reduction: [blankStage('belt', 17, 41), blankStage('worm', 2, 37)] })),
-  'a planetary stage before a screw': screwMachine((axis) => ({ ...axis, reduction: [blankStage('planetary', 13, 59)] })),
+  'a rack by module': withTransmission(
+    exampleTransmission('rack', { size: 'module', tooth: quantityOf('1.25 mm'), teeth: 17 }),
+  ),
+  'a rack by pitch': withTransmission(
+    exampleTransmission('rack', { size: 'pitch', tooth: quantityOf('5 mm'), teeth: 19 }),
+  ),
+  'a belt and a worm before a screw': screwMachine((axis) => ({
+    ...axis,
+    reduction: [blankStage('belt', 17, 41), blankStage('worm', 2, 37)],
+  })),
+  'a planetary stage before a screw': screwMachine((axis) => ({
+    ...axis,
+    reduction: [blankStage('planetary', 13, 59)],
+  })),
   'a head of 5.2:1 without its teeth': headed('5.2'),
   'a head of 51:1 without its teeth': headed('51'),
   'a turntable on a can-stack motor': cannedMotorMachine(),
@@ -95,17 +121,30 @@ describe('a single mistake of a drive', () => {
   });
 
   it('is read in the words of the trade', () => {
-    const said = (machine: Machine, id: string): string => faultsOf(machine).find((fault) => fault.id === id)?.sentence ?? '';
+    const said = (machine: Machine, id: string): string =>
+      faultsOf(machine).find((fault) => fault.id === id)?.sentence ?? '';
     expect(said(screwMachine(), 'microsteps-1')).toContain('four times coarser than set: full steps where 1/4 steps');
     expect(said(screwMachine(), 'microsteps-8')).toContain('twice finer');
     expect(said(MACHINES['a screw of three starts'] as Machine, 'starts-1')).toContain('1 start, not 3');
     expect(said(MACHINES['a screw of three starts'] as Machine, 'starts-2')).toContain('2 starts, not 3');
-    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-1-driver-3')).toBe('The worm has 3 starts, not 2.');
-    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-1-driven-38')).toBe('The worm wheel has 38 teeth, not 37.');
-    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-0-driver-18')).toBe('The driving pulley has 18 teeth, not 17.');
-    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-0-inverted')).toContain('41 drives 17');
-    expect(said(MACHINES['a planetary stage before a screw'] as Machine, 'reduction-0-driver-14')).toBe('The sun has 14 teeth, not 13.');
-    expect(said(MACHINES['a rack by module'] as Machine, 'rack-module-or-pitch')).toContain('its pitch, not its module');
+    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-1-driver-3')).toBe(
+      'The worm has 3 starts, not 2.',
+    );
+    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-1-driven-38')).toBe(
+      'The worm wheel has 38 teeth, not 37.',
+    );
+    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-0-driver-18')).toBe(
+      'The driving pulley has 18 teeth, not 17.',
+    );
+    expect(said(MACHINES['a belt and a worm before a screw'] as Machine, 'reduction-0-inverted')).toContain(
+      '41 drives 17',
+    );
+    expect(said(MACHINES['a planetary stage before a screw'] as Machine, 'reduction-0-driver-14')).toBe(
+      'The sun has 14 teeth, not 13.',
+    );
+    expect(said(MACHINES['a rack by module'] as Machine, 'rack-module-or-pitch')).toContain(
+      'its pitch, not its module',
+    );
     expect(said(MACHINES['a rack by pitch'] as Machine, 'rack-module-or-pitch')).toContain('its module, not its pitch');
   });
 
@@ -117,7 +156,10 @@ describe('a single mistake of a drive', () => {
     const three = MACHINES['a screw of three starts'] as Machine;
     expect(commonnessOf(three, 'starts-2')).toBe(commonnessOf(three, 'starts-1'));
     expect(commonnessOf(single, 'step-angle-0.9 °')).toBeGreaterThan(5 * commonnessOf(single, 'step-angle-7.5 °'));
-    const coarse = screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: quantityOf('7.5 °') } } }));
+    const coarse = screwMachine((axis) => ({
+      ...axis,
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: quantityOf('7.5 °') } },
+    }));
     expect(commonnessOf(coarse, 'step-angle-0.9 °')).toBe(commonnessOf(coarse, 'step-angle-15 °'));
     const belt = MACHINES['a belt on 23 teeth'] as Machine;
     expect(commonnessOf(belt, 'belt-pitch-2 mm')).toBeGreaterThan(commonnessOf(belt, 'belt-pitch-8 mm'));
@@ -125,7 +167,8 @@ describe('a single mistake of a drive', () => {
   });
 
   it('of reading is of the axis’ own kind', () => {
-    const read = (machine: Machine, kind: MachineKind): readonly string[] => faultsOf(machine, kind).flatMap((fault) => (fault.side === 'reading' ? [fault.id] : []));
+    const read = (machine: Machine, kind: MachineKind): readonly string[] =>
+      faultsOf(machine, kind).flatMap((fault) => (fault.side === 'reading' ? [fault.id] : []));
     const lathe = screwMachine();
     expect(read(lathe, 'lathe')).toContain('diameter-for-radius');
     expect(read(lathe, 'router')).not.toContain('diameter-for-radius');
@@ -139,7 +182,13 @@ describe('a single mistake of a drive', () => {
   });
 });
 
-const made = (id: string, factor: number, commonness: number, side: RatioFault['side'] = 'after-motor', place = id): RatioFault => ({
+const made = (
+  id: string,
+  factor: number,
+  commonness: number,
+  side: RatioFault['side'] = 'after-motor',
+  place = id,
+): RatioFault => ({
   id,
   side,
   place,
@@ -151,7 +200,8 @@ const made = (id: string, factor: number, commonness: number, side: RatioFault['
 
 /** Student's density of four degrees of freedom (closed form, any statistics handbook). */
 const studentOfFour = (t: number): number => 0.375 * (1 + t ** 2 / 4) ** -2.5;
-const normal = (x: number, spread: number): number => Math.exp(-0.5 * (x / spread) ** 2) / (spread * Math.sqrt(2 * Math.PI));
+const normal = (x: number, spread: number): number =>
+  Math.exp(-0.5 * (x / spread) ** 2) / (spread * Math.sqrt(2 * Math.PI));
 
 describe('chances of causes', () => {
   const faults = [made('alpha', 1.3, 3), made('beta', 0.92, 5), made('gamma', 1.21, 2), made('delta', 1.3 * 1.004, 1)];
@@ -163,7 +213,12 @@ describe('chances of causes', () => {
     ['a measurement beside two causes', 1.302, 0.004],
   ] as const) {
     it(`are Bayes’ rule for ${words}`, () => {
-      const ranking = rankFaults(faults, { scale, standardUncertainty: uncertainty, degreesOfFreedom: 4, chainSpread: 0 });
+      const ranking = rankFaults(faults, {
+        scale,
+        standardUncertainty: uncertainty,
+        degreesOfFreedom: 4,
+        chainSpread: 0,
+      });
       const spread = uncertainty / scale;
       const likelihood = (logarithm: number): number => studentOfFour((Math.log(scale) - logarithm) / spread) / spread;
       const single = faults.map((fault) => fault.commonness * likelihood(Math.log(fault.factor)));
@@ -181,7 +236,8 @@ describe('chances of causes', () => {
       faults.forEach((one, a) => {
         faults.slice(a + 1).forEach((two) => {
           const together = Math.log(one.factor * two.factor);
-          if (Math.abs(Math.log(scale) - together) / spread <= 12) pairs += (one.commonness * two.commonness * likelihood(together)) / all;
+          if (Math.abs(Math.log(scale) - together) / spread <= 12)
+            pairs += (one.commonness * two.commonness * likelihood(together)) / all;
         });
       });
       const otherwise = 5 / (2 * Math.log(64));
@@ -189,7 +245,9 @@ describe('chances of causes', () => {
       expect(ranking.littleOff).toBeCloseTo(little / total, 2);
       expect(ranking.together?.chance ?? 0).toBeCloseTo(pairs / total, 2);
       expect(ranking.somethingElse).toBeCloseTo(otherwise / total, 3);
-      const expected = faults.map((fault, index) => [fault.id, (single[index] ?? 0) / total] as const).sort(([, a], [, b]) => b - a);
+      const expected = faults
+        .map((fault, index) => [fault.id, (single[index] ?? 0) / total] as const)
+        .sort(([, a], [, b]) => b - a);
       const listed = expected.filter(([, chance]) => chance >= 1e-3);
       expect(ranking.faults.map((item) => item.fault.id)).toEqual(listed.map(([id]) => id));
       ranking.faults.forEach((item, index) => {
@@ -199,11 +257,17 @@ describe('chances of causes', () => {
   }
 
   it('name the pair that fits best, never two mistakes about the same thing', () => {
-    const two = [made('driver', 4, 10, 'motor', 'microsteps'), made('screw', 0.4, 5, 'after-motor', 'pitch'), made('other screw', 0.401, 1, 'after-motor', 'pitch')];
+    const two = [
+      made('driver', 4, 10, 'motor', 'microsteps'),
+      made('screw', 0.4, 5, 'after-motor', 'pitch'),
+      made('other screw', 0.401, 1, 'after-motor', 'pitch'),
+    ];
     const ranking = rankFaults(two, { scale: 1.6, standardUncertainty: 0.004, degreesOfFreedom: 9, chainSpread: 0 });
     expect([ranking.together?.first.id, ranking.together?.second.id]).toEqual(['driver', 'screw']);
     const same = [made('pitch-a', 2, 5, 'after-motor', 'pitch'), made('pitch-b', 1.5, 5, 'after-motor', 'pitch')];
-    expect(rankFaults(same, { scale: 3, standardUncertainty: 0.004, degreesOfFreedom: 9, chainSpread: 0 }).together).toBeNull();
+    expect(
+      rankFaults(same, { scale: 3, standardUncertainty: 0.004, degreesOfFreedom: 9, chainSpread: 0 }).together,
+    ).toBeNull();
   });
 
   it('are nearly certain only of a cause that nothing else fits as well, however rare', () => {
@@ -220,7 +284,8 @@ describe('chances of causes', () => {
 
   it('ask for the measurement that tells the leading causes apart', () => {
     const asked = (...faultsHere: readonly RatioFault[]): string =>
-      rankFaults(faultsHere, { scale: 2, standardUncertainty: 0.01, degreesOfFreedom: 8, chainSpread: 0 }).nextMeasurement ?? '';
+      rankFaults(faultsHere, { scale: 2, standardUncertainty: 0.01, degreesOfFreedom: 8, chainSpread: 0 })
+        .nextMeasurement ?? '';
     expect(asked(made('microsteps', 2, 10, 'motor'), made('starts', 2, 4))).toContain('count its turns');
     expect(asked(made('microsteps', 2, 10, 'motor'), made('step-angle', 2, 4, 'motor'))).toContain('set to full steps');
     expect(asked(made('setting', 2, 10, 'setting'), made('starts', 2, 4))).toContain('that the controller holds');

@@ -32,14 +32,18 @@ export interface Ranking {
 const ELSE_COMMONNESS = 5;
 const ELSE_RANGE = 2 * Math.log(64);
 /**
- * Dimensions that are a little off: rolled screws, stretched belts, a roller's real diameter. Relative spreads, each with
+ * Dimensions that are a little off: rolled screws, stretched belts, a roller's real diameter. Relative spreads, each
+ * with
  * its commonness (common practice, no source).
  */
 const LITTLE_OFF: readonly (readonly [spread: number, commonness: number])[] = [
   [0.002, 40],
   [0.015, 15],
 ];
-/** Two mistakes at once, over what their commonness together would say: weighed high, so that no pair is overlooked (common practice, no source). */
+/**
+ * Two mistakes at once, over what their commonness together would say: weighed high, so that no pair is overlooked
+ * (common practice, no source).
+ */
 const PAIR_COMMONNESS = 1;
 const LEAST_CHANCE = 1e-3;
 const CERTAIN = 0.995;
@@ -62,7 +66,9 @@ export interface MeasuredScale {
   readonly chainSpread: number;
 }
 
-/** How likely a measurement is at a factor's logarithm: Student's t about it, widened by what the chain itself spreads. */
+/**
+ * How likely a measurement is at a factor's logarithm: Student's t about it, widened by what the chain itself spreads.
+ */
 class Likelihood {
   private readonly at: number;
   private readonly spread: number;
@@ -91,7 +97,8 @@ class Likelihood {
     const reach = 6;
     let sum = 0;
     const step = (2 * reach * this.spread) / LITTLE_POINTS;
-    const prior = (logarithm: number): number => Math.exp(-0.5 * (logarithm / spread) ** 2) / (spread * Math.sqrt(2 * Math.PI));
+    const prior = (logarithm: number): number =>
+      Math.exp(-0.5 * (logarithm / spread) ** 2) / (spread * Math.sqrt(2 * Math.PI));
     // Sharp measurement: sum over its own curve; blunt measurement: the prior's curve is the sharper one.
     if (this.spread < spread) {
       for (let index = 0; index <= LITTLE_POINTS; index += 1) {
@@ -117,7 +124,10 @@ interface Weighed {
 }
 
 /** The pairs of mistakes at different places whose factors multiplied come near the measurement. */
-function pairsOf(weighed: readonly Weighed[], likelihood: Likelihood): { readonly weight: number; readonly best: readonly [RatioFault, RatioFault] | null } {
+function pairsOf(
+  weighed: readonly Weighed[],
+  likelihood: Likelihood,
+): { readonly weight: number; readonly best: readonly [RatioFault, RatioFault] | null } {
   const total = weighed.reduce((sum, { fault }) => sum + fault.commonness, 0);
   let [weight, most] = [0, 0];
   let best: readonly [RatioFault, RatioFault] | null = null;
@@ -135,14 +145,20 @@ function pairsOf(weighed: readonly Weighed[], likelihood: Likelihood): { readonl
 
 /**
  * Ranks causes of a wrong scale by Bayes' rule in the logarithm of the scale: how far the measured scale lies from the
- * cause's, by Student's t, times how common the mistake is. Beside single mistakes it weighs a dimension that is a little
+ * cause's, by Student's t, times how common the mistake is. Beside single mistakes it weighs a dimension that is a
+ * little
  * off, two mistakes together, and something else. Causes of the same factor are never told apart by distance.
  */
 export function rankFaults(faults: readonly RatioFault[], measured: MeasuredScale): Ranking {
   const likelihood = new Likelihood(measured);
   const weighed = faults.map((fault): Weighed => {
     const logarithm = Math.log(fault.factor);
-    return { fault, logarithm, distance: likelihood.distance(logarithm), weight: fault.commonness * likelihood.of(logarithm) };
+    return {
+      fault,
+      logarithm,
+      distance: likelihood.distance(logarithm),
+      weight: fault.commonness * likelihood.of(logarithm),
+    };
   });
   const little = LITTLE_OFF.reduce((sum, [spread, commonness]) => sum + commonness * likelihood.near(spread), 0);
   const pairs = pairsOf(weighed, likelihood);
@@ -153,18 +169,25 @@ export function rankFaults(faults: readonly RatioFault[], measured: MeasuredScal
     .filter((item) => item.chance >= LEAST_CHANCE)
     .sort((a, b) => b.chance - a.chance);
   const [first] = ranked;
-  const isSame = (item: RankedFault): boolean => first !== undefined && item !== first && Math.abs(Math.log(item.fault.factor / first.fault.factor)) < SAME_FACTOR;
+  const isSame = (item: RankedFault): boolean =>
+    first !== undefined && item !== first && Math.abs(Math.log(item.fault.factor / first.fault.factor)) < SAME_FACTOR;
   const rivals = ranked.filter(isSame);
   const limit = coverageFactor(CONFIDENCE, measured.degreesOfFreedom);
   // Whatever else fits the reading as well keeps a cause from being nearly certain, however rare it is.
-  const isAlone = weighed.every((item) => item.fault === first?.fault || item.distance > limit) && likelihood.distance(0) > limit;
+  const isAlone =
+    weighed.every((item) => item.fault === first?.fault || item.distance > limit) && likelihood.distance(0) > limit;
   const togetherChance = pairs.weight / total;
   return {
     faults: ranked,
     littleOff: little / total,
     together: pairs.best ? { chance: togetherChance, first: pairs.best[0], second: pairs.best[1] } : null,
     somethingElse: elseWeight / total,
-    certainty: !first || first.chance <= LIKELY ? 'open' : first.chance > CERTAIN && isAlone ? 'nearly-certain' : 'likelier-than-not',
+    certainty:
+      !first || first.chance <= LIKELY
+        ? 'open'
+        : first.chance > CERTAIN && isAlone
+          ? 'nearly-certain'
+          : 'likelier-than-not',
     rivals,
     nextMeasurement: separatingMeasurement(first, ranked),
   };
@@ -180,8 +203,10 @@ function separatingMeasurement(first: RankedFault | undefined, ranked: readonly 
   const sides = new Set([first, ...rivals].map((item) => item.fault.side));
   if (sides.size > 1 && sides.has('motor'))
     return 'Mark the motor’s shaft and count its turns for a known number of steps: a wrong microstep or step angle shows there, a wrong screw, belt or gear does not.';
-  if (sides.has('setting')) return 'Read the steps a unit that the controller holds, and compare it with what is entered here.';
-  if (sides.has('motor')) return 'Count the steps of one turn of the motor with the microsteps set to full steps: that separates step angle from microsteps.';
+  if (sides.has('setting'))
+    return 'Read the steps a unit that the controller holds, and compare it with what is entered here.';
+  if (sides.has('motor'))
+    return 'Count the steps of one turn of the motor with the microsteps set to full steps: that separates step angle from microsteps.';
   if (sides.has('reading') && sides.size > 1) return 'Read one long move with a rule to see whether the units agree.';
   return 'Count teeth and starts by hand, and measure ten threads or teeth with callipers.';
 }

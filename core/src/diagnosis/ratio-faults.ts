@@ -1,5 +1,15 @@
 import { trainRatio } from '../drive-line/index.js';
-import { blankStage, MICROSTEP_DIVISORS, quantityOf, readQuantity, withCount, type Axis, type MachineKind, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import {
+  blankStage,
+  MICROSTEP_DIVISORS,
+  quantityOf,
+  readQuantity,
+  withCount,
+  type Axis,
+  type MachineKind,
+  type Stage,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 
 /** Something that could make every move wrong by one factor, and what to change if it is so. */
@@ -53,7 +63,8 @@ const COMMON_STEP_ANGLES = ['0.9 °', '1.8 °', '3.6 °', '3.75 °', '7.5 °', '
 const MISCOUNT = 2;
 
 /** A planetary stage with its ring held, by its sun and ring. */
-const planetary = (...rings: readonly (readonly [sun: number, ring: number])[]): readonly Stage[] => rings.map(([sun, ring]) => blankStage('planetary', sun, ring));
+const planetary = (...rings: readonly (readonly [sun: number, ring: number])[]): readonly Stage[] =>
+  rings.map(([sun, ring]) => blankStage('planetary', sun, ring));
 const LOW = [17, 46] as const;
 const HIGH = [11, 46] as const;
 
@@ -76,7 +87,12 @@ const KNOWN_GEARHEADS: readonly { readonly nominal: number; readonly stages: rea
   { nominal: 139, stages: planetary(HIGH, HIGH, HIGH) },
   {
     nominal: 64,
-    stages: [blankStage('gear', 9, 32), blankStage('gear', 11, 22), blankStage('gear', 9, 26), blankStage('gear', 10, 31)],
+    stages: [
+      blankStage('gear', 9, 32),
+      blankStage('gear', 11, 22),
+      blankStage('gear', 9, 26),
+      blankStage('gear', 10, 31),
+    ],
   },
 ];
 
@@ -90,14 +106,24 @@ export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly Rati
     ...transmissionFaults(axis),
     ...readingFaults(axis, machineKind),
   ];
-  return faults.map((fault) => ({ ...fault, place: fault.side === 'reading' ? 'reading' : fault.id.slice(0, fault.id.lastIndexOf('-')) }));
+  return faults.map((fault) => ({
+    ...fault,
+    place: fault.side === 'reading' ? 'reading' : fault.id.slice(0, fault.id.lastIndexOf('-')),
+  }));
 }
 
 /**
- * Relative spread that a chain made as said may still show: pitch errors of screws and racks, a belt's pull, the effective
+ * Relative spread that a chain made as said may still show: pitch errors of screws and racks, a belt's pull, the
+ * effective
  * diameter of a roller (common practice, no source). Whole teeth alone have none.
  */
-const CHAIN_SPREADS: Readonly<Record<TransmissionSpecification['kind'], number>> = { screw: 5e-4, belt: 1.5e-3, rack: 5e-4, roller: 8e-3, rotary: 0 };
+const CHAIN_SPREADS: Readonly<Record<TransmissionSpecification['kind'], number>> = {
+  screw: 5e-4,
+  belt: 1.5e-3,
+  rack: 5e-4,
+  roller: 8e-3,
+  rotary: 0,
+};
 
 export function chainSpread({ transmission }: Axis): number {
   return CHAIN_SPREADS[transmission.specification.kind];
@@ -107,7 +133,8 @@ export function chainSpread({ transmission }: Axis): number {
 type Mistake = Omit<RatioFault, 'place'>;
 
 const divisorName = (divisor: number): string => (divisor === 1 ? 'full steps' : `1/${divisor} steps`);
-const timesName = (ratio: number): string => ({ 2: 'twice', 4: 'four times', 8: 'eight times', 16: 'sixteen times' })[ratio] ?? `${ratio} times`;
+const timesName = (ratio: number): string =>
+  ({ 2: 'twice', 4: 'four times', 8: 'eight times', 16: 'sixteen times' })[ratio] ?? `${ratio} times`;
 
 function microstepFaults({ driver }: Axis): Mistake[] {
   const believed = driver.microsteps;
@@ -140,7 +167,11 @@ function stepAngleFaults({ motor }: Axis): Mistake[] {
       // The two step angles that look alike from outside are the ones that get mixed up.
       commonness: [text, believed.text].every((item) => /^(0\.9|1\.8)\b/.test(item)) ? 3 : 0.2,
       sentence: `The motor steps ${text}, not ${believed.text}.`,
-      correct: (axis: Axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: real } }, setting: null }),
+      correct: (axis: Axis) => ({
+        ...axis,
+        motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: real } },
+        setting: null,
+      }),
     };
   });
 }
@@ -160,13 +191,18 @@ function gearheadFaults({ motor }: Axis): Mistake[] {
     sentence: `The printed ${nominal}:1 is rounded: the usual teeth give ${train(known.stages).toFixed(5)}:1.`,
     correct: (axis) => ({
       ...axis,
-      motor: { ...axis.motor, specification: { ...axis.motor.specification, gearhead: { ...gearhead, stages: known.stages } } },
+      motor: {
+        ...axis.motor,
+        specification: { ...axis.motor.specification, gearhead: { ...gearhead, stages: known.stages } },
+      },
       setting: null,
     }),
   }));
 }
 
-const STAGE_WORDS: Readonly<Record<Stage['kind'], { readonly driver: string; readonly driven: string; readonly unit: string }>> = {
+const STAGE_WORDS: Readonly<
+  Record<Stage['kind'], { readonly driver: string; readonly driven: string; readonly unit: string }>
+> = {
   gear: { driver: 'driving gear', driven: 'driven gear', unit: 'teeth' },
   belt: { driver: 'driving pulley', driven: 'driven pulley', unit: 'teeth' },
   worm: { driver: 'worm', driven: 'worm wheel', unit: 'teeth' },
@@ -186,8 +222,10 @@ function reductionFaults({ reduction }: Axis): Mistake[] {
   return reduction.flatMap((stage, index) => {
     if (stage.guessed.length > 0) return [];
     const words = STAGE_WORDS[stage.kind];
-    const miscounts = (teeth: number): number[] => (stage.kind === 'worm' && teeth <= 4 ? [1, 2, 3, 4] : around(teeth)).filter((real) => real !== teeth);
-    const unitOf = (end: 'driver' | 'driven'): string => (stage.kind === 'worm' && end === 'driver' ? 'starts' : words.unit);
+    const miscounts = (teeth: number): number[] =>
+      (stage.kind === 'worm' && teeth <= 4 ? [1, 2, 3, 4] : around(teeth)).filter((real) => real !== teeth);
+    const unitOf = (end: 'driver' | 'driven'): string =>
+      stage.kind === 'worm' && end === 'driver' ? 'starts' : words.unit;
     const ends = (['driver', 'driven'] as const).flatMap((end) =>
       miscounts(stage[end]).map((real): Mistake => ({
         id: `reduction-${index}-${end}-${real}`,
@@ -231,12 +269,19 @@ function transmissionFaults({ transmission }: Axis): Mistake[] {
           sentence: `The screw has ${real} ${real === 1 ? 'start' : 'starts'}, not ${specification.starts}: lead is starts times pitch.`,
           correct: replace({ ...specification, starts: real, guessed: [] }),
         }));
-      return [...starts, ...sizeFaults('pitch', 'screw’s pitch', specification.pitch, COMMON_PITCHES, (pitch) => replace({ ...specification, pitch }))];
+      return [
+        ...starts,
+        ...sizeFaults('pitch', 'screw’s pitch', specification.pitch, COMMON_PITCHES, (pitch) =>
+          replace({ ...specification, pitch }),
+        ),
+      ];
     }
     case 'belt':
       return [
         ...toothFaults('pulley', specification.teeth, (teeth) => replace({ ...specification, teeth, guessed: [] })),
-        ...sizeFaults('belt-pitch', 'belt’s pitch', specification.pitch, COMMON_BELT_PITCHES, (pitch) => replace({ ...specification, pitch })).map((fault) => ({
+        ...sizeFaults('belt-pitch', 'belt’s pitch', specification.pitch, COMMON_BELT_PITCHES, (pitch) =>
+          replace({ ...specification, pitch }),
+        ).map((fault) => ({
           ...fault,
           // Round-toothed belts of these pitches look alike.
           commonness: ALIKE_PITCHES.test(fault.id) ? 3 : fault.commonness,
@@ -245,13 +290,18 @@ function transmissionFaults({ transmission }: Axis): Mistake[] {
     case 'rack':
       return [
         ...toothFaults('pinion', specification.teeth, (teeth) => replace({ ...specification, teeth, guessed: [] })),
-        ...sizeFaults('rack-tooth', `rack’s ${specification.size}`, specification.tooth, COMMON_MODULES, (tooth) => replace({ ...specification, tooth })),
+        ...sizeFaults('rack-tooth', `rack’s ${specification.size}`, specification.tooth, COMMON_MODULES, (tooth) =>
+          replace({ ...specification, tooth }),
+        ),
         {
           id: 'rack-module-or-pitch',
           side: 'after-motor',
           factor: specification.size === 'module' ? 1 / Math.PI : Math.PI,
           commonness: 3,
-          sentence: specification.size === 'module' ? 'The rack’s number is its pitch, not its module.' : 'The rack’s number is its module, not its pitch.',
+          sentence:
+            specification.size === 'module'
+              ? 'The rack’s number is its pitch, not its module.'
+              : 'The rack’s number is its module, not its pitch.',
           correct: replace({ ...specification, size: specification.size === 'module' ? 'pitch' : 'module' }),
         },
       ];
@@ -277,23 +327,57 @@ function toothFaults(name: string, believed: number, correct: (teeth: number) =>
 
 type Size = ReturnType<typeof quantityOf>;
 
-function sizeFaults(id: string, name: string, believed: Size | null, usual: readonly string[], correct: (size: Size) => (axis: Axis) => Axis): Mistake[] {
+function sizeFaults(
+  id: string,
+  name: string,
+  believed: Size | null,
+  usual: readonly string[],
+  correct: (size: Size) => (axis: Axis) => Axis,
+): Mistake[] {
   if (!believed) return [];
   const size = readQuantity(believed, 'length').value;
   return usual.flatMap((text) => {
     const real = quantityOf(text, 'measured');
     const factor = readQuantity(real, 'length').value / size;
     if (Math.abs(factor - 1) < 1e-9) return [];
-    return { id: `${id}-${text}`, side: 'after-motor' as const, factor, commonness: 1, sentence: `The ${name} is ${text}, not ${believed.text}.`, correct: correct(real) };
+    return {
+      id: `${id}-${text}`,
+      side: 'after-motor' as const,
+      factor,
+      commonness: 1,
+      sentence: `The ${name} is ${text}, not ${believed.text}.`,
+      correct: correct(real),
+    };
   });
 }
 
 const SLIPS: readonly Mistake[] = [
-  { id: 'read-slip-10', side: 'reading', factor: 10, commonness: 2, sentence: 'A decimal place slipped: ten times too much was read or entered.', correct: null },
-  { id: 'read-slip-tenth', side: 'reading', factor: 0.1, commonness: 2, sentence: 'A decimal place slipped: a tenth was read or entered.', correct: null },
+  {
+    id: 'read-slip-10',
+    side: 'reading',
+    factor: 10,
+    commonness: 2,
+    sentence: 'A decimal place slipped: ten times too much was read or entered.',
+    correct: null,
+  },
+  {
+    id: 'read-slip-tenth',
+    side: 'reading',
+    factor: 0.1,
+    commonness: 2,
+    sentence: 'A decimal place slipped: a tenth was read or entered.',
+    correct: null,
+  },
 ];
 const LENGTHS: readonly Mistake[] = [
-  { id: 'read-in-inches', side: 'reading', factor: 1 / 25.4, commonness: 4, sentence: 'Inches were entered as millimetres, or the controller works in inches.', correct: null },
+  {
+    id: 'read-in-inches',
+    side: 'reading',
+    factor: 1 / 25.4,
+    commonness: 4,
+    sentence: 'Inches were entered as millimetres, or the controller works in inches.',
+    correct: null,
+  },
   {
     id: 'read-in-millimetres',
     side: 'reading',
@@ -305,14 +389,56 @@ const LENGTHS: readonly Mistake[] = [
 ];
 /** A gon is a hundredth of a right angle. */
 const ANGLES: readonly Mistake[] = [
-  { id: 'read-in-gon', side: 'reading', factor: 10 / 9, commonness: 2, sentence: 'Gon were entered as degrees, 400 to a turn in place of 360.', correct: null },
-  { id: 'read-in-degrees', side: 'reading', factor: 9 / 10, commonness: 1, sentence: 'Degrees were entered as gon, 360 to a turn in place of 400.', correct: null },
-  { id: 'read-in-radians', side: 'reading', factor: Math.PI / 180, commonness: 2, sentence: 'Radians were entered as degrees.', correct: null },
-  { id: 'read-for-radians', side: 'reading', factor: 180 / Math.PI, commonness: 2, sentence: 'Degrees were entered as radians.', correct: null },
+  {
+    id: 'read-in-gon',
+    side: 'reading',
+    factor: 10 / 9,
+    commonness: 2,
+    sentence: 'Gon were entered as degrees, 400 to a turn in place of 360.',
+    correct: null,
+  },
+  {
+    id: 'read-in-degrees',
+    side: 'reading',
+    factor: 9 / 10,
+    commonness: 1,
+    sentence: 'Degrees were entered as gon, 360 to a turn in place of 400.',
+    correct: null,
+  },
+  {
+    id: 'read-in-radians',
+    side: 'reading',
+    factor: Math.PI / 180,
+    commonness: 2,
+    sentence: 'Radians were entered as degrees.',
+    correct: null,
+  },
+  {
+    id: 'read-for-radians',
+    side: 'reading',
+    factor: 180 / Math.PI,
+    commonness: 2,
+    sentence: 'Degrees were entered as radians.',
+    correct: null,
+  },
 ];
 const DIAMETERS: readonly Mistake[] = [
-  { id: 'diameter-for-radius', side: 'reading', factor: 2, commonness: 8, sentence: 'A diameter was read where the slide moves by a radius.', correct: null },
-  { id: 'radius-for-diameter', side: 'reading', factor: 0.5, commonness: 8, sentence: 'A radius was read where the controller counts diameters.', correct: null },
+  {
+    id: 'diameter-for-radius',
+    side: 'reading',
+    factor: 2,
+    commonness: 8,
+    sentence: 'A diameter was read where the slide moves by a radius.',
+    correct: null,
+  },
+  {
+    id: 'radius-for-diameter',
+    side: 'reading',
+    factor: 0.5,
+    commonness: 8,
+    sentence: 'A radius was read where the controller counts diameters.',
+    correct: null,
+  },
 ];
 
 /** Of a lathe only the slide across the bed is read in diameters. */
@@ -320,5 +446,9 @@ const isCrossSlide = ({ letter, name }: Axis): boolean => letter.toUpperCase() =
 
 function readingFaults(axis: Axis, machineKind: MachineKind): readonly Mistake[] {
   const units = axis.job.kind === 'linear' ? LENGTHS : ANGLES;
-  return [...units, ...SLIPS, ...(machineKind === 'lathe' && axis.job.kind === 'linear' && isCrossSlide(axis) ? DIAMETERS : [])];
+  return [
+    ...units,
+    ...SLIPS,
+    ...(machineKind === 'lathe' && axis.job.kind === 'linear' && isCrossSlide(axis) ? DIAMETERS : []),
+  ];
 }

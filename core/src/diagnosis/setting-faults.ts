@@ -17,12 +17,21 @@ const dimensionOf = ({ kind }: Setting): Dimension => (kind === 'linear' ? 'step
 function scaledSetting(setting: Setting, factor: number): Setting {
   const unit = preferredUnit(dimensionOf(setting), 'metric');
   const value = inUnit(readQuantity(setting.stepsPerUnit, dimensionOf(setting)).value / factor, unit);
-  return { ...setting, stepsPerUnit: quantityOf(`${Number(value.toPrecision(SETTING_DIGITS))} ${unit.symbol}`, setting.stepsPerUnit.from, setting.stepsPerUnit.on) };
+  return {
+    ...setting,
+    stepsPerUnit: quantityOf(
+      `${Number(value.toPrecision(SETTING_DIGITS))} ${unit.symbol}`,
+      setting.stepsPerUnit.from,
+      setting.stepsPerUnit.on,
+    ),
+  };
 }
 
 /**
- * The causes as they are while a setting is in force in place of what the parts give. A small trim is taken as right and
- * kept through whatever is put right; a setting far from the parts takes part in the factor and goes with the cause. That
+ * The causes as they are while a setting is in force in place of what the parts give. A small trim is taken as right
+ * and
+ * kept through whatever is put right; a setting far from the parts takes part in the factor and goes with the cause.
+ * That
  * the setting itself is stale or mistyped is one more cause.
  * @param trim steps a unit in force over those from the parts
  */
@@ -44,7 +53,9 @@ export function withSetting(faults: readonly RatioFault[], axis: Axis, trim: num
   const others = faults.map((fault): RatioFault => {
     const { correct } = fault;
     if (!isTrim) return fault.side === 'reading' ? fault : { ...fault, factor: fault.factor * trim };
-    return correct ? { ...fault, correct: (present) => ({ ...correct(present), setting: scaledSetting(setting, fault.factor) }) } : fault;
+    return correct
+      ? { ...fault, correct: (present) => ({ ...correct(present), setting: scaledSetting(setting, fault.factor) }) }
+      : fault;
   });
   return [stale, ...others];
 }

@@ -11,10 +11,17 @@ export interface AxisContext {
 /** @returns null if the machine has no such axis */
 export function axisContext(machine: Machine, axisId: string): AxisContext | null {
   const axis = machine.axes.find((item) => item.id === axisId);
-  return axis ? { axis, supply: feedOf(machine, axis.supply), controller: machine.controller, machineKind: machine.kind } : null;
+  return axis
+    ? { axis, supply: feedOf(machine, axis.supply), controller: machine.controller, machineKind: machine.kind }
+    : null;
 }
 
 /** Whether two contexts are one and the same design, so that every figure of the one is that of the other. */
 export function isSameContext(one: AxisContext, other: AxisContext): boolean {
-  return one.axis === other.axis && one.supply === other.supply && one.controller === other.controller && one.machineKind === other.machineKind;
+  return (
+    one.axis === other.axis &&
+    one.supply === other.supply &&
+    one.controller === other.controller &&
+    one.machineKind === other.machineKind
+  );
 }

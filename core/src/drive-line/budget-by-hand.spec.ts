@@ -3,7 +3,14 @@ import type { Figure } from '../reckoner/index.js';
 import { all, on, turning } from '../testing/rule-trial.js';
 import { of, wholeMachine, withBelt, withMotor, withScrew } from '../testing/whole-machine.js';
 import { frictionError, motorStepError, roundingError } from './budget-figures.js';
-import { backlashTotal, knownErrorParts, moveDuration, topSpeedInTravel, uncountedErrors, type AxisContext } from './index.js';
+import {
+  backlashTotal,
+  knownErrorParts,
+  moveDuration,
+  topSpeedInTravel,
+  uncountedErrors,
+  type AxisContext,
+} from './index.js';
 
 const q = quantityOf;
 type Change = (axis: Axis) => Axis;
@@ -14,7 +21,11 @@ const close = (found: number | undefined, expected: number): void => {
   expect((found ?? NaN) / expected).toBeCloseTo(1, 9);
 };
 /** What the law of a figure makes of given numbers. */
-const made = (figure: Figure<AxisContext>, change: Change, values: Readonly<Record<string, number>>): number | string => {
+const made = (
+  figure: Figure<AxisContext>,
+  change: Change,
+  values: Readonly<Record<string, number>>,
+): number | string => {
   const law = figure.law(on(change));
   return law.refuse?.(values) ?? law.compute(values);
 };
@@ -35,7 +46,10 @@ describe('parts of the error budget by hand', () => {
   });
 
   it('play of stages is travel of the last shaft, and adds to that of the screw', () => {
-    const geared: Change = (axis) => ({ ...axis, reduction: [{ ...blankStage('gear', 15, 45), backlash: q('0.5 °') }] });
+    const geared: Change = (axis) => ({
+      ...axis,
+      reduction: [{ ...blankStage('gear', 15, 45), backlash: q('0.5 °') }],
+    });
     const ofStages = ((0.5 * Math.PI) / 180) * (0.008 / (2 * Math.PI));
     close(of(wholeMachine(all(geared, faulty({ backlash: null }))), backlashTotal), ofStages);
     close(of(wholeMachine(all(geared, faulty({ backlash: q('0.03 mm') }))), backlashTotal), 3e-5 + ofStages);
@@ -49,16 +63,28 @@ describe('parts of the error budget by hand', () => {
     expect(uncountedErrors(on(bare))).toEqual(['backlash', 'lead error', 'stretch']);
     const stretches = (change: Change): boolean => parts(change).includes('error-stretch');
     expect(
-      [{}, { length: null }, { diameter: null }, { form: 'ball', ballDiameter: null }, { form: 'ball', ballDiameter: q('2 mm') }].map((said) =>
-        stretches(withScrew(said as Parameters<typeof withScrew>[0])),
-      ),
+      [
+        {},
+        { length: null },
+        { diameter: null },
+        { form: 'ball', ballDiameter: null },
+        { form: 'ball', ballDiameter: q('2 mm') },
+      ].map((said) => stretches(withScrew(said as Parameters<typeof withScrew>[0]))),
     ).toEqual([true, false, false, false, true]);
     const belt = { loop: q('1.5 m'), tensileStiffness: q('7 kN') };
-    expect([belt, { ...belt, loop: null }, { ...belt, tensileStiffness: null }].map((said) => stretches(withBelt(said)))).toEqual([true, false, false]);
-    expect([stretches(turning), parts(faulty({ warming: q('8 K') })).includes('error-warmth'), parts(turning).includes('error-warmth')]).toEqual([false, true, false]);
+    expect(
+      [belt, { ...belt, loop: null }, { ...belt, tensileStiffness: null }].map((said) => stretches(withBelt(said))),
+    ).toEqual([true, false, false]);
+    expect([
+      stretches(turning),
+      parts(faulty({ warming: q('8 K') })).includes('error-warmth'),
+      parts(turning).includes('error-warmth'),
+    ]).toEqual([false, true, false]);
     expect(uncountedErrors(on(all(bare, turning)))).toEqual(['backlash', 'lead error']);
     expect(uncountedErrors(on(faulty({ backlash: q('0.02 mm'), leadError: q('0.05 mm') })))).toEqual([]);
-    expect(parts(withMotor({ type: 'brushed' })).some((id) => ['error-motor', 'error-friction', 'error-lag'].includes(id))).toBeFalse();
+    expect(
+      parts(withMotor({ type: 'brushed' })).some((id) => ['error-motor', 'error-friction', 'error-lag'].includes(id)),
+    ).toBeFalse();
   });
 });
 
@@ -72,10 +98,18 @@ describe('the words of a move', () => {
   it('are those of its jerk, its start and its braking', () => {
     const plain = ['acceleration', 'speed', 'travel'];
     expect(formulaOf(moveDuration, {})[1]).toEqual(plain);
-    expect(formulaOf(moveDuration, jerk)).toEqual(['t of the seven stretches over {travel} at {speed}, {acceleration}, {jerk}', ['acceleration', 'jerk', 'speed', 'travel']]);
+    expect(formulaOf(moveDuration, jerk)).toEqual([
+      't of the seven stretches over {travel} at {speed}, {acceleration}, {jerk}',
+      ['acceleration', 'jerk', 'speed', 'travel'],
+    ]);
     expect(formulaOf(topSpeedInTravel, jerk)[0]).toContain('top speed of the seven stretches');
     // A jerk limit leaves start and braking out.
-    expect(formulaOf(moveDuration, { ...jerk, ...start, ...braking })[1]).toEqual(['acceleration', 'jerk', 'speed', 'travel']);
+    expect(formulaOf(moveDuration, { ...jerk, ...start, ...braking })[1]).toEqual([
+      'acceleration',
+      'jerk',
+      'speed',
+      'travel',
+    ]);
     expect(formulaOf(moveDuration, start)[1]).toEqual(['acceleration', 'speed', 'start', 'travel']);
     expect(formulaOf(moveDuration, braking)[1]).toEqual(['acceleration', 'braking', 'speed', 'travel']);
     expect(formulaOf(topSpeedInTravel, { ...start, ...braking })).toEqual([

@@ -20,7 +20,12 @@ export const roundingError = part(
   'error-rounding',
   'Rounding to a notch',
   'e_q',
-  law({ formula: '{step} / 2', source: 'A position falls at most half a microstep beside a notch', inputs: { step: stepSize }, compute: ({ step }) => step / 2 }),
+  law({
+    formula: '{step} / 2',
+    source: 'A position falls at most half a microstep beside a notch',
+    inputs: { step: stepSize },
+    compute: ({ step }) => step / 2,
+  }),
 );
 
 export const motorStepError = part(
@@ -69,7 +74,12 @@ export const lagError = part(
   'error-lag',
   'Load pushing it off the notch',
   'e_a',
-  law({ formula: '{lag}', source: 'Load angle of the motor under the whole load', inputs: { lag: loadLag }, compute: ({ lag }) => lag }),
+  law({
+    formula: '{lag}',
+    source: 'Load angle of the motor under the whole load',
+    inputs: { lag: loadLag },
+    compute: ({ lag }) => lag,
+  }),
 );
 
 const playOfStages: Law<C> = law({
@@ -78,7 +88,12 @@ const playOfStages: Law<C> = law({
   inputs: { stages: field.stagesBacklash, travel: travelPerTurn },
   compute: ({ stages, travel }) => (stages * travel) / (2 * Math.PI),
 });
-const playOfTransmission: Law<C> = law({ formula: '{said}', source: 'As said', inputs: { said: field.faultBacklash }, compute: ({ said }) => said });
+const playOfTransmission: Law<C> = law({
+  formula: '{said}',
+  source: 'As said',
+  inputs: { said: field.faultBacklash },
+  compute: ({ said }) => said,
+});
 const playOfBoth: Law<C> = law({
   formula: '{said} + {stages} · {travel} / 2π',
   source: 'Play adds up along the line',
@@ -103,21 +118,36 @@ export const backlashError = part(
   'error-backlash',
   'Backlash, half each way',
   'e_b',
-  law({ formula: '{play} / 2', source: 'The carriage stands at one side of its play or the other', inputs: { play: backlashTotal }, compute: ({ play }) => play / 2 }),
+  law({
+    formula: '{play} / 2',
+    source: 'The carriage stands at one side of its play or the other',
+    inputs: { play: backlashTotal },
+    compute: ({ play }) => play / 2,
+  }),
 );
 
 export const pitchError = part(
   'error-lead',
   'Lead or pitch error',
   'e_l',
-  law({ formula: '{said}', source: 'As said for screw, belt or rack', inputs: { said: field.leadError }, compute: ({ said }) => said }),
+  law({
+    formula: '{said}',
+    source: 'As said for screw, belt or rack',
+    inputs: { said: field.leadError },
+    compute: ({ said }) => said,
+  }),
 );
 
 export const stretchError = part(
   'error-stretch',
   'Screw or belt giving way',
   'e_s',
-  law({ formula: '{force} / {stiffness}', source: 'Hooke’s law', inputs: { force: steadyLoad, stiffness: lineStiffness }, compute: ({ force, stiffness }) => force / stiffness }),
+  law({
+    formula: '{force} / {stiffness}',
+    source: 'Hooke’s law',
+    inputs: { force: steadyLoad, stiffness: lineStiffness },
+    compute: ({ force, stiffness }) => force / stiffness,
+  }),
 );
 
 export const warmthError = part(
@@ -133,7 +163,16 @@ export const warmthError = part(
 );
 
 /** The parts in the order in which the ruler stacks them. */
-export const ERROR_PARTS: readonly Figure<C>[] = [roundingError, motorStepError, frictionError, lagError, backlashError, pitchError, stretchError, warmthError];
+export const ERROR_PARTS: readonly Figure<C>[] = [
+  roundingError,
+  motorStepError,
+  frictionError,
+  lagError,
+  backlashError,
+  pitchError,
+  stretchError,
+  warmthError,
+];
 
 /** The parts that a design says enough for; only these are added up. */
 export function knownErrorParts(context: C): readonly Figure<C>[] {
@@ -142,7 +181,10 @@ export function knownErrorParts(context: C): readonly Figure<C>[] {
   const kind = transmission.specification;
   const hasStiffness =
     (kind.kind === 'belt' && kind.loop !== null && kind.tensileStiffness !== null) ||
-    (kind.kind === 'screw' && kind.diameter !== null && kind.length !== null && (kind.form !== 'ball' || kind.ballDiameter !== null));
+    (kind.kind === 'screw' &&
+      kind.diameter !== null &&
+      kind.length !== null &&
+      (kind.form !== 'ball' || kind.ballDiameter !== null));
   const isStepper = hasSteps(context);
   const needed = new Map<Figure<C>, boolean>([
     [motorStepError, isStepper],
@@ -184,7 +226,9 @@ function totalLaw(parts: readonly Figure<C>[], school: 'rss' | 'sum'): Law<C> {
         : 'Root of the sum of squares of independent parts (ISO/IEC Guide 98-3, the “GUM”, taking each as a limit of equal kind)',
     inputs,
     compute: (values: Readonly<Record<string, number>>) =>
-      school === 'sum' ? Object.values(values).reduce((sum, value) => sum + value, 0) : Math.sqrt(Object.values(values).reduce((sum, value) => sum + value ** 2, 0)),
+      school === 'sum'
+        ? Object.values(values).reduce((sum, value) => sum + value, 0)
+        : Math.sqrt(Object.values(values).reduce((sum, value) => sum + value ** 2, 0)),
   });
   totals.set(key, made);
   return made;

@@ -1,7 +1,27 @@
-import { blankStage, isGuessed, newMachine, quantityOf, unknownStage, withCount, type Axis, type Machine } from '../machine/index.js';
+import {
+  blankStage,
+  isGuessed,
+  newMachine,
+  quantityOf,
+  unknownStage,
+  withCount,
+  type Axis,
+  type Machine,
+} from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { cannedMotorMachine, firstAxis, sayPlain } from '../testing/example-machine.js';
-import { findings, kindOf, of, reasonOf, upright, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
+import {
+  findings,
+  kindOf,
+  of,
+  reasonOf,
+  upright,
+  wholeMachine,
+  withDriver,
+  withJob,
+  withMotor,
+  withScrew,
+} from '../testing/whole-machine.js';
 import {
   backlashTotal,
   driverDraw,
@@ -43,7 +63,18 @@ const said = (axis: Axis): Axis => ({
     margin: quantityOf('1.4'),
     incline: quantityOf('0 °'),
   } as Axis['job'],
-  driver: withCount({ ...axis.driver, specification: withCount({ ...axis.driver.specification, voltageMost: quantityOf('40 V') }, 'finestMicrosteps', 32) }, 'microsteps', 8),
+  driver: withCount(
+    {
+      ...axis.driver,
+      specification: withCount(
+        { ...axis.driver.specification, voltageMost: quantityOf('40 V') },
+        'finestMicrosteps',
+        32,
+      ),
+    },
+    'microsteps',
+    8,
+  ),
   motor: { ...axis.motor, specification: { ...axis.motor.specification, stepError: quantityOf('4 %') } },
 });
 const efficient = withScrew({ efficiency: quantityOf('0.62') });
@@ -56,14 +87,23 @@ describe('the one line that heads an axis', () => {
     expect(headlineFor(wholeMachine((axis) => withMotor({ holdingTorque: null })(known(axis))))).toEqual(
       jasmine.objectContaining({ tone: 'open', words: jasmine.stringContaining('holding torque') }),
     );
-    const weightless = headlineFor(wholeMachine((axis) => ({ ...known(axis), carriage: { ...axis.carriage, mass: null } })));
+    const weightless = headlineFor(
+      wholeMachine((axis) => ({ ...known(axis), carriage: { ...axis.carriage, mass: null } })),
+    );
     expect([weightless.tone, weightless.words.includes('mass')]).toEqual(['open', true]);
   });
 
   it('names the guesses that it rests on instead of holding', () => {
-    const guessedLoad = headlineFor(wholeMachine((axis) => withJob({ load: quantityOf('40 N', 'assumed') })(known(axis))));
-    expect([guessedLoad.tone, guessedLoad.words.startsWith('No fault found; it rests on guesses')]).toEqual(['open', true]);
-    const guessedSteps = headlineFor(wholeMachine((axis) => ({ ...known(axis), driver: { ...known(axis).driver, guessed: ['microsteps'] } })));
+    const guessedLoad = headlineFor(
+      wholeMachine((axis) => withJob({ load: quantityOf('40 N', 'assumed') })(known(axis))),
+    );
+    expect([guessedLoad.tone, guessedLoad.words.startsWith('No fault found; it rests on guesses')]).toEqual([
+      'open',
+      true,
+    ]);
+    const guessedSteps = headlineFor(
+      wholeMachine((axis) => ({ ...known(axis), driver: { ...known(axis).driver, guessed: ['microsteps'] } })),
+    );
     expect(guessedSteps.tone).toBe('open');
   });
 
@@ -71,7 +111,10 @@ describe('the one line that heads an axis', () => {
     const at = (speed: string): Machine =>
       wholeMachine((axis) => {
         const standing = upright('7 kg')(withScrew({ efficiency: quantityOf('0.88'), form: 'ball' })(axis));
-        return withJob({ speed: quantityOf(speed) })({ ...standing, driver: withCount(standing.driver, 'microsteps', 1) });
+        return withJob({ speed: quantityOf(speed) })({
+          ...standing,
+          driver: withCount(standing.driver, 'microsteps', 1),
+        });
       });
     // As many full steps a second as the rotor swings by itself, each 1/200 of the lead of 8 mm.
     const shaking = of(at('30 mm/s'), naturalFrequency) * (8 / 200);
@@ -88,7 +131,12 @@ describe('an accuracy', () => {
     const bare = firstAxis(wholeMachine());
     expect(uncountedErrors(bare)).toContain('backlash');
     expect(uncountedErrors(bare)).toContain('lead error');
-    const saidFaults = firstAxis(wholeMachine((axis) => ({ ...axis, faults: { ...axis.faults, backlash: quantityOf('0.03 mm'), leadError: quantityOf('0.05 mm') } })));
+    const saidFaults = firstAxis(
+      wholeMachine((axis) => ({
+        ...axis,
+        faults: { ...axis.faults, backlash: quantityOf('0.03 mm'), leadError: quantityOf('0.05 mm') },
+      })),
+    );
     expect(uncountedErrors(saidFaults)).not.toContain('backlash');
     expect(uncountedErrors(saidFaults)).not.toContain('lead error');
     const unmeasured = firstAxis(wholeMachine(withScrew({ diameter: null })));
@@ -139,7 +187,14 @@ describe('torque beyond the rated current', () => {
 
 describe('a sheet of three numbers', () => {
   it('is doubted when its volts are not ohms times amperes', () => {
-    const withVolts = (volts: string): Machine => wholeMachine(withMotor({ ratedVoltage: quantityOf(volts), resistance: quantityOf('2.8 Ω'), ratedCurrent: quantityOf('1.1 A') }));
+    const withVolts = (volts: string): Machine =>
+      wholeMachine(
+        withMotor({
+          ratedVoltage: quantityOf(volts),
+          resistance: quantityOf('2.8 Ω'),
+          ratedCurrent: quantityOf('1.1 A'),
+        }),
+      );
     expect(reasonOf(withVolts('12 V'), 'sheet-disagrees')).toContain('one of the three');
     expect(reasonOf(withVolts('3.1 V'), 'sheet-disagrees')).toBe('');
   });
@@ -156,7 +211,10 @@ describe('what a fuse has to let through', () => {
     expect(load).toBeGreaterThanOrEqual(of(two, driverDraw));
     expect(load).toBeGreaterThan(of(two, supplyPeak));
     const array = wholeMachine(
-      (axis) => withDriver({ type: 'unipolar', drop: quantityOf('0.7 V') })(withMotor({ leads: 6, quotedFor: 'half', resistance: quantityOf('9 Ω') }, { wiring: 'half' })(axis)),
+      (axis) =>
+        withDriver({ type: 'unipolar', drop: quantityOf('0.7 V') })(
+          withMotor({ leads: 6, quotedFor: 'half', resistance: quantityOf('9 Ω') }, { wiring: 'half' })(axis),
+        ),
       '12 V',
     );
     // Two coils side by side on constant volts: (12 V − 0.7 V) / 9 Ω in each.
@@ -197,7 +255,10 @@ describe('a count that nobody has said', () => {
     const guessed = wholeMachine((axis) => ({ ...axis, driver: { ...axis.driver, guessed: ['microsteps'] } }));
     const outcome = new Reckoner(firstAxis(guessed)).get(stepsPerUnit);
     expect(outcome.kind === 'value' && outcome.isAssumed).toBeTrue();
-    const confirmed = wholeMachine((axis) => ({ ...axis, driver: withCount({ ...axis.driver, guessed: ['microsteps'] }, 'microsteps', 8) }));
+    const confirmed = wholeMachine((axis) => ({
+      ...axis,
+      driver: withCount({ ...axis.driver, guessed: ['microsteps'] }, 'microsteps', 8),
+    }));
     const sure = new Reckoner(firstAxis(confirmed)).get(stepsPerUnit);
     expect(sure.kind === 'value' && sure.isAssumed).toBeFalse();
   });
@@ -207,7 +268,10 @@ describe('a count that nobody has said', () => {
     expect(kindOf(added, stepsPerOutputTurn)).toBe('missing');
     const half = wholeMachine((axis) => ({ ...axis, reduction: [withCount(unknownStage('gear'), 'driver', 13)] }));
     expect(kindOf(half, stepsPerOutputTurn)).toBe('missing');
-    const counted = wholeMachine((axis) => ({ ...axis, reduction: [withCount(withCount(unknownStage('gear'), 'driver', 13), 'driven', 41)] }));
+    const counted = wholeMachine((axis) => ({
+      ...axis,
+      reduction: [withCount(withCount(unknownStage('gear'), 'driver', 13), 'driven', 41)],
+    }));
     expect(of(counted, stepsPerOutputTurn)).toBeCloseTo((200 * 8 * 41) / 13, 9);
     expect(isGuessed(unknownStage('worm'), 'driver')).toBeFalse();
   });
@@ -223,7 +287,9 @@ describe('a machine at its birth', () => {
     expect(letters('lathe').length).toBe(2);
     expect(letters('dividing-table').length).toBeGreaterThan(0);
     const lathe = newMachine('New', 'lathe');
-    expect(lathe.axes.every((axis) => axis.job.travel?.from === 'assumed' && isGuessed(axis.driver, 'microsteps'))).toBeTrue();
+    expect(
+      lathe.axes.every((axis) => axis.job.travel?.from === 'assumed' && isGuessed(axis.driver, 'microsteps')),
+    ).toBeTrue();
   });
 });
 
@@ -251,7 +317,14 @@ describe('a load on two motors', () => {
     expect(of(balanced(2), loadInertia)).toBeCloseTo(((5 + 3) * radius ** 2) / 2, 12);
     const table = (count: 1 | 2): Machine => {
       const machine = cannedMotorMachine();
-      return { ...machine, axes: machine.axes.map((axis) => ({ ...axis, motor: { ...axis.motor, count }, carriage: { ...axis.carriage, inertia: quantityOf('9000 g·cm²') } })) };
+      return {
+        ...machine,
+        axes: machine.axes.map((axis) => ({
+          ...axis,
+          motor: { ...axis.motor, count },
+          carriage: { ...axis.carriage, inertia: quantityOf('9000 g·cm²') },
+        })),
+      };
     };
     const ratio = (32 / 9) * (22 / 11) * (26 / 9) * (31 / 10);
     expect(of(table(1), loadInertia) / (9e-4 / ratio ** 2)).toBeCloseTo(1, 9);
@@ -260,7 +333,14 @@ describe('a load on two motors', () => {
 });
 
 describe('remedies', () => {
-  const noted = (reason: string, remedies: Finding['remedies']): Finding => ({ ruleId: 'made-up', station: 'motor', severity: 'stop', reason, remedies, figures: [] });
+  const noted = (reason: string, remedies: Finding['remedies']): Finding => ({
+    ruleId: 'made-up',
+    station: 'motor',
+    severity: 'stop',
+    reason,
+    remedies,
+    figures: [],
+  });
   const each =
     (change: (axis: Axis) => Axis) =>
     (machine: Machine): Machine => ({ ...machine, axes: machine.axes.map(change) });
@@ -271,7 +351,11 @@ describe('remedies', () => {
     const bold = each((axis) =>
       withMotor({ holdingTorque: quantityOf('2.4 N·m'), ratedCurrent: quantityOf('5 A') })({
         ...axis,
-        driver: { ...axis.driver, currentLimit: quantityOf('5 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } },
+        driver: {
+          ...axis.driver,
+          currentLimit: quantityOf('5 A'),
+          specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') },
+        },
       }),
     );
     const meek = each((axis) => withJob({ speed: quantityOf('35 mm/s') })(axis));
@@ -293,7 +377,13 @@ describe('remedies', () => {
 
   it('of pulses too fast for the controller: the finest microsteps that it can still feed', () => {
     const machine = wholeMachine((axis) => ({ ...axis, driver: withCount(axis.driver, 'microsteps', 64) }));
-    const slow = { ...machine, controller: { ...machine.controller, specification: { ...machine.controller.specification, pulseRateMost: quantityOf('9 kHz') } } };
+    const slow = {
+      ...machine,
+      controller: {
+        ...machine.controller,
+        specification: { ...machine.controller.specification, pulseRateMost: quantityOf('9 kHz') },
+      },
+    };
     const finding = judgeAxis(new Reckoner(firstAxis(slow)), sayPlain).find((item) => item.ruleId === 'pulse-rate');
     // 40 mm/s over 8 mm a turn are 1000 full steps a second: eighths make 8 kHz, sixteenths 16 kHz.
     const put = finding?.remedies[0]?.change?.(slow).axes[0]?.driver.microsteps;

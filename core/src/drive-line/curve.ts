@@ -51,19 +51,39 @@ const RESONANCE_WIDTH = 0.15;
 /** Span shown beyond the highest speed of interest. */
 const SPAN = 1.6;
 
-/** The motor with its drive as the closed form needs it; null while something about it is not known or it is brushed. */
+/**
+ * The motor with its drive as the closed form needs it; null while something about it is not known or it is brushed.
+ */
 export function motorDrive(reckoner: Reckoner<C>): MotorDrive | null {
   const { axis } = reckoner.context;
   if (axis.motor.specification.type === 'brushed') return null;
-  const [K, R, L, p, V, I] = [torqueConstant, pathResistance, windingInductance, rotorTeeth, coilVoltage, limitInForce].map((item) => reckoner.value(item));
+  const [K, R, L, p, V, I] = [
+    torqueConstant,
+    pathResistance,
+    windingInductance,
+    rotorTeeth,
+    coilVoltage,
+    limitInForce,
+  ].map((item) => reckoner.value(item));
   if (K == null || R == null || L == null || p == null || V == null || I == null) return null;
-  return { torqueConstant: K, resistance: R, inductance: L, teeth: p, voltage: V, current: axis.driver.specification.type === 'chopper' ? I : Infinity };
+  return {
+    torqueConstant: K,
+    resistance: R,
+    inductance: L,
+    teeth: p,
+    voltage: V,
+    current: axis.driver.specification.type === 'chopper' ? I : Infinity,
+  };
 }
 
 /** Torque at one motor over its speed [rad/s], careful and hopeful; null while it cannot be reckoned. */
-function torqueLaw(reckoner: Reckoner<C>): ((speed: number) => { low: number; high: number; isCurrent: boolean }) | null {
+function torqueLaw(
+  reckoner: Reckoner<C>,
+): ((speed: number) => { low: number; high: number; isCurrent: boolean }) | null {
   if (reckoner.context.axis.motor.specification.type === 'brushed') {
-    const [K, R, V, I] = [torqueConstant, pathResistance, coilVoltage, limitInForce].map((item) => reckoner.value(item));
+    const [K, R, V, I] = [torqueConstant, pathResistance, coilVoltage, limitInForce].map((item) =>
+      reckoner.value(item),
+    );
     const idle = reckoner.reading(field.noLoadCurrent)?.value;
     if (K == null || R == null || V == null || I == null || idle === undefined) return null;
     const motor = { torqueConstant: K, resistance: R, voltage: V, currentLimit: I, noLoadCurrent: idle };
@@ -76,7 +96,11 @@ function torqueLaw(reckoner: Reckoner<C>): ((speed: number) => { low: number; hi
   if (!drive) return null;
   return (speed) => {
     const low = pullOut(drive, speed);
-    return { low: low.torque, high: pullOut({ ...drive, voltage: drive.voltage * SQUARE_WAVE_CREST }, speed).torque, isCurrent: low.bound === 'current' };
+    return {
+      low: low.torque,
+      high: pullOut({ ...drive, voltage: drive.voltage * SQUARE_WAVE_CREST }, speed).torque,
+      isCurrent: low.bound === 'current',
+    };
   };
 }
 
@@ -98,16 +122,39 @@ export function pushCurve(reckoner: Reckoner<C>): PushCurve | null {
   const pulseLimit = pulseMost !== null && steps !== null ? pulseMost / steps : null;
   const hasScrew = reckoner.context.axis.transmission.specification.kind === 'screw';
   const whirl = hasScrew ? value(whirlLimit) : null;
-  const end = SPAN * Math.max(speed ?? 0, Math.min(recommended ?? 0, 3 * (speed ?? Infinity)), Math.min(bindsFrom, 3 * (speed ?? Infinity))) || 2 * bindsFrom || 1;
+  const end =
+    SPAN *
+      Math.max(
+        speed ?? 0,
+        Math.min(recommended ?? 0, 3 * (speed ?? Infinity)),
+        Math.min(bindsFrom, 3 * (speed ?? Infinity)),
+      ) ||
+    2 * bindsFrom ||
+    1;
   const points = Array.from({ length: POINTS + 1 }, (_, index): CurvePoint => {
     const at = (end * index) / POINTS;
     const { low, high, isCurrent } = torqueAt(at / radius);
-    const binding = pulseLimit !== null && at > pulseLimit ? 'pulses' : whirl !== null && at > whirl ? 'whirl' : isCurrent ? 'current' : 'volts';
-    return { speed: at, low: low * pushPerTorque, high: high * pushPerTorque, torqueLow: low, torqueHigh: high, binding };
+    const binding =
+      pulseLimit !== null && at > pulseLimit
+        ? 'pulses'
+        : whirl !== null && at > whirl
+          ? 'whirl'
+          : isCurrent
+            ? 'current'
+            : 'volts';
+    return {
+      speed: at,
+      low: low * pushPerTorque,
+      high: high * pushPerTorque,
+      torqueLow: low,
+      torqueHigh: high,
+      binding,
+    };
   });
   const toPush = (torque: number | null): number | null => (torque === null ? null : torque * pushPerTorque);
   const p = value(rotorTeeth);
-  const stepsPerSpeed = p === null || reckoner.context.axis.motor.specification.type === 'brushed' ? null : (4 * p) / travel;
+  const stepsPerSpeed =
+    p === null || reckoner.context.axis.motor.specification.type === 'brushed' ? null : (4 * p) / travel;
   const f0 = value(naturalFrequency);
   const resonances =
     f0 === null || stepsPerSpeed === null

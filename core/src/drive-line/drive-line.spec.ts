@@ -2,7 +2,13 @@ import fc from 'fast-check';
 import { blankStage, quantityOf, type Axis, type Machine, type TransmissionSpecification } from '../machine/index.js';
 import { equalExact, exact, rational } from '../quantity/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
-import { exampleTransmission, cannedMotorMachine, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
+import {
+  exampleTransmission,
+  cannedMotorMachine,
+  firstAxis,
+  sayPlain,
+  screwMachine,
+} from '../testing/example-machine.js';
 import {
   advisedLimit,
   coilAmmeter,
@@ -28,7 +34,10 @@ import {
 
 const of = (machine: Machine, figure: Figure<AxisContext>): number => {
   const outcome = new Reckoner(firstAxis(machine)).get(figure);
-  if (outcome.kind !== 'value') throw new Error(`${figure.id}: ${JSON.stringify(outcome, (_key, value: unknown) => (typeof value === 'bigint' ? String(value) : value))}`);
+  if (outcome.kind !== 'value')
+    throw new Error(
+      `${figure.id}: ${JSON.stringify(outcome, (_key, value: unknown) => (typeof value === 'bigint' ? String(value) : value))}`,
+    );
   return outcome.value;
 };
 const withMotor = (angle: string, microsteps: number): Machine =>
@@ -37,13 +46,16 @@ const withMotor = (angle: string, microsteps: number): Machine =>
     driver: { ...axis.driver, microsteps },
     motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: quantityOf(angle) } },
   }));
-const withTransmission = (specification: TransmissionSpecification): Machine => screwMachine((axis) => ({ ...axis, transmission: { ...axis.transmission, specification } }));
+const withTransmission = (specification: TransmissionSpecification): Machine =>
+  screwMachine((axis) => ({ ...axis, transmission: { ...axis.transmission, specification } }));
 const DEGREE = Math.PI / 180;
 
 describe('step resolution', () => {
   // check value 1: by definition of the step angle
   it('row 1: full steps a turn of the usual step angles', () => {
-    const turns = (['1.8 °', '0.9 °', '7.5 °', '11.25 °'] as const).map((angle) => of(withMotor(angle, 1), stepsPerMotorTurn));
+    const turns = (['1.8 °', '0.9 °', '7.5 °', '11.25 °'] as const).map((angle) =>
+      of(withMotor(angle, 1), stepsPerMotorTurn),
+    );
     expect(turns).toEqual([200, 400, 48, 32]);
   });
 
@@ -82,57 +94,136 @@ describe('step resolution', () => {
   it('follows the geometry of every transmission', () => {
     const efficiency = quantityOf('0.9');
     // A multi-start screw moves its lead, starts times pitch (ISO 5408:2009).
-    expect(of(withTransmission(exampleTransmission('screw', { pitch: quantityOf('2 mm'), starts: 4, efficiency })), travelPerTurn)).toBeCloseTo(0.008, 15);
-    expect(of(withTransmission(exampleTransmission('belt', { pitch: quantityOf('2 mm'), teeth: 20, efficiency })), travelPerTurn)).toBeCloseTo(0.04, 15);
     expect(
-      of(withTransmission({ kind: 'rack', size: 'module', tooth: quantityOf('1.25 mm'), teeth: 24, guessed: [], efficiency, shaft: null, inertia: null }), travelPerTurn),
+      of(
+        withTransmission(exampleTransmission('screw', { pitch: quantityOf('2 mm'), starts: 4, efficiency })),
+        travelPerTurn,
+      ),
+    ).toBeCloseTo(0.008, 15);
+    expect(
+      of(
+        withTransmission(exampleTransmission('belt', { pitch: quantityOf('2 mm'), teeth: 20, efficiency })),
+        travelPerTurn,
+      ),
+    ).toBeCloseTo(0.04, 15);
+    expect(
+      of(
+        withTransmission({
+          kind: 'rack',
+          size: 'module',
+          tooth: quantityOf('1.25 mm'),
+          teeth: 24,
+          guessed: [],
+          efficiency,
+          shaft: null,
+          inertia: null,
+        }),
+        travelPerTurn,
+      ),
     ).toBeCloseTo(Math.PI * 0.03, 15);
     expect(
-      of(withTransmission({ kind: 'rack', size: 'pitch', tooth: quantityOf('5 mm'), teeth: 24, guessed: [], efficiency, shaft: null, inertia: null }), travelPerTurn),
+      of(
+        withTransmission({
+          kind: 'rack',
+          size: 'pitch',
+          tooth: quantityOf('5 mm'),
+          teeth: 24,
+          guessed: [],
+          efficiency,
+          shaft: null,
+          inertia: null,
+        }),
+        travelPerTurn,
+      ),
     ).toBeCloseTo(0.12, 15);
-    expect(of(withTransmission({ kind: 'roller', diameter: quantityOf('30 mm'), stock: quantityOf('1 mm'), efficiency, shaft: null, inertia: null }), travelPerTurn)).toBeCloseTo(
-      Math.PI * 0.031,
-      15,
-    );
+    expect(
+      of(
+        withTransmission({
+          kind: 'roller',
+          diameter: quantityOf('30 mm'),
+          stock: quantityOf('1 mm'),
+          efficiency,
+          shaft: null,
+          inertia: null,
+        }),
+        travelPerTurn,
+      ),
+    ).toBeCloseTo(Math.PI * 0.031, 15);
   });
 
   it('keeps π apart: a module rack has 800/π steps for every π it moves', () => {
     const outcome = new Reckoner(
-      firstAxis(withTransmission({ kind: 'rack', size: 'module', tooth: quantityOf('1 mm'), teeth: 20, guessed: [], efficiency: quantityOf('0.9'), shaft: null, inertia: null })),
+      firstAxis(
+        withTransmission({
+          kind: 'rack',
+          size: 'module',
+          tooth: quantityOf('1 mm'),
+          teeth: 20,
+          guessed: [],
+          efficiency: quantityOf('0.9'),
+          shaft: null,
+          inertia: null,
+        }),
+      ),
     ).get(exactStepsPerUnit);
-    expect(outcome.kind === 'value' && outcome.exact && equalExact(outcome.exact, exact(rational(40_000), -1))).toBeTrue();
+    expect(
+      outcome.kind === 'value' && outcome.exact && equalExact(outcome.exact, exact(rational(40_000), -1)),
+    ).toBeTrue();
   });
 
   it('has an exact result that equals the plain computation for any chain', () => {
     const stage = fc
-      .tuple(fc.constantFrom('gear', 'belt', 'worm', 'planetary'), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 200 }))
+      .tuple(
+        fc.constantFrom('gear', 'belt', 'worm', 'planetary'),
+        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 1, max: 200 }),
+      )
       .map(([kind, driver, driven]) => blankStage(kind, driver, driven));
     fc.assert(
-      fc.property(fc.array(stage, { maxLength: 5 }), fc.integer({ min: 1, max: 256 }), fc.integer({ min: 1, max: 8 }), (reduction, microsteps, starts) => {
-        const machine = screwMachine((axis) => ({
-          ...axis,
-          driver: { ...axis.driver, microsteps },
-          reduction: reduction,
-          transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('2 mm'), starts, efficiency: quantityOf('0.3') }) },
-        }));
-        const plain = reduction.reduce(
-          (ratio, item) => (ratio * (item.kind === 'planetary' ? item.driver + item.driven : item.driven)) / item.driver,
-          (200 * microsteps) / (0.002 * starts),
-        );
-        expect(of(machine, exactStepsPerUnit) / plain).toBeCloseTo(1, 12);
-        expect(of(machine, stepSize) * plain).toBeCloseTo(1, 12);
-      }),
+      fc.property(
+        fc.array(stage, { maxLength: 5 }),
+        fc.integer({ min: 1, max: 256 }),
+        fc.integer({ min: 1, max: 8 }),
+        (reduction, microsteps, starts) => {
+          const machine = screwMachine((axis) => ({
+            ...axis,
+            driver: { ...axis.driver, microsteps },
+            reduction: reduction,
+            transmission: {
+              ...axis.transmission,
+              specification: exampleTransmission('screw', {
+                pitch: quantityOf('2 mm'),
+                starts,
+                efficiency: quantityOf('0.3'),
+              }),
+            },
+          }));
+          const plain = reduction.reduce(
+            (ratio, item) =>
+              (ratio * (item.kind === 'planetary' ? item.driver + item.driven : item.driven)) / item.driver,
+            (200 * microsteps) / (0.002 * starts),
+          );
+          expect(of(machine, exactStepsPerUnit) / plain).toBeCloseTo(1, 12);
+          expect(of(machine, stepSize) * plain).toBeCloseTo(1, 12);
+        },
+      ),
     );
   });
 
   it('takes a correction from a check before the parts', () => {
-    const machine = screwMachine((axis) => ({ ...axis, setting: { kind: 'linear', stepsPerUnit: quantityOf('630.5 steps/mm', 'measured'), reason: 'check' } }));
+    const machine = screwMachine((axis) => ({
+      ...axis,
+      setting: { kind: 'linear', stepsPerUnit: quantityOf('630.5 steps/mm', 'measured'), reason: 'check' },
+    }));
     expect(of(machine, stepsPerUnit)).toBeCloseTo(630_500, 6);
     expect(of(machine, exactStepsPerUnit)).toBeCloseTo(80_000_000 / 127, 6);
   });
 
   it('names what is missing instead of guessing', () => {
-    const machine = screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } } }));
+    const machine = screwMachine((axis) => ({
+      ...axis,
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } },
+    }));
     const outcome = new Reckoner(firstAxis(machine)).get(exactStepsPerUnit);
     expect(outcome.kind === 'missing' && outcome.fields.map((field) => field.id)).toEqual(['motor.step-angle']);
   });
@@ -144,9 +235,19 @@ describe('step resolution', () => {
 
 describe('current limit', () => {
   const driverWith = (formula: Axis['driver']['specification']['formula'], limit: string): Machine =>
-    screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf(limit), specification: { ...axis.driver.specification, formula } } }));
+    screwMachine((axis) => ({
+      ...axis,
+      driver: {
+        ...axis.driver,
+        currentLimit: quantityOf(limit),
+        specification: { ...axis.driver.specification, formula },
+      },
+    }));
   const sense = (gain: string, resistor: string, limit: string): number =>
-    of(driverWith({ kind: 'sense-resistor', gain: quantityOf(gain), senseResistor: quantityOf(resistor) }, limit), trimmerVoltage);
+    of(
+      driverWith({ kind: 'sense-resistor', gain: quantityOf(gain), senseResistor: quantityOf(resistor) }, limit),
+      trimmerVoltage,
+    );
 
   // check value 8: common practice, no source
   it('row 8: gain 8: 0.70 V for 0.875 A and 0.80 V for 1 A at 0.1 Ω; 0.14 V for 0.35 A at 0.05 Ω; 0.85 V for 1.7 A at 0.0625 Ω', () => {
@@ -169,8 +270,14 @@ describe('current limit', () => {
       const axis = driverWith(formula, '1 A').axes[0];
       return axis ? limitFromReference(axis.driver.specification, reference) : null;
     };
-    expect(of({ kind: 'sense-resistor', gain: quantityOf('8'), senseResistor: quantityOf('0.1 Ω') }, 0.7)).toBeCloseTo(0.875, 12);
-    expect(of({ kind: 'sense-resistor', gain: quantityOf('5'), senseResistor: quantityOf('0.1 Ω') }, 0.85)).toBeCloseTo(1.7, 12);
+    expect(of({ kind: 'sense-resistor', gain: quantityOf('8'), senseResistor: quantityOf('0.1 Ω') }, 0.7)).toBeCloseTo(
+      0.875,
+      12,
+    );
+    expect(of({ kind: 'sense-resistor', gain: quantityOf('5'), senseResistor: quantityOf('0.1 Ω') }, 0.85)).toBeCloseTo(
+      1.7,
+      12,
+    );
     expect(of({ kind: 'linear', slope: quantityOf('0.71 A/V'), reads: 'rms' }, 1)).toBeCloseTo(0.71 * Math.SQRT2, 12);
     expect(of({ kind: 'linear', slope: quantityOf('1.25 A/V'), reads: 'peak' }, 0.4)).toBeCloseTo(0.5, 12);
     expect(of(null, 1)).toBeNull();
@@ -197,7 +304,8 @@ describe('current limit', () => {
 });
 
 describe('judgement', () => {
-  const findings = (machine: Machine): string[] => judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.ruleId}`);
+  const findings = (machine: Machine): string[] =>
+    judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.ruleId}`);
 
   it('finds nothing wrong with a sound axis', () => {
     expect(findings(screwMachine())).toEqual([]);
@@ -206,7 +314,11 @@ describe('judgement', () => {
   it('stops a limit above the motor and above the driver, in that order', () => {
     const machine = screwMachine((axis) => ({
       ...axis,
-      driver: { ...axis.driver, currentLimit: quantityOf('2.5 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } },
+      driver: {
+        ...axis.driver,
+        currentLimit: quantityOf('2.5 A'),
+        specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') },
+      },
     }));
     expect(findings(machine)).toEqual(['stop limit-above-motor', 'stop limit-above-driver']);
   });
@@ -214,14 +326,21 @@ describe('judgement', () => {
   it('lets a limit typed equal to its bound pass', () => {
     const machine = screwMachine((axis) => ({
       ...axis,
-      driver: { ...axis.driver, currentLimit: quantityOf('2 A'), specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') } },
+      driver: {
+        ...axis.driver,
+        currentLimit: quantityOf('2 A'),
+        specification: { ...axis.driver.specification, currentMost: quantityOf('2 A') },
+      },
     }));
     expect(findings(machine)).toEqual([]);
   });
 
   it('warns near the driver’s voltage and stops beyond it', () => {
     const at = (most: string): Machine =>
-      screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageMost: quantityOf(most) } } }));
+      screwMachine((axis) => ({
+        ...axis,
+        driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageMost: quantityOf(most) } },
+      }));
     expect(findings(at('35 V'))).toEqual([]);
     expect(findings(at('25 V'))).toEqual(['caution supply-above-driver']);
     expect(findings(at('20 V'))).toEqual(['stop supply-above-driver']);
@@ -231,7 +350,15 @@ describe('judgement', () => {
     const windowed = (least: string, most: string, voltageReads: 'dc' | 'ac') =>
       screwMachine((axis) => ({
         ...axis,
-        driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageLeast: quantityOf(least), voltageMost: quantityOf(most), voltageReads } },
+        driver: {
+          ...axis.driver,
+          specification: {
+            ...axis.driver.specification,
+            voltageLeast: quantityOf(least),
+            voltageMost: quantityOf(most),
+            voltageReads,
+          },
+        },
       }));
     // 24 V of the example against 16 · √2 = 22.6 V, 18 · √2 = 25.5 V, 21 · √2 = 29.7 V.
     expect(findings(windowed('5 V', '16 V', 'ac'))).toEqual(['stop supply-above-driver']);
@@ -241,7 +368,9 @@ describe('judgement', () => {
     expect(findings(windowed('17.5 V', '50 V', 'ac'))).toEqual(['stop supply-below-driver']);
     expect(findings(windowed('17.5 V', '50 V', 'dc'))).toEqual([]);
     const offered = (machine: Machine): readonly string[] =>
-      judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).flatMap((finding) => finding.remedies.filter(({ change }) => change !== null).map(({ words }) => words));
+      judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).flatMap((finding) =>
+        finding.remedies.filter(({ change }) => change !== null).map(({ words }) => words),
+      );
     expect(offered(windowed('17.5 V', '29 V', 'ac'))).toContain('Feed it 36 V.');
     expect(offered(windowed('17.5 V', '28 V', 'ac'))).not.toContain('Feed it 36 V.');
   });
@@ -254,18 +383,32 @@ describe('judgement', () => {
 
   it('stops a pulse rate beyond the controller', () => {
     const machine = screwMachine();
-    expect(findings({ ...machine, controller: { ...machine.controller, specification: { ...machine.controller.specification, pulseRateMost: quantityOf('4 kHz') } } })).toEqual([
-      'stop pulse-rate',
-    ]);
+    expect(
+      findings({
+        ...machine,
+        controller: {
+          ...machine.controller,
+          specification: { ...machine.controller.specification, pulseRateMost: quantityOf('4 kHz') },
+        },
+      }),
+    ).toEqual(['stop pulse-rate']);
   });
 });
 
 describe('holding under load', () => {
-  // Sinusoidal torque-angle curve: half the holding torque deflects 30° electrical, which is 30°/50 of a 1.8° motor's shaft.
+  // Sinusoidal torque-angle curve: half the holding torque deflects 30° electrical, which is 30°/50 of a 1.8° motor's
+  // shaft.
   it('lags 30° electrical under half the holding torque', () => {
     const machine = screwMachine((axis) => ({
       ...axis,
-      transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('5 mm'), starts: 1, efficiency: quantityOf('1') }) },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('screw', {
+          pitch: quantityOf('5 mm'),
+          starts: 1,
+          efficiency: quantityOf('1'),
+        }),
+      },
       job: { ...axis.job, load: quantityOf(`${(0.45 * Math.SQRT1_2 * Math.PI) / 0.005} N`) },
     }));
     expect(of(machine, loadLag)).toBeCloseTo((30 / 50 / 360) * 0.005, 12);
@@ -273,6 +416,9 @@ describe('holding under load', () => {
 
   // Sine of a small angle: the first microstep adds sin(90°/m) of the torque.
   it('gives a microstep sin(90°/m) of the torque', () => {
-    expect(of(screwMachine(), microstepTorque) / of(screwMachine(), torqueAtLimit)).toBeCloseTo(Math.sin(Math.PI / 8), 12);
+    expect(of(screwMachine(), microstepTorque) / of(screwMachine(), torqueAtLimit)).toBeCloseTo(
+      Math.sin(Math.PI / 8),
+      12,
+    );
   });
 });

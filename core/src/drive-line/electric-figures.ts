@@ -7,9 +7,13 @@ import * as field from './fields.js';
 type C = AxisContext;
 type Field = typeof field.resistance;
 
-const MACHINES = 'Coils as windings on one core: turns add in series, copper in parallel (any electric-machines textbook)';
+const MACHINES =
+  'Coils as windings on one core: turns add in series, copper in parallel (any electric-machines textbook)';
 
-/** Laws that multiply a sheet's number by what the wiring makes of it, one object for each factor so that nothing is recomputed in vain. */
+/**
+ * Laws that multiply a sheet's number by what the wiring makes of it, one object for each factor so that nothing is
+ * recomputed in vain.
+ */
 function scaled(source: Field, pick: (factors: WindingFactors) => number): (context: C) => Law<C> {
   const laws = new Map<number, Law<C>>();
   return ({ axis }) => {
@@ -62,11 +66,17 @@ export const windingTorque = figure<C>({
 
 const stepperConstant: Law<C> = law({
   formula: '{hold} / (√2 · {rated})',
-  source: 'Holding torque is stated with two phases on at rated current, a vector of √2 · I_rated (standard derivation)',
+  source:
+    'Holding torque is stated with two phases on at rated current, a vector of √2 · I_rated (standard derivation)',
   inputs: { hold: windingTorque, rated: windingCurrent },
   compute: ({ hold, rated }) => hold / (Math.SQRT2 * rated),
 });
-const brushedLaw: Law<C> = law({ formula: '{constant}', source: 'From the sheet', inputs: { constant: field.brushedConstant }, compute: ({ constant }) => constant });
+const brushedLaw: Law<C> = law({
+  formula: '{constant}',
+  source: 'From the sheet',
+  inputs: { constant: field.brushedConstant },
+  compute: ({ constant }) => constant,
+});
 
 export const torqueConstant = figure<C>({
   id: 'torque-constant',
@@ -79,11 +89,16 @@ export const torqueConstant = figure<C>({
 /** Teeth are whole; a step angle typed in decimals may miss a tooth by this much of one. */
 const TOOTH_ROUNDING = 0.02;
 
-/** Why no two-phase motor has a step angle [rad]; null if one can. Such a motor makes four full steps a tooth, so 90° over it is whole. */
+/**
+ * Why no two-phase motor has a step angle [rad]; null if one can. Such a motor makes four full steps a tooth, so 90°
+ * over it is whole.
+ */
 export function stepAngleProblem(angle: number): string | null {
   const teeth = Math.PI / (2 * angle);
   const isWhole = teeth > 0.5 && Math.abs(teeth - Math.round(teeth)) <= TOOTH_ROUNDING;
-  return isWhole ? null : 'A two-phase motor makes four full steps for each tooth of its rotor: 90° over this step angle is no whole number of teeth.';
+  return isWhole
+    ? null
+    : 'A two-phase motor makes four full steps for each tooth of its rotor: 90° over this step angle is no whole number of teeth.';
 }
 
 export const rotorTeeth = figure<C>({
@@ -192,9 +207,20 @@ export const stallCurrent = figure<C>({
   name: 'Current when it is held fast',
   symbol: 'I_st',
   dimension: 'current',
-  law: law({ formula: '{volts} / {R}', source: 'Ohm’s law', inputs: { volts: coilVoltage, R: pathResistance }, compute: ({ volts, R }) => volts / R }),
+  law: law({
+    formula: '{volts} / {R}',
+    source: 'Ohm’s law',
+    inputs: { volts: coilVoltage, R: pathResistance },
+    compute: ({ volts, R }) => volts / R,
+  }),
   applies: isBrushed,
 });
 
 /** Inputs that every torque-speed figure of a stepping motor rests on. */
-export const driveInputs = { K: torqueConstant, R: pathResistance, L: windingInductance, p: rotorTeeth, V: coilVoltage } as const;
+export const driveInputs = {
+  K: torqueConstant,
+  R: pathResistance,
+  L: windingInductance,
+  p: rotorTeeth,
+  V: coilVoltage,
+} as const;

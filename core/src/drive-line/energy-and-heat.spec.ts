@@ -1,7 +1,18 @@
 import { busAfterBraking } from '../power/index.js';
 import { quantityOf, type Axis, type Machine } from '../machine/index.js';
 import { exampleTransmission } from '../testing/example-machine.js';
-import { findings, kindOf, of, reasonOf, upright, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
+import {
+  findings,
+  kindOf,
+  of,
+  reasonOf,
+  upright,
+  wholeMachine,
+  withDriver,
+  withJob,
+  withMotor,
+  withScrew,
+} from '../testing/whole-machine.js';
 import {
   advisedLimit,
   coilAmmeter,
@@ -33,8 +44,16 @@ describe('energy fed back', () => {
   const heavyRotor = (efficiency = '0.3'): Machine =>
     wholeMachine(
       (axis) => ({
-        ...withScrew({ pitch: q('5 mm'), starts: 1, diameter: q('20 mm'), length: q('487 mm'), efficiency: q(efficiency) })(
-          withMotor({ rotorInertia: q('2700 g·cm²'), resistance: q('2.4 Ω') })(withJob({ speed: q('80 mm/s'), acceleration: q('2 m/s²') })(axis)),
+        ...withScrew({
+          pitch: q('5 mm'),
+          starts: 1,
+          diameter: q('20 mm'),
+          length: q('487 mm'),
+          efficiency: q(efficiency),
+        })(
+          withMotor({ rotorInertia: q('2700 g·cm²'), resistance: q('2.4 Ω') })(
+            withJob({ speed: q('80 mm/s'), acceleration: q('2 m/s²') })(axis),
+          ),
         ),
         driver: { ...axis.driver, currentLimit: q('2 A') },
       }),
@@ -61,7 +80,11 @@ describe('energy fed back', () => {
     expect(of(plain, energyBraking)).toBe(0);
     const lossless = (braking: string): number =>
       of(
-        wholeMachine((axis) => withMotor({ resistance: q('0.001 mΩ') })(withJob({ braking: q(braking), incline: q('90 °') })(withScrew({ efficiency: q('0.8') })(axis)))),
+        wholeMachine((axis) =>
+          withMotor({ resistance: q('0.001 mΩ') })(
+            withJob({ braking: q(braking), incline: q('90 °') })(withScrew({ efficiency: q('0.8') })(axis)),
+          ),
+        ),
         energyBraking,
       );
     // The weight goes down twice as far while it brakes half as hard.
@@ -75,9 +98,20 @@ describe('energy fed back', () => {
     wholeMachine(
       upright('5 kg', (axis) =>
         more({
-          ...withMotor({ resistance: q('4 Ω') })(withJob({ incline: q('90 °'), travel: q('600 mm'), speed: q('0.5 m/s'), acceleration: q('5 m/s²'), friction: q('8 N') })(axis)),
+          ...withMotor({ resistance: q('4 Ω') })(
+            withJob({
+              incline: q('90 °'),
+              travel: q('600 mm'),
+              speed: q('0.5 m/s'),
+              acceleration: q('5 m/s²'),
+              friction: q('8 N'),
+            })(axis),
+          ),
           driver: { ...axis.driver, currentLimit: q('1 A') },
-          transmission: { ...axis.transmission, specification: exampleTransmission('belt', { pitch: q('2 mm'), teeth: 20, efficiency: q('0.95') }) },
+          transmission: {
+            ...axis.transmission,
+            specification: exampleTransmission('belt', { pitch: q('2 mm'), teeth: 20, efficiency: q('0.95') }),
+          },
         }),
       ),
     );
@@ -102,7 +136,10 @@ describe('energy fed back', () => {
 describe('heat of a driver', () => {
   const hot = (school: Axis['currentSchool'], limit: string | null): Machine =>
     wholeMachine((axis) => ({
-      ...withDriver({ ...BARE, onResistance: q('0.3 Ω'), thermalResistance: q('30 K/W') }, { currentLimit: limit === null ? null : q(limit) })(axis),
+      ...withDriver(
+        { ...BARE, onResistance: q('0.3 Ω'), thermalResistance: q('30 K/W') },
+        { currentLimit: limit === null ? null : q(limit) },
+      )(axis),
       currentSchool: school,
     }));
 
@@ -114,21 +151,36 @@ describe('heat of a driver', () => {
   });
 
   it('is 18 W in a bridge that carries 3 A a coil through 3 V of drop, or through 0.5 Ω a switch', () => {
-    const dropped = wholeMachine((axis) => withMotor({ resistance: q('3 Ω') })(withDriver({ ...BARE, type: 'bridge', drop: q('3 V') })(axis)), '12 V');
+    const dropped = wholeMachine(
+      (axis) => withMotor({ resistance: q('3 Ω') })(withDriver({ ...BARE, type: 'bridge', drop: q('3 V') })(axis)),
+      '12 V',
+    );
     expect(of(dropped, driverHeat)).toBeCloseTo(18, 9);
-    const resistive = wholeMachine((axis) => withMotor({ resistance: q('3 Ω') })(withDriver({ ...BARE, type: 'bridge', onResistance: q('0.5 Ω') })(axis)), '12 V');
+    const resistive = wholeMachine(
+      (axis) =>
+        withMotor({ resistance: q('3 Ω') })(withDriver({ ...BARE, type: 'bridge', onResistance: q('0.5 Ω') })(axis)),
+      '12 V',
+    );
     expect(of(resistive, driverHeat)).toBeCloseTo(2 * 3 ** 2 * 2 * 0.5, 9);
   });
 
   it('goes through one switch of an array and two of a bridge', () => {
     const array = wholeMachine(
-      (axis) => withMotor({ resistance: q('9 Ω'), leads: 5 }, { wiring: 'unipolar' })(withDriver({ ...BARE, type: 'unipolar', onResistance: q('1 Ω') })(axis)),
+      (axis) =>
+        withMotor(
+          { resistance: q('9 Ω'), leads: 5 },
+          { wiring: 'unipolar' },
+        )(withDriver({ ...BARE, type: 'unipolar', onResistance: q('1 Ω') })(axis)),
       '12 V',
     );
     expect(of(array, pathResistance)).toBe(10);
     expect(of(array, driverHeat)).toBeCloseTo(2 * 1.2 ** 2 * 1, 9);
     const dropped = wholeMachine(
-      (axis) => withMotor({ resistance: q('9 Ω'), leads: 5 }, { wiring: 'unipolar' })(withDriver({ ...BARE, type: 'unipolar', drop: q('0.9 V') })(axis)),
+      (axis) =>
+        withMotor(
+          { resistance: q('9 Ω'), leads: 5 },
+          { wiring: 'unipolar' },
+        )(withDriver({ ...BARE, type: 'unipolar', drop: q('0.9 V') })(axis)),
       '12 V',
     );
     expect(of(dropped, driverHeat)).toBeCloseTo(2 * ((12 - 0.9) / 9) * 0.9, 9);
@@ -147,7 +199,8 @@ describe('heat of a driver', () => {
   });
 
   it('takes a driver’s greatest current as its sheet means it', () => {
-    const at = (reads: 'peak' | 'rms', type: 'chopper' | 'bridge' = 'chopper'): Machine => wholeMachine(withDriver({ type, currentMost: q('1.2 A'), currentReads: reads }));
+    const at = (reads: 'peak' | 'rms', type: 'chopper' | 'bridge' = 'chopper'): Machine =>
+      wholeMachine(withDriver({ type, currentMost: q('1.2 A'), currentReads: reads }));
     expect(of(at('peak'), driverCrestMost)).toBe(1.2);
     expect(of(at('rms'), driverCrestMost)).toBeCloseTo(1.2 * Math.SQRT2, 12);
     expect(of(at('rms', 'bridge'), driverCrestMost)).toBe(1.2);
@@ -162,7 +215,11 @@ describe('heat of a driver', () => {
 });
 
 describe('a brushed motor', () => {
-  const brushed = (driver: Partial<Axis['driver']['specification']> = {}, limit: string | null = null, more: (axis: Axis) => Axis = (axis) => axis): Machine =>
+  const brushed = (
+    driver: Partial<Axis['driver']['specification']> = {},
+    limit: string | null = null,
+    more: (axis: Axis) => Axis = (axis) => axis,
+  ): Machine =>
     wholeMachine((axis) =>
       more({
         ...withMotor({
@@ -200,7 +257,10 @@ describe('a brushed motor', () => {
     const hung = brushed({}, '3 A', (axis) =>
       upright('6 kg', (item) => ({
         ...item,
-        transmission: { ...item.transmission, specification: exampleTransmission('belt', { pitch: q('2 mm'), teeth: 10, efficiency: q('0.9') }) },
+        transmission: {
+          ...item.transmission,
+          specification: exampleTransmission('belt', { pitch: q('2 mm'), teeth: 10, efficiency: q('0.9') }),
+        },
       }))(axis),
     );
     const current = (6 * 9.80665 * (2 - 1 / 0.9) * 0.02) / (2 * Math.PI) / 0.05;
@@ -218,7 +278,10 @@ describe('a brushed motor', () => {
 describe('a drive on constant volts', () => {
   const bridge = (resistance: string, speed = '0.001 mm/s'): Machine =>
     wholeMachine(
-      (axis) => withMotor({ resistance: q(resistance) })(withJob({ speed: q(speed), load: q('0 N') })(withDriver({ ...BARE, type: 'bridge', drop: q('2.5 V') })(axis))),
+      (axis) =>
+        withMotor({ resistance: q(resistance) })(
+          withJob({ speed: q(speed), load: q('0 N') })(withDriver({ ...BARE, type: 'bridge', drop: q('2.5 V') })(axis)),
+        ),
       '12 V',
     );
 
@@ -237,6 +300,8 @@ describe('a drive on constant volts', () => {
   it('is judged by the amperes of a coil', () => {
     const machine = bridge('3.7 Ω');
     expect(of(machine, windingCurrent)).toBe(1.5);
-    expect(reasonOf(machine, 'limit-above-motor')).toBe('Standing still, each coil draws 2.568 current, above its rated 1.500 current. It will overheat.');
+    expect(reasonOf(machine, 'limit-above-motor')).toBe(
+      'Standing still, each coil draws 2.568 current, above its rated 1.500 current. It will overheat.',
+    );
   });
 });

@@ -37,7 +37,9 @@ export function exactField(
   id: string,
   name: string,
   symbol: string,
-  read: (context: AxisContext) => { readonly ratio: Rational; readonly text: string; readonly isAssumed?: boolean } | null,
+  read: (
+    context: AxisContext,
+  ) => { readonly ratio: Rational; readonly text: string; readonly isAssumed?: boolean } | null,
 ): AxisField {
   return {
     kind: 'field',
@@ -48,7 +50,14 @@ export function exactField(
     read(context): Reading | null {
       const item = read(context);
       return (
-        item && { value: rationalToNumber(item.ratio), exact: exact(item.ratio), text: item.text, from: item.isAssumed === true ? 'assumed' : 'typed', on: null, tolerance: null }
+        item && {
+          value: rationalToNumber(item.ratio),
+          exact: exact(item.ratio),
+          text: item.text,
+          from: item.isAssumed === true ? 'assumed' : 'typed',
+          on: null,
+          tolerance: null,
+        }
       );
     },
   };
@@ -76,7 +85,16 @@ export function derivedField(
     dimension,
     read(context): Reading | null {
       const item = read(context);
-      return item && { value: item.value, exact: null, text: item.text, from: item.isAssumed ? 'assumed' : 'typed', on: null, tolerance: null };
+      return (
+        item && {
+          value: item.value,
+          exact: null,
+          text: item.text,
+          from: item.isAssumed ? 'assumed' : 'typed',
+          on: null,
+          tolerance: null,
+        }
+      );
     },
   };
 }

@@ -1,4 +1,10 @@
-import { isGuessed, quantityOf, usualScrewEfficiency, type Quantity, type TransmissionSpecification } from '../machine/index.js';
+import {
+  isGuessed,
+  quantityOf,
+  usualScrewEfficiency,
+  type Quantity,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 import { exactToNumber } from '../quantity/index.js';
 import { count, exactField, quantityField, type AxisField, type QuantityField } from './field-kinds.js';
 import { hasTeeth, isTrainKnown, trainRatio, trainText } from './gear-train.js';
@@ -9,13 +15,17 @@ export * from './fit-fields.js';
 
 export const gearheadTeeth = exactField('motor.gearhead-teeth', 'Gearhead teeth', 'Π z₂/z₁', ({ axis }) => {
   const { gearhead } = axis.motor.specification;
-  return gearhead && hasTeeth(gearhead) ? { ratio: trainRatio(gearhead.stages), text: trainText(gearhead.stages) } : null;
+  return gearhead && hasTeeth(gearhead)
+    ? { ratio: trainRatio(gearhead.stages), text: trainText(gearhead.stages) }
+    : null;
 });
 export const reductionTeeth = exactField('reduction.teeth', 'Reduction teeth', 'Π z₂/z₁', ({ axis }) =>
   isTrainKnown(axis.reduction) ? { ratio: trainRatio(axis.reduction), text: trainText(axis.reduction) } : null,
 );
 
-export const microsteps = exactField('driver.microsteps', 'Microsteps a full step', 'm', ({ axis }) => count(axis.driver.microsteps, isGuessed(axis.driver, 'microsteps')));
+export const microsteps = exactField('driver.microsteps', 'Microsteps a full step', 'm', ({ axis }) =>
+  count(axis.driver.microsteps, isGuessed(axis.driver, 'microsteps')),
+);
 export const currentLimit = quantityField({
   id: 'driver.current-limit',
   name: 'Current limit, crest',
@@ -57,21 +67,26 @@ export const gain = quantityField({
   name: 'Comparator gain',
   symbol: 'g',
   dimension: 'ratio',
-  read: ({ axis }) => (axis.driver.specification.formula?.kind === 'sense-resistor' ? axis.driver.specification.formula.gain : null),
+  read: ({ axis }) =>
+    axis.driver.specification.formula?.kind === 'sense-resistor' ? axis.driver.specification.formula.gain : null,
 });
 export const senseResistor = quantityField({
   id: 'driver.sense-resistor',
   name: 'Sense resistor',
   symbol: 'R_s',
   dimension: 'resistance',
-  read: ({ axis }) => (axis.driver.specification.formula?.kind === 'sense-resistor' ? axis.driver.specification.formula.senseResistor : null),
+  read: ({ axis }) =>
+    axis.driver.specification.formula?.kind === 'sense-resistor'
+      ? axis.driver.specification.formula.senseResistor
+      : null,
 });
 export const currentSlope = quantityField({
   id: 'driver.slope',
   name: 'Amperes a volt of reference',
   symbol: 'c',
   dimension: 'conductance',
-  read: ({ axis }) => (axis.driver.specification.formula?.kind === 'linear' ? axis.driver.specification.formula.slope : null),
+  read: ({ axis }) =>
+    axis.driver.specification.formula?.kind === 'linear' ? axis.driver.specification.formula.slope : null,
 });
 
 export const supplyVoltage = quantityField({
@@ -81,10 +96,15 @@ export const supplyVoltage = quantityField({
   dimension: 'voltage',
   read: ({ supply }) => supply?.set ?? supply?.specification.voltage,
 });
-export const settingDecimals = exactField('controller.decimals', 'Decimals that the controller keeps', 'n_d', ({ controller }) => {
-  const { decimals } = controller.specification;
-  return decimals === null ? null : count(decimals);
-});
+export const settingDecimals = exactField(
+  'controller.decimals',
+  'Decimals that the controller keeps',
+  'n_d',
+  ({ controller }) => {
+    const { decimals } = controller.specification;
+    return decimals === null ? null : count(decimals);
+  },
+);
 export const pulseRateMost = quantityField({
   id: 'controller.pulse-rate',
   name: 'Controller’s fastest pulse rate',
@@ -103,15 +123,33 @@ function transmissionField<K extends TransmissionSpecification['kind']>(
     ...declaration,
     read: ({ axis }) => {
       const { specification } = axis.transmission;
-      return specification.kind === kind ? read(specification as Extract<TransmissionSpecification, { kind: K }>) : null;
+      return specification.kind === kind
+        ? read(specification as Extract<TransmissionSpecification, { kind: K }>)
+        : null;
     },
   });
 }
 
-export const screwPitch = transmissionField('screw', { id: 'screw.pitch', name: 'Thread pitch', symbol: 'p', dimension: 'length' }, (item) => item.pitch);
-export const beltPitch = transmissionField('belt', { id: 'belt.pitch', name: 'Belt pitch', symbol: 'p', dimension: 'length' }, (item) => item.pitch);
-export const rackTooth = transmissionField('rack', { id: 'rack.tooth', name: 'Rack module or pitch', symbol: 'm', dimension: 'length' }, (item) => item.tooth);
-export const rollerDiameter = transmissionField('roller', { id: 'roller.diameter', name: 'Roller diameter', symbol: 'd', dimension: 'length' }, (item) => item.diameter);
+export const screwPitch = transmissionField(
+  'screw',
+  { id: 'screw.pitch', name: 'Thread pitch', symbol: 'p', dimension: 'length' },
+  (item) => item.pitch,
+);
+export const beltPitch = transmissionField(
+  'belt',
+  { id: 'belt.pitch', name: 'Belt pitch', symbol: 'p', dimension: 'length' },
+  (item) => item.pitch,
+);
+export const rackTooth = transmissionField(
+  'rack',
+  { id: 'rack.tooth', name: 'Rack module or pitch', symbol: 'm', dimension: 'length' },
+  (item) => item.tooth,
+);
+export const rollerDiameter = transmissionField(
+  'roller',
+  { id: 'roller.diameter', name: 'Roller diameter', symbol: 'd', dimension: 'length' },
+  (item) => item.diameter,
+);
 export const stockThickness = transmissionField(
   'roller',
   { id: 'roller.stock', name: 'Thickness of stock bent round the roller', symbol: 't', dimension: 'length' },
@@ -126,13 +164,29 @@ export const efficiency = quantityField({
   // A guess made for a rubbing thread is none for rolling balls.
   read: ({ axis }) => {
     const { specification } = axis.transmission;
-    return specification.kind === 'screw' && specification.form === 'ball' && specification.efficiency.from === 'assumed' ? USUAL_BALL_EFFICIENCY : specification.efficiency;
+    return specification.kind === 'screw' &&
+      specification.form === 'ball' &&
+      specification.efficiency.from === 'assumed'
+      ? USUAL_BALL_EFFICIENCY
+      : specification.efficiency;
   },
 });
 
-export const screwDiameter = transmissionField('screw', { id: 'screw.diameter', name: 'Outside diameter of the screw', symbol: 'd', dimension: 'length' }, (item) => item.diameter);
-export const ballDiameter = transmissionField('screw', { id: 'screw.ball', name: 'Diameter of the balls', symbol: 'd_b', dimension: 'length' }, (item) => item.ballDiameter);
-export const threadFriction = transmissionField('screw', { id: 'screw.friction', name: 'Friction of the thread', symbol: 'f', dimension: 'ratio' }, (item) => item.friction);
+export const screwDiameter = transmissionField(
+  'screw',
+  { id: 'screw.diameter', name: 'Outside diameter of the screw', symbol: 'd', dimension: 'length' },
+  (item) => item.diameter,
+);
+export const ballDiameter = transmissionField(
+  'screw',
+  { id: 'screw.ball', name: 'Diameter of the balls', symbol: 'd_b', dimension: 'length' },
+  (item) => item.ballDiameter,
+);
+export const threadFriction = transmissionField(
+  'screw',
+  { id: 'screw.friction', name: 'Friction of the thread', symbol: 'f', dimension: 'ratio' },
+  (item) => item.friction,
+);
 /** Greased, a thread may rub no more than this (common practice, no source). */
 const FRICTION_LEAST = 0.08;
 /** Friction of the thread that may be relied on to hold a load: as said, else that of a greased thread. */
@@ -142,7 +196,9 @@ export const threadFrictionLeast: AxisField = {
   name: 'Friction of the thread that may be relied on',
   read(context) {
     const reading = threadFriction.read(context);
-    return reading?.from === 'assumed' && reading.value > FRICTION_LEAST ? { ...reading, value: FRICTION_LEAST, exact: null, text: String(FRICTION_LEAST) } : reading;
+    return reading?.from === 'assumed' && reading.value > FRICTION_LEAST
+      ? { ...reading, value: FRICTION_LEAST, exact: null, text: String(FRICTION_LEAST) }
+      : reading;
   },
 };
 export const collarFriction = transmissionField(
@@ -155,9 +211,21 @@ export const collarDiameter = transmissionField(
   { id: 'screw.collar-diameter', name: 'Mean diameter of the collar', symbol: 'd_c', dimension: 'length' },
   (item) => item.collarDiameter,
 );
-export const screwLength = transmissionField('screw', { id: 'screw.length', name: 'Length between bearings', symbol: 'L', dimension: 'length' }, (item) => item.length);
-export const screwPreload = transmissionField('screw', { id: 'screw.preload', name: 'Torque of the preloaded nut', symbol: 'T_p', dimension: 'torque' }, (item) => item.preload);
-export const beltLoop = transmissionField('belt', { id: 'belt.loop', name: 'Length of the belt’s loop', symbol: 'L', dimension: 'length' }, (item) => item.loop);
+export const screwLength = transmissionField(
+  'screw',
+  { id: 'screw.length', name: 'Length between bearings', symbol: 'L', dimension: 'length' },
+  (item) => item.length,
+);
+export const screwPreload = transmissionField(
+  'screw',
+  { id: 'screw.preload', name: 'Torque of the preloaded nut', symbol: 'T_p', dimension: 'torque' },
+  (item) => item.preload,
+);
+export const beltLoop = transmissionField(
+  'belt',
+  { id: 'belt.loop', name: 'Length of the belt’s loop', symbol: 'L', dimension: 'length' },
+  (item) => item.loop,
+);
 export const tensileStiffness = transmissionField(
   'belt',
   { id: 'belt.stiffness', name: 'Force for a unit of strain', symbol: 'EA', dimension: 'force' },
@@ -165,11 +233,15 @@ export const tensileStiffness = transmissionField(
 );
 
 export const screwStarts = exactField('screw.starts', 'Thread starts', 'n', ({ axis }) =>
-  axis.transmission.specification.kind === 'screw' ? count(axis.transmission.specification.starts, isGuessed(axis.transmission.specification, 'starts')) : null,
+  axis.transmission.specification.kind === 'screw'
+    ? count(axis.transmission.specification.starts, isGuessed(axis.transmission.specification, 'starts'))
+    : null,
 );
 export const pinionTeeth = exactField('transmission.teeth', 'Pulley or pinion teeth', 'z', ({ axis }) => {
   const { specification } = axis.transmission;
-  return specification.kind === 'belt' || specification.kind === 'rack' ? count(specification.teeth, isGuessed(specification, 'teeth')) : null;
+  return specification.kind === 'belt' || specification.kind === 'rack'
+    ? count(specification.teeth, isGuessed(specification, 'teeth'))
+    : null;
 });
 
 export const setting = quantityField({

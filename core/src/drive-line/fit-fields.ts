@@ -2,7 +2,13 @@ import { readQuantity, type MountSpecification, type Quantity } from '../machine
 import { FRAME_SIZES } from '../parts/index.js';
 import { derivedField, quantityField } from './field-kinds.js';
 
-export const motorShaft = quantityField({ id: 'motor.shaft', name: 'Shaft of the motor', symbol: 'd_m', dimension: 'length', read: ({ axis }) => axis.motor.specification.shaft });
+export const motorShaft = quantityField({
+  id: 'motor.shaft',
+  name: 'Shaft of the motor',
+  symbol: 'd_m',
+  dimension: 'length',
+  read: ({ axis }) => axis.motor.specification.shaft,
+});
 export const motorKey = quantityField({
   id: 'motor.key',
   name: 'Key in the motor’s shaft',
@@ -42,7 +48,10 @@ export const couplingTorque = quantityField({
 type Face = Pick<MountSpecification, 'frame' | 'boltCircle' | 'pilot'>;
 
 /** A measure of a face: as said, else as the standard has it for its frame size. */
-function faceMeasure(face: Face | undefined, key: 'boltCircle' | 'pilot'): { readonly value: number; readonly text: string; readonly isAssumed: boolean } | null {
+function faceMeasure(
+  face: Face | undefined,
+  key: 'boltCircle' | 'pilot',
+): { readonly value: number; readonly text: string; readonly isAssumed: boolean } | null {
   if (!face) return null;
   const said: Quantity | null = face[key];
   if (said) return { value: readQuantity(said, 'length').value, text: said.text, isAssumed: said.from === 'assumed' };
@@ -51,7 +60,15 @@ function faceMeasure(face: Face | undefined, key: 'boltCircle' | 'pilot'): { rea
   return { value, text: `${Number((value * 1000).toPrecision(4))} mm, size ${face.frame}`, isAssumed: false };
 }
 
-export const motorCircle = derivedField('motor.bolt-circle', 'Bolt circle of the motor', 'D_m', 'length', ({ axis }) => faceMeasure(axis.motor.specification, 'boltCircle'));
-export const motorPilot = derivedField('motor.pilot', 'Centring ring of the motor', 'P_m', 'length', ({ axis }) => faceMeasure(axis.motor.specification, 'pilot'));
-export const mountCircle = derivedField('mount.bolt-circle', 'Bolt circle of the mount', 'D_b', 'length', ({ axis }) => faceMeasure(axis.mount?.specification, 'boltCircle'));
-export const mountPilot = derivedField('mount.pilot', 'Hole of the mount for the ring', 'P_b', 'length', ({ axis }) => faceMeasure(axis.mount?.specification, 'pilot'));
+export const motorCircle = derivedField('motor.bolt-circle', 'Bolt circle of the motor', 'D_m', 'length', ({ axis }) =>
+  faceMeasure(axis.motor.specification, 'boltCircle'),
+);
+export const motorPilot = derivedField('motor.pilot', 'Centring ring of the motor', 'P_m', 'length', ({ axis }) =>
+  faceMeasure(axis.motor.specification, 'pilot'),
+);
+export const mountCircle = derivedField('mount.bolt-circle', 'Bolt circle of the mount', 'D_b', 'length', ({ axis }) =>
+  faceMeasure(axis.mount?.specification, 'boltCircle'),
+);
+export const mountPilot = derivedField('mount.pilot', 'Hole of the mount for the ring', 'P_b', 'length', ({ axis }) =>
+  faceMeasure(axis.mount?.specification, 'pilot'),
+);

@@ -15,7 +15,12 @@ function found(change: (axis: Axis) => Axis): readonly string[] {
     .map((finding) => `${finding.severity} ${finding.ruleId}`);
 }
 
-const coupling = (motorBore: string | null, drivenBore: string | null, keyWidth: string | null = null, torqueMost: string | null = null): Coupling => ({
+const coupling = (
+  motorBore: string | null,
+  drivenBore: string | null,
+  keyWidth: string | null = null,
+  torqueMost: string | null = null,
+): Coupling => ({
   part: null,
   name: 'Coupling',
   specification: {
@@ -39,27 +44,41 @@ const shafts = (axis: Axis, motor: string, driven: string): Axis => ({
 
 describe('couplings', () => {
   it('are silent when both bores fit, also across inch and millimetre, and while something is not known', () => {
-    expect(found((axis) => ({ ...shafts(axis, '0.25 in', '8 mm'), coupling: coupling('6.35 mm', '8 mm') }))).toEqual([]);
+    expect(found((axis) => ({ ...shafts(axis, '0.25 in', '8 mm'), coupling: coupling('6.35 mm', '8 mm') }))).toEqual(
+      [],
+    );
     expect(found((axis) => ({ ...shafts(axis, '5 mm', '8 mm'), coupling: coupling(null, '8 mm') }))).toEqual([]);
     expect(found((axis) => axis)).toEqual([]);
   });
 
   it('are found when a bore is the next size: 6 mm on a quarter of an inch', () => {
-    expect(found((axis) => ({ ...shafts(axis, '0.25 in', '8 mm'), coupling: coupling('6 mm', '10 mm') }))).toEqual(['stop coupling-motor-bore', 'stop coupling-driven-bore']);
+    expect(found((axis) => ({ ...shafts(axis, '0.25 in', '8 mm'), coupling: coupling('6 mm', '10 mm') }))).toEqual([
+      'stop coupling-motor-bore',
+      'stop coupling-driven-bore',
+    ]);
   });
 
   it('want a keyway for a key, of its width', () => {
     const keyed = (axis: Axis): Axis => {
       const made = shafts(axis, '14 mm', '12 mm');
-      return { ...made, motor: { ...made.motor, specification: { ...made.motor.specification, shaftEnd: 'key', keyWidth: q('5 mm') } } };
+      return {
+        ...made,
+        motor: { ...made.motor, specification: { ...made.motor.specification, shaftEnd: 'key', keyWidth: q('5 mm') } },
+      };
     };
-    expect(found((axis) => ({ ...keyed(axis), coupling: coupling('14 mm', '12 mm') }))).toEqual(['caution key-without-keyway']);
-    expect(found((axis) => ({ ...keyed(axis), coupling: coupling('14 mm', '12 mm', '4 mm') }))).toEqual(['stop key-without-keyway']);
+    expect(found((axis) => ({ ...keyed(axis), coupling: coupling('14 mm', '12 mm') }))).toEqual([
+      'caution key-without-keyway',
+    ]);
+    expect(found((axis) => ({ ...keyed(axis), coupling: coupling('14 mm', '12 mm', '4 mm') }))).toEqual([
+      'stop key-without-keyway',
+    ]);
     expect(found((axis) => ({ ...keyed(axis), coupling: coupling('14 mm', '12 mm', '5 mm') }))).toEqual([]);
   });
 
   it('bear what the motor can twist them with: 0.318 N·m at the crest school', () => {
-    expect(found((axis) => ({ ...axis, coupling: coupling('5 mm', '8 mm', null, '0.3 N·m') }))).toEqual(['caution coupling-torque']);
+    expect(found((axis) => ({ ...axis, coupling: coupling('5 mm', '8 mm', null, '0.3 N·m') }))).toEqual([
+      'caution coupling-torque',
+    ]);
     expect(found((axis) => ({ ...axis, coupling: coupling('5 mm', '8 mm', null, '0.4 N·m') }))).toEqual([]);
   });
 });
@@ -72,7 +91,17 @@ describe('pulleys and mounts', () => {
         ...made,
         transmission: {
           ...made.transmission,
-          specification: { kind: 'belt', pitch: q('2 mm'), teeth: 20, guessed: [], efficiency: q('0.95'), loop: null, tensileStiffness: null, shaft: q('8 mm'), inertia: null },
+          specification: {
+            kind: 'belt',
+            pitch: q('2 mm'),
+            teeth: 20,
+            guessed: [],
+            efficiency: q('0.95'),
+            loop: null,
+            tensileStiffness: null,
+            shaft: q('8 mm'),
+            inertia: null,
+          },
         },
       };
     };
@@ -81,11 +110,16 @@ describe('pulleys and mounts', () => {
   });
 
   it('holds frame sizes against each other by the standard’s circles and rings', () => {
-    const framed = (frame: Frame, held: Mount) => (axis: Axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, frame } }, mount: held });
+    const framed = (frame: Frame, held: Mount) => (axis: Axis) => ({
+      ...axis,
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, frame } },
+      mount: held,
+    });
     expect(found(framed('23', mount('23')))).toEqual([]);
     expect(found(framed('23', mount('17')))).toEqual(['stop mount-bolts', 'stop mount-pilot']);
     expect(found(framed('17', mount('23')))).toEqual(['stop mount-bolts', 'caution mount-pilot']);
-    // A mount measured with callipers against the standard's circle: 43.8 mm is size 17, 47.1 mm is the side of size 23.
+    // A mount measured with callipers against the standard's circle: 43.8 mm is size 17, 47.1 mm is the side of size
+    // 23.
     expect(found(framed('17', mount('other', '43.8 mm')))).toEqual([]);
     expect(found(framed('23', mount('other', '47.1 mm')))).toEqual(['stop mount-bolts']);
   });
@@ -107,6 +141,14 @@ describe('frame sizes and keys', () => {
 
   // ISO/R 773, from memory.
   it('have the key of the shaft’s diameter', () => {
-    expect([6, 8, 10, 12, 14, 19, 24].map((shaft) => keyFor(shaft * 1e-3)?.toFixed(4) ?? null)).toEqual([null, '0.0020', '0.0030', '0.0040', '0.0050', '0.0060', '0.0080']);
+    expect([6, 8, 10, 12, 14, 19, 24].map((shaft) => keyFor(shaft * 1e-3)?.toFixed(4) ?? null)).toEqual([
+      null,
+      '0.0020',
+      '0.0030',
+      '0.0040',
+      '0.0050',
+      '0.0060',
+      '0.0080',
+    ]);
   });
 });

@@ -2,7 +2,10 @@ import { saidCount, readQuantity, type Gearhead, type Quantity, type Stage } fro
 import { backDriving, wormBackwardEfficiency, wormEfficiency, type Worm } from '../mechanics/index.js';
 import { multiplyRational, ONE, rational, rationalToNumber, type Rational } from '../quantity/index.js';
 
-/** Turns in for one turn out: driven over driver teeth, a worm counting its starts; a planetary set with its ring held, sun driving, 1 + ring/sun. */
+/**
+ * Turns in for one turn out: driven over driver teeth, a worm counting its starts; a planetary set with its ring held,
+ * sun driving, 1 + ring/sun.
+ */
 function stageRatio({ kind, driver, driven }: Stage): Rational {
   return rational(kind === 'planetary' ? driver + driven : driven, driver);
 }
@@ -43,14 +46,21 @@ export function chainBackward(first: number, second: number): number {
 
 function chain(parts: readonly TrainLosses[]): TrainLosses {
   return parts.reduce(
-    (whole, part) => ({ forward: whole.forward * part.forward, backward: chainBackward(whole.backward, part.backward), isSaid: whole.isSaid && part.isSaid }),
+    (whole, part) => ({
+      forward: whole.forward * part.forward,
+      backward: chainBackward(whole.backward, part.backward),
+      isSaid: whole.isSaid && part.isSaid,
+    }),
     LOSSLESS,
   );
 }
 
 /** Usual efficiency of a stage of which nothing is said (common practice, no source). */
 const USUAL_EFFICIENCIES = { gear: 0.97, belt: 0.96, planetary: 0.95 } as const;
-/** A worm is about this many times as thick as its module, so each start adds some 4.8° of lead angle (common practice, no source). */
+/**
+ * A worm is about this many times as thick as its module, so each start adds some 4.8° of lead angle (common practice,
+ * no source).
+ */
 const WORM_QUOTIENT = 12;
 /** Oiled steel on bronze while it turns; at rest it grips more, in vibration less (common practice, no source). */
 const WORM_FRICTION = 0.06;
@@ -76,7 +86,11 @@ function stageLosses(stage: Stage): TrainLosses {
   }
   if (stage.kind === 'worm') {
     const worm = wormOf(stage);
-    return { forward: wormEfficiency(worm), backward: wormBackwardEfficiency(worm), isSaid: isSaid(stage.leadAngle) && isSaid(stage.friction) };
+    return {
+      forward: wormEfficiency(worm),
+      backward: wormBackwardEfficiency(worm),
+      isSaid: isSaid(stage.leadAngle) && isSaid(stage.friction),
+    };
   }
   const usual = USUAL_EFFICIENCIES[stage.kind];
   return { forward: usual, backward: backDriving(usual), isSaid: false };
@@ -87,13 +101,17 @@ export function trainLosses(stages: readonly Stage[]): TrainLosses {
   return chain(stages.map(stageLosses));
 }
 
-/** One stage of a small gearhead reduces by about this much at most, and passes on 0.7 to 0.9 (common practice, no source). */
+/**
+ * One stage of a small gearhead reduces by about this much at most, and passes on 0.7 to 0.9 (common practice, no
+ * source).
+ */
 const STAGE_RATIO_MOST = 10;
 const STAGE_FORWARD = 0.8;
 const STAGE_BACKWARD = backDriving(0.9);
 
 /**
- * Losses of a motor's own gearhead: by its stages, else as its sheet prints them, else by the stages that so large a ratio
+ * Losses of a motor's own gearhead: by its stages, else as its sheet prints them, else by the stages that so large a
+ * ratio
  * takes, each at a careful guess for the way that hurts.
  */
 export function gearheadLosses(gearhead: Gearhead | null): TrainLosses {
@@ -113,7 +131,10 @@ export function wholeTrainLosses(gearhead: Gearhead | null, reduction: readonly 
   return chain([gearheadLosses(gearhead), trainLosses(reduction)]);
 }
 
-/** Play of the last shaft [rad]: each stage's own, divided by what the stages after it reduce; null while no stage's is known. */
+/**
+ * Play of the last shaft [rad]: each stage's own, divided by what the stages after it reduce; null while no stage's is
+ * known.
+ */
 export function trainBacklash(stages: readonly Stage[]): number | null {
   if (stages.every((stage) => stage.backlash === null)) return null;
   return stages.reduce((play, { backlash }, index) => {

@@ -20,11 +20,14 @@ const NAMED = 3;
 
 function listed(fields: readonly Field<AxisContext>[]): string {
   const names = [...new Set(fields.map((field) => field.name.toLowerCase()))];
-  return names.length <= NAMED ? names.join(', ') : `${names.slice(0, NAMED).join(', ')} and ${names.length - NAMED} more`;
+  return names.length <= NAMED
+    ? names.join(', ')
+    : `${names.slice(0, NAMED).join(', ')} and ${names.length - NAMED} more`;
 }
 
 /**
- * Heads an axis by its worst finding; where there is none, by what is still needed, by the guesses that it rests on, and
+ * Heads an axis by its worst finding; where there is none, by what is still needed, by the guesses that it rests on,
+ * and
  * only with all of it said by “holds”.
  */
 export function headlineOf(reckoner: Reckoner<AxisContext>, findings: readonly Finding[]): Headline {
@@ -35,6 +38,10 @@ export function headlineOf(reckoner: Reckoner<AxisContext>, findings: readonly F
   if (missing.length > 0) return { tone: 'open', words: `Still needed: ${listed(missing)}`, finding: null };
   const impossible = outcomes.find((outcome) => outcome.kind === 'impossible');
   if (impossible) return { tone: 'open', words: `Not known yet: ${impossible.reason}`, finding: null };
-  const guesses = NEEDED.flatMap((item) => leafFields(reckoner, item)).filter((field) => reckoner.reading(field)?.from === 'assumed');
-  return guesses.length > 0 ? { tone: 'open', words: `No fault found; it rests on guesses: ${listed(guesses)}`, finding: null } : { tone: 'good', words: 'Holds', finding: null };
+  const guesses = NEEDED.flatMap((item) => leafFields(reckoner, item)).filter(
+    (field) => reckoner.reading(field)?.from === 'assumed',
+  );
+  return guesses.length > 0
+    ? { tone: 'open', words: `No fault found; it rests on guesses: ${listed(guesses)}`, finding: null }
+    : { tone: 'good', words: 'Holds', finding: null };
 }

@@ -24,7 +24,11 @@ function heatLaws(): ReadonlyMap<Key, Law<C>> {
           law({
             formula: lossWords(hasDrop, hasCoil, kind === 'brushed', kind === 'array'),
             source: BALANCE,
-            inputs: { ...common, ...(hasDrop ? { drop: field.drop } : { on: field.onResistance }), ...(hasCoil ? { coil: windingResistance } : {}) },
+            inputs: {
+              ...common,
+              ...(hasDrop ? { drop: field.drop } : { on: field.onResistance }),
+              ...(hasCoil ? { coil: windingResistance } : {}),
+            },
             compute: (values: Readonly<Record<string, number>>) => {
               const { growing, steady } = heatOf({
                 current: values['limit'] as number,
@@ -55,7 +59,12 @@ const growingOf = (isArray: boolean): Law<C> =>
     compute: ({ on, limit }) => pathSwitches(isArray, on, null).resistance * limit ** 2,
   });
 const growingLaws = { array: growingOf(true), bridge: growingOf(false) };
-const noGrowing: Law<C> = law({ formula: '0', source: 'A drop hardly changes with temperature', inputs: {}, compute: () => 0 });
+const noGrowing: Law<C> = law({
+  formula: '0',
+  source: 'A drop hardly changes with temperature',
+  inputs: {},
+  compute: () => 0,
+});
 
 export const driverHeat = figure<C>({
   id: 'driver-heat',
@@ -66,7 +75,9 @@ export const driverHeat = figure<C>({
   law: (context) => {
     const { drop, type } = context.axis.driver.specification;
     const kind = isBrushed(context) ? 'brushed' : type === 'unipolar' ? 'array' : 'bridge';
-    return totalLaws.get(`${kind} ${drop === null ? 'switch' : 'drop'} ${context.axis.motor.specification.resistance === null ? 'alone' : 'coil'}`) as Law<C>;
+    return totalLaws.get(
+      `${kind} ${drop === null ? 'switch' : 'drop'} ${context.axis.motor.specification.resistance === null ? 'alone' : 'coil'}`,
+    ) as Law<C>;
   },
 });
 /** The part of it that grows as the silicon warms. */
@@ -89,11 +100,15 @@ export const driverTemperature = figure<C>({
   dimension: 'temperature',
   significant: 3,
   law: law({
-    formula: '(40 °C + {theta} · ({heat} − {growing}) + c · (1 − 25 · k)) / (1 − c · k), c = {theta} · {growing}, k = 0.005/K',
-    source: 'Heat flows through the thermal resistance while the switches’ resistance grows by 0.5 % a kelvin (standard derivation; air of 40 °C and growth common practice)',
+    formula:
+      '(40 °C + {theta} · ({heat} − {growing}) + c · (1 − 25 · k)) / (1 − c · k), c = {theta} · {growing}, k = 0.005/K',
+    source:
+      'Heat flows through the thermal resistance while the switches’ resistance grows by 0.5 % a kelvin (standard derivation; air of 40 °C and growth common practice)',
     inputs: { theta: field.thermalResistance, heat: driverHeat, growing: switchHeat },
     refuse: ({ theta, heat, growing }) =>
-      Number.isFinite(junctionTemperature({ growing, steady: heat - growing }, theta, BOX_AIR)) ? null : 'The silicon heats faster than it cools: it runs away and shuts down.',
+      Number.isFinite(junctionTemperature({ growing, steady: heat - growing }, theta, BOX_AIR))
+        ? null
+        : 'The silicon heats faster than it cools: it runs away and shuts down.',
     compute: ({ theta, heat, growing }) => junctionTemperature({ growing, steady: heat - growing }, theta, BOX_AIR),
   }),
 });

@@ -81,7 +81,14 @@ export {
   transmissionEfficiency,
 } from './load-figures.js';
 export { isBrushed, isConstantVoltage, isRegulated } from './axis-kind.js';
-export { bucklingAcceleration, bucklingLimit, lineStiffness, screwCore, screwPush, whirlLimit } from './structure-figures.js';
+export {
+  bucklingAcceleration,
+  bucklingLimit,
+  lineStiffness,
+  screwCore,
+  screwPush,
+  whirlLimit,
+} from './structure-figures.js';
 export { fallTorque, pathBackward, transmissionBackward } from './power-off-figures.js';
 export {
   accelerationEnd,
@@ -102,8 +109,22 @@ export {
   torqueSpeedTop,
 } from './speed-figures.js';
 export { edgeDelay, followingLag, moveDuration, rampTravel, timerError, topSpeedInTravel } from './move-figures.js';
-export { driverBusLeast, driverBusMost, unipolarCurrent, voltsByCoilLeast, voltsByCoilMost, voltsByInductance } from './volt-figures.js';
-export { backlashTotal, errorShares, errorTotal, knownErrorParts, uncountedErrors, type ErrorShare } from './budget-figures.js';
+export {
+  driverBusLeast,
+  driverBusMost,
+  unipolarCurrent,
+  voltsByCoilLeast,
+  voltsByCoilMost,
+  voltsByInductance,
+} from './volt-figures.js';
+export {
+  backlashTotal,
+  errorShares,
+  errorTotal,
+  knownErrorParts,
+  uncountedErrors,
+  type ErrorShare,
+} from './budget-figures.js';
 export {
   driverDraw,
   fuseLoad,
@@ -126,7 +147,16 @@ export { BUCKLING_SAFETY, ROUNDING, USUAL_VOLTAGES, WHIRL_SHARE } from './limits
 export { pushCurve, type Binding, type CurvePoint, type PushCurve } from './curve.js';
 export { rigSetup, type RigChoices } from './rig-setup.js';
 export { sayIn, type Finding, type Rule, type Say, type Severity, type Station } from './judgement.js';
-export { AXIS_RULES, judgeAxis, judgedAxes, powerOff, rankRemedies, type JudgedAxis, type PowerOff, type RankedRemedy } from './judge-axis.js';
+export {
+  AXIS_RULES,
+  judgeAxis,
+  judgedAxes,
+  powerOff,
+  rankRemedies,
+  type JudgedAxis,
+  type PowerOff,
+  type RankedRemedy,
+} from './judge-axis.js';
 export { WIRING_WORDS } from './rules-electric.js';
 export { headlineOf, type Headline } from './headline.js';
 export { typedBelow, type Remedy } from './remedies.js';

@@ -1,7 +1,13 @@
 import { readQuantity } from '../machine/index.js';
 import { byJob, derivedField, quantityField } from './field-kinds.js';
 
-export const travel = quantityField({ id: 'job.travel', name: 'Travel', symbol: 's', dimension: byJob('length', 'angle'), read: ({ axis }) => axis.job.travel });
+export const travel = quantityField({
+  id: 'job.travel',
+  name: 'Travel',
+  symbol: 's',
+  dimension: byJob('length', 'angle'),
+  read: ({ axis }) => axis.job.travel,
+});
 export const speed = quantityField({
   id: 'job.speed',
   name: 'Speed asked for',
@@ -45,8 +51,20 @@ export const startJump = quantityField({
   dimension: byJob('speed', 'angular-speed'),
   read: ({ axis }) => axis.job.startSpeed,
 });
-export const moveTime = quantityField({ id: 'job.move-time', name: 'Time for the whole travel', symbol: 't', dimension: 'time', read: ({ axis }) => axis.job.moveTime });
-export const jerk = quantityField({ id: 'job.jerk', name: 'Jerk allowed', symbol: 'j', dimension: byJob('jerk', 'angular-jerk'), read: ({ axis }) => axis.job.jerk });
+export const moveTime = quantityField({
+  id: 'job.move-time',
+  name: 'Time for the whole travel',
+  symbol: 't',
+  dimension: 'time',
+  read: ({ axis }) => axis.job.moveTime,
+});
+export const jerk = quantityField({
+  id: 'job.jerk',
+  name: 'Jerk allowed',
+  symbol: 'j',
+  dimension: byJob('jerk', 'angular-jerk'),
+  read: ({ axis }) => axis.job.jerk,
+});
 export const resolution = quantityField({
   id: 'job.resolution',
   name: 'Resolution asked for',
@@ -69,19 +87,35 @@ export const friction = quantityField({
   read: ({ axis }) => axis.job.friction,
 });
 /** Friction that somebody said: what stops a fall or eats energy may not rest on a guess. */
-export const frictionRelied = derivedField('job.friction-relied', 'Friction of the guides that is relied on', 'F_f', byJob('force', 'torque'), ({ axis }) => {
-  const item = axis.job.friction;
-  const isSaid = item !== null && item.from !== 'assumed';
-  return isSaid
-    ? { value: readQuantity(item, axis.job.kind === 'linear' ? 'force' : 'torque').value, text: item.text, isAssumed: false }
-    : { value: 0, text: '0', isAssumed: false };
-});
+export const frictionRelied = derivedField(
+  'job.friction-relied',
+  'Friction of the guides that is relied on',
+  'F_f',
+  byJob('force', 'torque'),
+  ({ axis }) => {
+    const item = axis.job.friction;
+    const isSaid = item !== null && item.from !== 'assumed';
+    return isSaid
+      ? {
+          value: readQuantity(item, axis.job.kind === 'linear' ? 'force' : 'torque').value,
+          text: item.text,
+          isAssumed: false,
+        }
+      : { value: 0, text: '0', isAssumed: false };
+  },
+);
 /** Friction as a share of the weight, by what the carriage slides on (common practice, no source). */
 const GUIDE_SHARES = { unknown: 0.1, rolling: 0.02, wheels: 0.03, sliding: 0.15 } as const;
-export const guideShare = derivedField('job.guides', 'Friction of such guides over the weight', 'µ', 'ratio', ({ axis }) => {
-  const value = GUIDE_SHARES[axis.job.kind === 'linear' ? axis.job.guides : 'unknown'];
-  return { value, text: String(value), isAssumed: true };
-});
+export const guideShare = derivedField(
+  'job.guides',
+  'Friction of such guides over the weight',
+  'µ',
+  'ratio',
+  ({ axis }) => {
+    const value = GUIDE_SHARES[axis.job.kind === 'linear' ? axis.job.guides : 'unknown'];
+    return { value, text: String(value), isAssumed: true };
+  },
+);
 export const incline = quantityField({
   id: 'job.incline',
   name: 'Incline of the travel',
@@ -103,11 +137,29 @@ export const imbalance = quantityField({
   dimension: 'torque',
   read: ({ axis }) => (axis.job.kind === 'rotary' ? axis.job.imbalance : null),
 });
-export const marginWanted = quantityField({ id: 'job.margin', name: 'Torque wanted over needed', symbol: 'M_0', dimension: 'ratio', read: ({ axis }) => axis.job.margin });
+export const marginWanted = quantityField({
+  id: 'job.margin',
+  name: 'Torque wanted over needed',
+  symbol: 'M_0',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.job.margin,
+});
 
-export const duty = quantityField({ id: 'job.duty', name: 'Share of the time that it moves', symbol: 'd', dimension: 'ratio', read: ({ axis }) => axis.job.duty });
+export const duty = quantityField({
+  id: 'job.duty',
+  name: 'Share of the time that it moves',
+  symbol: 'd',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.job.duty,
+});
 
-export const mass = quantityField({ id: 'carriage.mass', name: 'Mass of the carriage', symbol: 'm', dimension: 'mass', read: ({ axis }) => axis.carriage.mass });
+export const mass = quantityField({
+  id: 'carriage.mass',
+  name: 'Mass of the carriage',
+  symbol: 'm',
+  dimension: 'mass',
+  read: ({ axis }) => axis.carriage.mass,
+});
 export const inertia = quantityField({
   id: 'carriage.inertia',
   name: 'Inertia of what turns on the axis',

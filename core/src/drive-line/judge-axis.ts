@@ -40,16 +40,29 @@ export function judgeAxis(reckoner: Reckoner<AxisContext>, say: Say): readonly F
 /** A remedy with what it would come to. */
 export interface RankedRemedy extends Remedy {
   /** What trying it makes of the axis; null for advice. */
-  readonly effect: { readonly removes: boolean; readonly stops: number; readonly cautions: number; readonly margin: number | null } | null;
+  readonly effect: {
+    readonly removes: boolean;
+    readonly stops: number;
+    readonly cautions: number;
+    readonly margin: number | null;
+  } | null;
 }
 
 /**
- * Remedies by what they change: those that remove their finding without making a new one come first, then those with fewer
+ * Remedies by what they change: those that remove their finding without making a new one come first, then those with
+ * fewer
  * stops, fewer cautions and more torque in hand; plain advice last. Remedies that would make things worse are left out.
  * @param present everything that is found on the axis now
  */
-export function rankRemedies(machine: Machine, axisId: string, finding: Finding, present: readonly Finding[], say: Say): readonly RankedRemedy[] {
-  const countOf = (findings: readonly Finding[], severity: Finding['severity']): number => findings.filter((item) => item.severity === severity).length;
+export function rankRemedies(
+  machine: Machine,
+  axisId: string,
+  finding: Finding,
+  present: readonly Finding[],
+  say: Say,
+): readonly RankedRemedy[] {
+  const countOf = (findings: readonly Finding[], severity: Finding['severity']): number =>
+    findings.filter((item) => item.severity === severity).length;
   const tried = finding.remedies.map((remedy): RankedRemedy => {
     const context = remedy.change && axisContext(remedy.change(machine), axisId);
     if (!context) return { ...remedy, effect: null };
@@ -66,8 +79,12 @@ export function rankRemedies(machine: Machine, axisId: string, finding: Finding,
     };
   });
   const score = ({ effect }: RankedRemedy): number =>
-    effect === null ? -Infinity : (effect.removes ? 1000 : 0) - 100 * effect.stops - 10 * effect.cautions + Math.min(effect.margin ?? 0, 9);
-  return tried.filter(({ effect }) => effect === null || effect.removes || effect.stops <= countOf(present, 'stop')).sort((a, b) => score(b) - score(a));
+    effect === null
+      ? -Infinity
+      : (effect.removes ? 1000 : 0) - 100 * effect.stops - 10 * effect.cautions + Math.min(effect.margin ?? 0, 9);
+  return tried
+    .filter(({ effect }) => effect === null || effect.removes || effect.stops <= countOf(present, 'stop'))
+    .sort((a, b) => score(b) - score(a));
 }
 
 /** What an axis with weight on it does when the power goes. */
@@ -95,7 +112,8 @@ function mayHang({ axis }: AxisContext, reckoner: Reckoner<AxisContext>): boolea
 }
 
 /**
- * What a weight does when the power goes. That it stays is only said from what somebody said: a guess never holds a weight.
+ * What a weight does when the power goes. That it stays is only said from what somebody said: a guess never holds a
+ * weight.
  * @returns null for an axis on which no weight pulls
  */
 export function powerOff(reckoner: Reckoner<AxisContext>, say: Say): PowerOff | null {
@@ -108,8 +126,14 @@ export function powerOff(reckoner: Reckoner<AxisContext>, say: Say): PowerOff | 
   if (backward !== null && backward <= 0) {
     const line = lockName(reckoner);
     return isLockSaid(reckoner)
-      ? { falls: false, sentence: `${letter} stays where it is with the power off: its ${line} locks by itself. Vibration can still let it creep.` }
-      : { falls: null, sentence: `Not known whether ${letter} stays with the power off: its ${line} would lock even greased, but its friction is a guess. Keep a hand under it.` };
+      ? {
+          falls: false,
+          sentence: `${letter} stays where it is with the power off: its ${line} locks by itself. Vibration can still let it creep.`,
+        }
+      : {
+          falls: null,
+          sentence: `Not known whether ${letter} stays with the power off: its ${line} would lock even greased, but its friction is a guess. Keep a hand under it.`,
+        };
   }
   if (fall === null)
     return {
@@ -121,7 +145,11 @@ export function powerOff(reckoner: Reckoner<AxisContext>, say: Say): PowerOff | 
       falls: null,
       sentence: `Not known whether ${letter} stays with the power off: diameter and friction of its thread are not said. Without friction the weight turns the motor with ${say(fall, 'torque')}: keep a hand under it.`,
     };
-  if (fall <= 0) return { falls: null, sentence: `${letter} is held with the power off by the friction of its guides alone. Oil and vibration change that: keep a hand under it.` };
+  if (fall <= 0)
+    return {
+      falls: null,
+      sentence: `${letter} is held with the power off by the friction of its guides alone. Oil and vibration change that: keep a hand under it.`,
+    };
   const detent = reckoner.reading(field.detentTorque)?.value ?? 0;
   const outcome = reckoner.get(fallTorque);
   if (fall <= detent)
@@ -130,5 +158,8 @@ export function powerOff(reckoner: Reckoner<AxisContext>, say: Say): PowerOff | 
       sentence: `${letter} is held only by the motor’s detent torque, ${say(detent, 'torque')} against ${say(fall, 'torque')}: a knock lets it fall.`,
     };
   const grease = outcome.kind === 'value' && outcome.isAssumed ? ', taking what is not said at its worst' : '';
-  return { falls: true, sentence: `${letter} drops when the power goes: its line does not lock, and the weight turns the motor with ${say(fall, 'torque')}${grease}.` };
+  return {
+    falls: true,
+    sentence: `${letter} drops when the power goes: its line does not lock, and the weight turns the motor with ${say(fall, 'torque')}${grease}.`,
+  };
 }

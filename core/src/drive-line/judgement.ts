@@ -11,7 +11,12 @@ export type Say = (value: number, dimension: Dimension, uncertainty?: number) =>
 
 /** Says in a system of units; four significant digits where no uncertainty rules. */
 export function sayIn(system: UnitSystem): Say {
-  return (value, dimension, uncertainty) => showQuantity(value, preferredUnit(dimension, system), uncertainty === undefined ? { significant: 4 } : { uncertainty });
+  return (value, dimension, uncertainty) =>
+    showQuantity(
+      value,
+      preferredUnit(dimension, system),
+      uncertainty === undefined ? { significant: 4 } : { uncertainty },
+    );
 }
 
 export interface Finding {
@@ -64,7 +69,13 @@ export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>,
     const judged = isKnown ? item.judge(values, say, reckoner.context) : null;
     if (!judged) continue;
     const rank = judged.severity === 'stop' ? 0 : item.isDanger ? 1 : 2;
-    found.push({ ruleId: item.id, station: item.station, ...judged, figures: Object.values(item.inputs).filter((input) => input.kind === 'figure'), rank });
+    found.push({
+      ruleId: item.id,
+      station: item.station,
+      ...judged,
+      figures: Object.values(item.inputs).filter((input) => input.kind === 'figure'),
+      rank,
+    });
   }
   // Sorting keeps the order of equals.
   return found.sort((a, b) => a.rank - b.rank).map(({ rank: _rank, ...finding }) => finding);

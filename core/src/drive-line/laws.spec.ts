@@ -1,4 +1,13 @@
-import { BLANK_GEARHEAD, defaultFaults, defaultJob, defaultTransmission, quantityOf, type Axis, type Machine, type TransmissionKind } from '../machine/index.js';
+import {
+  BLANK_GEARHEAD,
+  defaultFaults,
+  defaultJob,
+  defaultTransmission,
+  quantityOf,
+  type Axis,
+  type Machine,
+  type TransmissionKind,
+} from '../machine/index.js';
 import { exact, exactToNumber, rational } from '../quantity/index.js';
 import type { Figure, Law } from '../reckoner/index.js';
 import { firstAxis } from '../testing/example-machine.js';
@@ -10,7 +19,9 @@ const q = quantityOf;
 type Change = (axis: Axis) => Axis;
 const same: Change = (axis) => axis;
 
-const transmissions: readonly Change[] = (['screw', 'belt', 'rack', 'roller', 'rotary'] as const satisfies readonly TransmissionKind[]).flatMap((kind): Change[] => {
+const transmissions: readonly Change[] = (
+  ['screw', 'belt', 'rack', 'roller', 'rotary'] as const satisfies readonly TransmissionKind[]
+).flatMap((kind): Change[] => {
   const place =
     (said: object): Change =>
     (axis) => {
@@ -40,9 +51,22 @@ const drives: readonly Change[] = (['chopper', 'bridge', 'unipolar'] as const).f
       driver: {
         ...axis.driver,
         currentLimit: drop ? null : axis.driver.currentLimit,
-        specification: { ...axis.driver.specification, type, drop, onResistance: q('0.2 Ω'), currentReads: drop ? 'rms' : 'peak' },
+        specification: {
+          ...axis.driver.specification,
+          type,
+          drop,
+          onResistance: q('0.2 Ω'),
+          currentReads: drop ? 'rms' : 'peak',
+        },
       },
-      motor: { ...axis.motor, specification: { ...axis.motor.specification, type: motor, resistance: drop ? null : axis.motor.specification.resistance } },
+      motor: {
+        ...axis.motor,
+        specification: {
+          ...axis.motor.specification,
+          type: motor,
+          resistance: drop ? null : axis.motor.specification.resistance,
+        },
+      },
       currentSchool: drop ? 'rms' : 'crest',
       budgetSchool: drop ? 'sum' : 'rss',
     })),
@@ -64,26 +88,53 @@ const jobs: readonly Change[] = [
       (axis) =>
         axis.job.kind === 'linear' ? { ...axis, job: { ...axis.job, ...said } } : axis,
   ),
-  (axis) => (axis.job.kind === 'rotary' ? { ...axis, job: { ...axis.job, imbalance: q('0.2 N·m'), braking: q('90 °/s²') } } : axis),
+  (axis) =>
+    axis.job.kind === 'rotary'
+      ? { ...axis, job: { ...axis.job, imbalance: q('0.2 N·m'), braking: q('90 °/s²') } }
+      : axis,
 ];
-const formulas = [null, { kind: 'linear', slope: q('1 A/V'), reads: 'rms' }, { kind: 'linear', slope: q('1 A/V'), reads: 'peak' }] as const;
+const formulas = [
+  null,
+  { kind: 'linear', slope: q('1 A/V'), reads: 'rms' },
+  { kind: 'linear', slope: q('1 A/V'), reads: 'peak' },
+] as const;
 const others: readonly Change[] = [
   same,
-  ...formulas.map((formula): Change => (axis) => ({ ...axis, driver: { ...axis.driver, specification: { ...axis.driver.specification, formula } } })),
+  ...formulas.map((formula): Change => (axis) => ({
+    ...axis,
+    driver: { ...axis.driver, specification: { ...axis.driver.specification, formula } },
+  })),
   (axis) => ({
     ...axis,
-    motor: { ...axis.motor, specification: { ...axis.motor.specification, gearhead: { ...BLANK_GEARHEAD, nominal: q('5') }, leads: 8, quotedFor: 'half' }, wiring: 'series' },
+    motor: {
+      ...axis.motor,
+      specification: {
+        ...axis.motor.specification,
+        gearhead: { ...BLANK_GEARHEAD, nominal: q('5') },
+        leads: 8,
+        quotedFor: 'half',
+      },
+      wiring: 'series',
+    },
   }),
-  (axis) => ({ ...axis, setting: axis.job.kind === 'linear' ? { kind: 'linear', stepsPerUnit: q('80 steps/mm'), reason: '' } : null }),
+  (axis) => ({
+    ...axis,
+    setting: axis.job.kind === 'linear' ? { kind: 'linear', stepsPerUnit: q('80 steps/mm'), reason: '' } : null,
+  }),
 ];
 
 function contexts(): readonly AxisContext[] {
   const made: Machine[] = [];
   for (const transmission of transmissions)
-    for (const drive of drives) for (const job of jobs) for (const other of others) made.push(wholeMachine((axis) => other(job(drive(transmission(axis))))));
+    for (const drive of drives)
+      for (const job of jobs)
+        for (const other of others) made.push(wholeMachine((axis) => other(job(drive(transmission(axis))))));
   const fast = (machine: Machine): Machine => ({
     ...machine,
-    controller: { ...machine.controller, specification: { ...machine.controller.specification, pulseRateMost: q('20 kHz'), decimals: 2 } },
+    controller: {
+      ...machine.controller,
+      specification: { ...machine.controller.specification, pulseRateMost: q('20 kHz'), decimals: 2 },
+    },
   });
   return [...made, ...made.slice(0, 40).map(fast)].map(firstAxis);
 }
@@ -91,7 +142,9 @@ function contexts(): readonly AxisContext[] {
 /** Every law that some design makes a figure follow, with the figures that these rest on. */
 function everyLaw(): ReadonlyMap<Law<AxisContext>, string> {
   const laws = new Map<Law<AxisContext>, string>();
-  const figures = Object.values(line).filter((item): item is Figure<AxisContext> => typeof item === 'object' && 'kind' in item && item.kind === 'figure');
+  const figures = Object.values(line).filter(
+    (item): item is Figure<AxisContext> => typeof item === 'object' && 'kind' in item && item.kind === 'figure',
+  );
   for (const context of contexts()) {
     const visit = (item: Figure<AxisContext>): void => {
       if (!item.applies(context)) return;
@@ -142,7 +195,9 @@ describe('every law of a drive line', () => {
       // 7/3, 12/5, 17/7 …: no two alike, none whole.
       const given = keys.map((key, index) => [key, rational(5 * index + 7, 2 * index + 3)] as const);
       const found = law.exact(Object.fromEntries(given.map(([key, ratio]) => [key, exact(ratio)])));
-      const plain = law.compute(Object.fromEntries(given.map(([key, ratio]) => [key, Number(ratio.numerator) / Number(ratio.denominator)])));
+      const plain = law.compute(
+        Object.fromEntries(given.map(([key, ratio]) => [key, Number(ratio.numerator) / Number(ratio.denominator)])),
+      );
       expect(exactToNumber(found) / plain)
         .withContext(`${id}: ${law.formula}`)
         .toBeCloseTo(1, 12);

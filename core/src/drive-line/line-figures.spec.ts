@@ -1,4 +1,12 @@
-import { blankStage, quantityOf, withUsualValues, newMachine, type Axis, type Machine, type Stage } from '../machine/index.js';
+import {
+  blankStage,
+  quantityOf,
+  withUsualValues,
+  newMachine,
+  type Axis,
+  type Machine,
+  type Stage,
+} from '../machine/index.js';
 import { Reckoner, sensitivities, toleranceRange, working } from '../reckoner/index.js';
 import { firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
 import { findings, of, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
@@ -47,7 +55,11 @@ import {
 describe('gears', () => {
   // Common practice, no source: builders quote about 17 N·m for 0.45 N·m behind 38.4:1; 17.28 would be without losses.
   it('row 6: 38.4:1 on 0.45 N·m is 17.28 N·m without losses, and less with them', () => {
-    const geared = (efficiency: string): Machine => screwMachine((axis) => ({ ...axis, reduction: [{ ...blankStage('planetary', 10, 374), efficiency: quantityOf(efficiency) }] }));
+    const geared = (efficiency: string): Machine =>
+      screwMachine((axis) => ({
+        ...axis,
+        reduction: [{ ...blankStage('planetary', 10, 374), efficiency: quantityOf(efficiency) }],
+      }));
     expect(of(geared('1'), gearedTorque)).toBeCloseTo(17.28, 9);
     expect(of(geared('0.98'), gearedTorque)).toBeCloseTo(16.93, 2);
     expect(of(geared('0.9'), gearedTorque)).toBeLessThan(of(geared('0.95'), gearedTorque));
@@ -68,49 +80,80 @@ describe('gears', () => {
 });
 
 describe('a driver’s heat', () => {
-  // Common practice, no source: about 1 A a coil without a heat sink for older small boards, 1.2 to 1.5 A for newer ones.
+  // Common practice, no source: about 1 A a coil without a heat sink for older small boards, 1.2 to 1.5 A for newer
+  // ones.
   /** Nothing but the switches, so that the arithmetic is plain. */
   const bare = { quiescent: quantityOf('0 W'), efficiency: quantityOf('1') };
 
   it('row 12: half the switch resistance bears √2 the current at the same heat: 1 A becomes 1.4 A', () => {
-    const heat = (on: string, limit: string): number => of(wholeMachine(withDriver({ ...bare, onResistance: quantityOf(on) }, { currentLimit: quantityOf(limit) })), driverHeat);
+    const heat = (on: string, limit: string): number =>
+      of(
+        wholeMachine(withDriver({ ...bare, onResistance: quantityOf(on) }, { currentLimit: quantityOf(limit) })),
+        driverHeat,
+      );
     expect(heat('0.5 Ω', '1 A')).toBeCloseTo(1, 12);
     expect(heat('0.25 Ω', '1.414 A')).toBeCloseTo(heat('0.5 Ω', '1 A'), 3);
     const at = (limit: string): readonly string[] =>
-      findings(wholeMachine(withDriver({ ...bare, onResistance: quantityOf('0.5 Ω'), thermalResistance: quantityOf('60 K/W') }, { currentLimit: quantityOf(limit) })));
+      findings(
+        wholeMachine(
+          withDriver(
+            { ...bare, onResistance: quantityOf('0.5 Ω'), thermalResistance: quantityOf('60 K/W') },
+            { currentLimit: quantityOf(limit) },
+          ),
+        ),
+      );
     expect(at('0.9 A')).not.toContain('stop driver-hot');
     expect(at('1.4 A')).toContain('stop driver-hot');
   });
 
   it('rises with the resistance that the heat itself raises', () => {
     // c = 2 W · 60 K/W = 120 K at a resistance that does not grow; with 0.5 %/K: (40 + 120·0.875)/(1 − 0.6) = 362.5.
-    const hot = wholeMachine(withDriver({ ...bare, onResistance: quantityOf('1 Ω'), thermalResistance: quantityOf('60 K/W') }, { currentLimit: quantityOf('1 A') }));
+    const hot = wholeMachine(
+      withDriver(
+        { ...bare, onResistance: quantityOf('1 Ω'), thermalResistance: quantityOf('60 K/W') },
+        { currentLimit: quantityOf('1 A') },
+      ),
+    );
     expect(of(hot, driverTemperature)).toBeCloseTo(362.5, 6);
-    const runaway = wholeMachine(withDriver({ ...bare, onResistance: quantityOf('2 Ω'), thermalResistance: quantityOf('60 K/W') }, { currentLimit: quantityOf('1 A') }));
+    const runaway = wholeMachine(
+      withDriver(
+        { ...bare, onResistance: quantityOf('2 Ω'), thermalResistance: quantityOf('60 K/W') },
+        { currentLimit: quantityOf('1 A') },
+      ),
+    );
     expect(new Reckoner(firstAxis(runaway)).get(driverTemperature).kind).toBe('impossible');
   });
 });
 
 describe('wiring', () => {
-  const eight = (wiring: Axis['motor']['wiring']): Machine => wholeMachine(withMotor({ leads: 8, quotedFor: 'half' }, { wiring }));
+  const eight = (wiring: Axis['motor']['wiring']): Machine =>
+    wholeMachine(withMotor({ leads: 8, quotedFor: 'half' }, { wiring }));
 
   it('changes resistance, inductance, current and torque together', () => {
     expect([windingResistance, windingInductance].map((item) => of(eight('series'), item))).toEqual([4, 0.012]);
     expect(of(eight('series'), windingCurrent)).toBeCloseTo(1.5 / Math.SQRT2, 12);
     expect(of(eight('parallel'), windingResistance)).toBe(1);
-    for (const wiring of ['series', 'parallel'] as const) expect(of(eight(wiring), windingTorque)).toBeCloseTo(0.4 * Math.SQRT2, 12);
+    for (const wiring of ['series', 'parallel'] as const)
+      expect(of(eight(wiring), windingTorque)).toBeCloseTo(0.4 * Math.SQRT2, 12);
   });
 
   it('makes the parallel motor faster than the series one at the same volts', () => {
     const free = (wiring: Axis['motor']['wiring']): Machine =>
-      wholeMachine((axis) => ({ ...withMotor({ leads: 8, quotedFor: 'half' }, { wiring })(axis), driver: { ...axis.driver, currentLimit: null } }));
+      wholeMachine((axis) => ({
+        ...withMotor({ leads: 8, quotedFor: 'half' }, { wiring })(axis),
+        driver: { ...axis.driver, currentLimit: null },
+      }));
     expect(of(free('parallel'), bindingSpeed)).toBeGreaterThan(2 * of(free('series'), bindingSpeed));
   });
 
   it('stops a switch array on a bipolar motor and a bridge on joined taps', () => {
     expect(findings(wholeMachine(withDriver({ type: 'unipolar' })))).toContain('stop wiring-and-driver');
     expect(findings(wholeMachine(withMotor({ leads: 5 }, { wiring: 'unipolar' })))).toContain('stop wiring-and-driver');
-    expect(findings(wholeMachine((axis) => withDriver({ type: 'unipolar' })(withMotor({ leads: 5 }, { wiring: 'unipolar' })(axis))))).not.toContain('stop wiring-and-driver');
+    expect(
+      findings(
+        wholeMachine((axis) => withDriver({ type: 'unipolar' })(withMotor({ leads: 5 }, { wiring: 'unipolar' })(axis))),
+      ),
+    ).not.toContain('stop wiring-and-driver');
   });
 
   it('has a constant-voltage drive draw what the coil lets through, less the switches’ drop', () => {
@@ -119,7 +162,10 @@ describe('wiring', () => {
     expect(findings(bridge)).toContain('stop limit-above-motor');
     expect(of(bridge, bindingSpeed)).toBe(0);
     // 10 V over 2 Ω: 5 A in each coil, which is what a switch carries.
-    const carrying = (most: string): readonly string[] => findings(wholeMachine(withDriver({ type: 'bridge', drop: quantityOf('2 V'), currentMost: quantityOf(most) }), '12 V'));
+    const carrying = (most: string): readonly string[] =>
+      findings(
+        wholeMachine(withDriver({ type: 'bridge', drop: quantityOf('2 V'), currentMost: quantityOf(most) }), '12 V'),
+      );
     expect(carrying('4.9 A')).toContain('stop limit-above-driver');
     expect(carrying('5.1 A')).not.toContain('stop limit-above-driver');
   });
@@ -189,21 +235,32 @@ describe('load and speed', () => {
   });
 
   it('carries an assumption from the job into the margin', () => {
-    const outcome = new Reckoner(firstAxis(wholeMachine(withJob({ load: quantityOf('40 N', 'assumed') })))).get(speedMargin);
+    const outcome = new Reckoner(firstAxis(wholeMachine(withJob({ load: quantityOf('40 N', 'assumed') })))).get(
+      speedMargin,
+    );
     expect(outcome.kind === 'value' && outcome.isAssumed).toBeTrue();
   });
 
   it('shows the working of the margin with its source, what it depends on, and a range from tolerances', () => {
-    const reckoner = new Reckoner(firstAxis(wholeMachine(withJob({ load: { ...quantityOf('40 N'), plusMinus: '25 %' } }))));
+    const reckoner = new Reckoner(
+      firstAxis(wholeMachine(withJob({ load: { ...quantityOf('40 N'), plusMinus: '25 %' } }))),
+    );
     expect(working(reckoner, torqueAvailable, 'metric').source).toContain('holds for a damped motor');
     expect(sensitivities(reckoner, torqueNeeded).map((item) => item.field.id)).toContain('job.load');
     const range = toleranceRange(reckoner, speedMargin);
-    expect(range && range.least < of(wholeMachine(), speedMargin) && of(wholeMachine(), speedMargin) < range.most).toBeTrue();
+    expect(
+      range && range.least < of(wholeMachine(), speedMargin) && of(wholeMachine(), speedMargin) < range.most,
+    ).toBeTrue();
   });
 
   it('keeps a brushed motor’s steps by its encoder and its torque by its constant', () => {
     const brushed = wholeMachine(
-      withMotor({ type: 'brushed', torqueConstant: quantityOf('50 mN·m/A'), noLoadCurrent: quantityOf('0.1 A'), encoder: { counts: 4096, followingLimit: null, guessed: [] } }),
+      withMotor({
+        type: 'brushed',
+        torqueConstant: quantityOf('50 mN·m/A'),
+        noLoadCurrent: quantityOf('0.1 A'),
+        encoder: { counts: 4096, followingLimit: null, guessed: [] },
+      }),
     );
     expect(of(brushed, stepsPerMotorTurn)).toBe(4096);
     expect(of(brushed, torqueAvailable)).toBeLessThanOrEqual(0.05 * 1.5);
@@ -213,7 +270,13 @@ describe('load and speed', () => {
 
   it('finds the timer’s grain', () => {
     const machine = wholeMachine();
-    const timed = { ...machine, controller: { ...machine.controller, specification: { ...machine.controller.specification, timerClock: quantityOf('100 kHz') } } };
+    const timed = {
+      ...machine,
+      controller: {
+        ...machine.controller,
+        specification: { ...machine.controller.specification, timerClock: quantityOf('100 kHz') },
+      },
+    };
     // 40 mm/s of 200 steps/mm: 8000 Hz is 12.5 ticks, which rounds to 13.
     expect(of(timed, timerError)).toBeCloseTo(100_000 / 13 / 8000 - 1, 9);
     expect(findings(timed)).toContain('caution timer-grain');
@@ -222,7 +285,8 @@ describe('load and speed', () => {
 
 describe('screws', () => {
   it('drop a weight where the lead is steep and hold it where it is flat', () => {
-    const falling = (said: Parameters<typeof withScrew>[0]): Machine => wholeMachine((axis) => withScrew(said)(withJob({ incline: quantityOf('90 °') })(axis)));
+    const falling = (said: Parameters<typeof withScrew>[0]): Machine =>
+      wholeMachine((axis) => withScrew(said)(withJob({ incline: quantityOf('90 °') })(axis)));
     const [steep, flat] = [falling({ starts: 4 }), falling({ starts: 1, pitch: quantityOf('2 mm') })];
     expect(of(steep, fallTorque)).toBeGreaterThan(0);
     expect(of(flat, fallTorque)).toBeLessThan(0);
@@ -244,9 +308,16 @@ describe('screws', () => {
 
   it('roll: a ball screw drops its weight, a worm before it holds it', () => {
     const ball = (reduction: Axis['reduction']): Machine =>
-      wholeMachine((axis) => ({ ...withScrew({ form: 'ball', efficiency: quantityOf('0.9') })(withJob({ incline: quantityOf('90 °') })(axis)), reduction }));
+      wholeMachine((axis) => ({
+        ...withScrew({ form: 'ball', efficiency: quantityOf('0.9') })(withJob({ incline: quantityOf('90 °') })(axis)),
+        reduction,
+      }));
     expect(powerOff(new Reckoner(firstAxis(ball([]))), sayPlain)?.falls).toBeTrue();
-    const worm = { ...(blankStage('worm', 1, 30) as Extract<Stage, { kind: 'worm' }>), leadAngle: quantityOf('3 °'), friction: quantityOf('0.09') };
+    const worm = {
+      ...(blankStage('worm', 1, 30) as Extract<Stage, { kind: 'worm' }>),
+      leadAngle: quantityOf('3 °'),
+      friction: quantityOf('0.09'),
+    };
     expect(powerOff(new Reckoner(firstAxis(ball([worm]))), sayPlain)?.falls).toBeFalse();
   });
 
@@ -255,7 +326,14 @@ describe('screws', () => {
     expect(of(long, whirlLimit)).toBeCloseTo(of(wholeMachine(), whirlLimit) / 9, 9);
     expect(of(long, bucklingLimit)).toBeLessThan(of(wholeMachine(), bucklingLimit));
     expect(of(long, lineStiffness)).toBeCloseTo(of(wholeMachine(), lineStiffness) / 3, 3);
-    expect(findings(wholeMachine((axis) => withScrew({ length: quantityOf('2 m') })(withJob({ speed: quantityOf('200 mm/s') })(axis)), '48 V'))).toContain('stop whirl');
+    expect(
+      findings(
+        wholeMachine(
+          (axis) => withScrew({ length: quantityOf('2 m') })(withJob({ speed: quantityOf('200 mm/s') })(axis)),
+          '48 V',
+        ),
+      ),
+    ).toContain('stop whirl');
   });
 });
 
@@ -264,7 +342,13 @@ describe('the error budget', () => {
     wholeMachine((axis) => ({
       ...axis,
       budgetSchool: school,
-      faults: { kind: 'linear', backlash: quantityOf('0.04 mm'), leadError: quantityOf('0.03 mm'), warming: quantityOf('10 K'), expansion: quantityOf('11.7 ppm/K') },
+      faults: {
+        kind: 'linear',
+        backlash: quantityOf('0.04 mm'),
+        leadError: quantityOf('0.03 mm'),
+        warming: quantityOf('10 K'),
+        expansion: quantityOf('11.7 ppm/K'),
+      },
     }));
 
   it('has every part that is known, and adds them by the school in force', () => {
@@ -291,7 +375,9 @@ describe('the error budget', () => {
   });
 
   it('leaves out what nobody has said', () => {
-    expect(errorShares(new Reckoner(firstAxis(wholeMachine()))).map((share) => share.figure.id)).not.toContain('error-backlash');
+    expect(errorShares(new Reckoner(firstAxis(wholeMachine()))).map((share) => share.figure.id)).not.toContain(
+      'error-backlash',
+    );
   });
 });
 
@@ -308,7 +394,9 @@ describe('the push curve', () => {
   });
 
   it('passes through the figures at the speed asked for', () => {
-    const nearest = curve?.points.reduce((best, point) => (Math.abs(point.speed - 0.04) < Math.abs(best.speed - 0.04) ? point : best));
+    const nearest = curve?.points.reduce((best, point) =>
+      Math.abs(point.speed - 0.04) < Math.abs(best.speed - 0.04) ? point : best,
+    );
     expect((nearest?.torqueLow ?? 0) / of(wholeMachine(), torqueAvailable)).toBeCloseTo(1, 1);
     expect((curve?.needed ?? 0) / (curve?.pushPerTorque ?? 1)).toBeCloseTo(of(wholeMachine(), torqueNeeded), 12);
   });
@@ -328,12 +416,19 @@ describe('the push curve', () => {
 
 describe('the rig of an axis', () => {
   it('has the axis’ motor, inertia and load, friction apart from weight', () => {
-    const setup = rigSetup(new Reckoner(firstAxis(wholeMachine(withJob({ incline: quantityOf('90 °') })))), { stepping: 'set', isDamped: false, isLoaded: true });
+    const setup = rigSetup(new Reckoner(firstAxis(wholeMachine(withJob({ incline: quantityOf('90 °') })))), {
+      stepping: 'set',
+      isDamped: false,
+      isLoaded: true,
+    });
     expect(setup?.motor.teeth).toBeCloseTo(50, 9);
     expect(setup?.load.inertia).toBeCloseTo(of(wholeMachine(), totalInertia), 12);
     expect(setup?.load.standing).toBeCloseTo((5 * 9.80665 * 0.008) / (2 * Math.PI), 9);
     expect(setup?.drive).toEqual({ mode: 'sine', voltage: 24, current: 1.5, microsteps: 8 });
-    expect((setup?.load.friction ?? 0) + (setup?.load.standing ?? 0)).toBeCloseTo(of(wholeMachine(withJob({ incline: quantityOf('90 °') })), loadAtMotor), 9);
+    expect((setup?.load.friction ?? 0) + (setup?.load.standing ?? 0)).toBeCloseTo(
+      of(wholeMachine(withJob({ incline: quantityOf('90 °') })), loadAtMotor),
+      9,
+    );
   });
 });
 
@@ -342,10 +437,14 @@ describe('remedies', () => {
   const finding = judgeAxis(new Reckoner(firstAxis(weak)), sayPlain).find((item) => item.ruleId === 'speed-margin');
 
   it('come ranked by what they change, advice last, each a design of its own', () => {
-    const ranked = finding ? rankRemedies(weak, 'axis-1', finding, judgeAxis(new Reckoner(firstAxis(weak)), sayPlain), sayPlain) : [];
+    const ranked = finding
+      ? rankRemedies(weak, 'axis-1', finding, judgeAxis(new Reckoner(firstAxis(weak)), sayPlain), sayPlain)
+      : [];
     expect(ranked[0]?.change).not.toBeNull();
     expect(ranked.at(-1)?.change).toBeNull();
-    const scores = ranked.flatMap(({ effect }) => (effect ? [(effect.removes ? 1000 : 0) - 100 * effect.stops - 10 * effect.cautions] : []));
+    const scores = ranked.flatMap(({ effect }) =>
+      effect ? [(effect.removes ? 1000 : 0) - 100 * effect.stops - 10 * effect.cautions] : [],
+    );
     expect([...scores].sort((a, b) => b - a)).toEqual(scores);
     const tried = ranked[0]?.change?.(weak);
     expect(tried && of(tried, speedMargin)).toBeGreaterThan(of(weak, speedMargin));
@@ -358,7 +457,11 @@ describe('remedies', () => {
   });
 
   it('of any rule make a machine that the document accepts and never more stops', () => {
-    for (const machine of [weak, wholeMachine(withJob({ load: quantityOf('900 N') })), wholeMachine(withDriver({}, { currentLimit: quantityOf('4 A') }))]) {
+    for (const machine of [
+      weak,
+      wholeMachine(withJob({ load: quantityOf('900 N') })),
+      wholeMachine(withDriver({}, { currentLimit: quantityOf('4 A') })),
+    ]) {
       const present = judgeAxis(new Reckoner(firstAxis(machine)), sayPlain);
       for (const item of present) {
         const stops = findings(machine).filter((line) => line.startsWith('stop')).length;

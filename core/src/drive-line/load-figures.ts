@@ -1,4 +1,12 @@
-import { barInertia, drivingTorque, FLANK_ANGLES, meanDiameter, screwEfficiency, STEEL, type PowerScrew } from '../mechanics/index.js';
+import {
+  barInertia,
+  drivingTorque,
+  FLANK_ANGLES,
+  meanDiameter,
+  screwEfficiency,
+  STEEL,
+  type PowerScrew,
+} from '../mechanics/index.js';
 import { STANDARD_GRAVITY } from '../motor/index.js';
 import { accelerationForTime, accelerationForTimeWithJerk } from '../motion/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
@@ -10,7 +18,8 @@ import { reductionRatio, travelPerMotorTurn } from './step-figures.js';
 type C = AxisContext;
 export type ScrewForm = 'trapezoidal' | 'square' | 'v';
 
-export const SHIGLEY = 'Power screws (Shigley’s Mechanical Engineering Design, “The mechanics of power screws”, from memory)';
+export const SHIGLEY =
+  'Power screws (Shigley’s Mechanical Engineering Design, “The mechanics of power screws”, from memory)';
 const forceDimension = byJob('force', 'torque');
 
 /** The screw of an axis, if it slides on one whose thread rubs. */
@@ -19,7 +28,13 @@ export const rubbingForm = ({ axis }: C): ScrewForm | null => {
   return specification.kind === 'screw' && specification.form !== 'ball' ? specification.form : null;
 };
 
-const screwInputs = { pitch: field.screwPitch, starts: field.screwStarts, diameter: field.screwDiameter, friction: field.threadFriction, collar: field.collarFriction } as const;
+const screwInputs = {
+  pitch: field.screwPitch,
+  starts: field.screwStarts,
+  diameter: field.screwDiameter,
+  friction: field.threadFriction,
+  collar: field.collarFriction,
+} as const;
 
 export interface ScrewValues {
   readonly pitch: number;
@@ -29,7 +44,11 @@ export interface ScrewValues {
   readonly collar: number;
 }
 
-export function screwOf(form: ScrewForm, { pitch, starts, diameter, friction, collar }: ScrewValues, collarDiameter = diameter): PowerScrew {
+export function screwOf(
+  form: ScrewForm,
+  { pitch, starts, diameter, friction, collar }: ScrewValues,
+  collarDiameter = diameter,
+): PowerScrew {
   return {
     meanDiameter: meanDiameter(form, diameter, pitch),
     lead: starts * pitch,
@@ -40,24 +59,38 @@ export function screwOf(form: ScrewForm, { pitch, starts, diameter, friction, co
   };
 }
 
-export const perForm = (make: (form: ScrewForm) => Law<C>): Readonly<Record<ScrewForm, Law<C>>> => ({ trapezoidal: make('trapezoidal'), square: make('square'), v: make('v') });
+export const perForm = (make: (form: ScrewForm) => Law<C>): Readonly<Record<ScrewForm, Law<C>>> => ({
+  trapezoidal: make('trapezoidal'),
+  square: make('square'),
+  v: make('v'),
+});
 
-const efficiencySaid: Law<C> = law({ formula: '{said}', source: 'As said for the part', inputs: { said: field.efficiency }, compute: ({ said }) => said });
+const efficiencySaid: Law<C> = law({
+  formula: '{said}',
+  source: 'As said for the part',
+  inputs: { said: field.efficiency },
+  compute: ({ said }) => said,
+});
 const efficiencyOfScrew = perForm((form) =>
   law({
     formula: 'l / (2π · T(1 N)), l = {starts} · {pitch}, d = {diameter}, f = {friction}, f_c = {collar}',
     source: SHIGLEY,
     inputs: screwInputs,
-    refuse: (values) => (screwEfficiency(screwOf(form, values)) > 0 ? null : 'The thread jams: it rubs more than it climbs.'),
+    refuse: (values) =>
+      screwEfficiency(screwOf(form, values)) > 0 ? null : 'The thread jams: it rubs more than it climbs.',
     compute: (values) => screwEfficiency(screwOf(form, values)),
   }),
 );
 const efficiencyWithCollar = perForm((form) =>
   law({
-    formula: 'l / (2π · T(1 N)), l = {starts} · {pitch}, d = {diameter}, f = {friction}, f_c = {collar}, d_c = {collarDiameter}',
+    formula:
+      'l / (2π · T(1 N)), l = {starts} · {pitch}, d = {diameter}, f = {friction}, f_c = {collar}, d_c = {collarDiameter}',
     source: SHIGLEY,
     inputs: { ...screwInputs, collarDiameter: field.collarDiameter },
-    refuse: (values) => (screwEfficiency(screwOf(form, values, values.collarDiameter)) > 0 ? null : 'The thread jams: it rubs more than it climbs.'),
+    refuse: (values) =>
+      screwEfficiency(screwOf(form, values, values.collarDiameter)) > 0
+        ? null
+        : 'The thread jams: it rubs more than it climbs.',
     compute: (values) => screwEfficiency(screwOf(form, values, values.collarDiameter)),
   }),
 );
@@ -72,7 +105,13 @@ export const transmissionEfficiency = figure<C>({
   law: (context) => {
     const { specification } = context.axis.transmission;
     const form = rubbingForm(context);
-    if (form === null || specification.kind !== 'screw' || specification.efficiency.from !== 'assumed' || specification.diameter === null || specification.pitch === null)
+    if (
+      form === null ||
+      specification.kind !== 'screw' ||
+      specification.efficiency.from !== 'assumed' ||
+      specification.diameter === null ||
+      specification.pitch === null
+    )
       return efficiencySaid;
     return (specification.collarDiameter ? efficiencyWithCollar : efficiencyOfScrew)[form];
   },
@@ -86,7 +125,8 @@ export const pathEfficiency = figure<C>({
   significant: 3,
   law: law({
     formula: '{transmission} · {stages}',
-    source: 'Losses multiply along the line; stages of which nothing is said at their usual efficiency (common practice)',
+    source:
+      'Losses multiply along the line; stages of which nothing is said at their usual efficiency (common practice)',
     inputs: { transmission: transmissionEfficiency, stages: field.stagesEfficiency },
     compute: ({ transmission, stages }) => transmission * stages,
   }),
@@ -126,10 +166,16 @@ export const gravityLoad = figure<C>({
   },
 });
 
-const frictionSaid: Law<C> = law({ formula: '{said}', source: 'As said for the guides', inputs: { said: field.friction }, compute: ({ said }) => said });
+const frictionSaid: Law<C> = law({
+  formula: '{said}',
+  source: 'As said for the guides',
+  inputs: { said: field.friction },
+  compute: ({ said }) => said,
+});
 const frictionGuessed: Law<C> = law({
   formula: '{share} · {mass} · g',
-  source: 'A share of the weight by what it slides on (common practice, no source), until it is measured with a spring scale; g = 9.80665 m/s²',
+  source:
+    'A share of the weight by what it slides on (common practice, no source), until it is measured with a spring scale; g = 9.80665 m/s²',
   inputs: { share: field.guideShare, mass: field.mass },
   compute: ({ share, mass }) => share * mass * STANDARD_GRAVITY,
 });
@@ -165,8 +211,16 @@ const loadPlain: Law<C> = law({
 const loadPreloaded: Law<C> = law({
   formula: '{force} · {travel} / (2π · {efficiency} · {motors}) + {preload} / {ratio}',
   source: 'Work in equals work out over the efficiency, for one motor turn; a preloaded nut rubs all the time',
-  inputs: { force: steadyLoad, travel: travelPerMotorTurn, efficiency: pathEfficiency, motors: field.motorCount, preload: field.screwPreload, ratio: reductionRatio },
-  compute: ({ force, travel, efficiency, motors, preload, ratio }) => (force * travel) / (2 * Math.PI * efficiency * motors) + preload / ratio,
+  inputs: {
+    force: steadyLoad,
+    travel: travelPerMotorTurn,
+    efficiency: pathEfficiency,
+    motors: field.motorCount,
+    preload: field.screwPreload,
+    ratio: reductionRatio,
+  },
+  compute: ({ force, travel, efficiency, motors, preload, ratio }) =>
+    (force * travel) / (2 * Math.PI * efficiency * motors) + preload / ratio,
 });
 
 export const loadAtMotor = figure<C>({
@@ -174,7 +228,10 @@ export const loadAtMotor = figure<C>({
   name: 'Load torque at the motor',
   symbol: 'T_l',
   dimension: 'torque',
-  law: ({ axis }) => (axis.transmission.specification.kind === 'screw' && axis.transmission.specification.preload ? loadPreloaded : loadPlain),
+  law: ({ axis }) =>
+    axis.transmission.specification.kind === 'screw' && axis.transmission.specification.preload
+      ? loadPreloaded
+      : loadPlain,
 });
 
 export const screwInertia = figure<C>({
@@ -199,7 +256,12 @@ const BEHIND = 'An inertia behind a reduction counts by the square of its ratio 
 const rotorAlone: Law<C> = law({
   formula: '{rotor} + {attached} + {wheel} / {ratio}²',
   source: `${BEHIND}; wheels and couplings of which no inertia is said are left out`,
-  inputs: { rotor: field.rotorInertia, attached: field.attachedInertia, wheel: field.wheelInertia, ratio: reductionRatio },
+  inputs: {
+    rotor: field.rotorInertia,
+    attached: field.attachedInertia,
+    wheel: field.wheelInertia,
+    ratio: reductionRatio,
+  },
   compute: ({ rotor, attached, wheel, ratio }) => rotor + attached + wheel / ratio ** 2,
 });
 const rotorAndScrew: Law<C> = law({
@@ -226,8 +288,14 @@ const slidingInertia: Law<C> = law({
 const balancedInertia: Law<C> = law({
   formula: '({mass} + {counterweight}) · ({travel} / 2π)² / {motors}',
   source: 'A counterweight takes the weight away but adds its mass',
-  inputs: { mass: field.mass, counterweight: field.counterweight, travel: travelPerMotorTurn, motors: field.motorCount },
-  compute: ({ mass, counterweight, travel, motors }) => ((mass + counterweight) * (travel / (2 * Math.PI)) ** 2) / motors,
+  inputs: {
+    mass: field.mass,
+    counterweight: field.counterweight,
+    travel: travelPerMotorTurn,
+    motors: field.motorCount,
+  },
+  compute: ({ mass, counterweight, travel, motors }) =>
+    ((mass + counterweight) * (travel / (2 * Math.PI)) ** 2) / motors,
 });
 const turningInertia: Law<C> = law({
   formula: '{inertia} / {ratio}² / {motors}',
@@ -252,7 +320,12 @@ export const totalInertia = figure<C>({
   name: 'Inertia at the motor, all together',
   symbol: 'J',
   dimension: 'inertia',
-  law: law({ formula: '{rotating} + {load}', source: 'Sum', inputs: { rotating: rotatingInertia, load: loadInertia }, compute: ({ rotating, load }) => rotating + load }),
+  law: law({
+    formula: '{rotating} + {load}',
+    source: 'Sum',
+    inputs: { rotating: rotatingInertia, load: loadInertia },
+    compute: ({ rotating, load }) => rotating + load,
+  }),
 });
 
 export const inertiaRatio = figure<C>({
@@ -261,15 +334,28 @@ export const inertiaRatio = figure<C>({
   symbol: 'k_J',
   dimension: 'ratio',
   significant: 2,
-  law: law({ formula: '{load} / {rotor}', source: 'Definition', inputs: { load: loadInertia, rotor: field.rotorInertia }, compute: ({ load, rotor }) => load / rotor }),
+  law: law({
+    formula: '{load} / {rotor}',
+    source: 'Definition',
+    inputs: { load: loadInertia, rotor: field.rotorInertia },
+    compute: ({ load, rotor }) => load / rotor,
+  }),
 });
 
-const accelerationSaid: Law<C> = law({ formula: '{said}', source: 'As asked for', inputs: { said: field.acceleration }, compute: ({ said }) => said });
+const accelerationSaid: Law<C> = law({
+  formula: '{said}',
+  source: 'As asked for',
+  inputs: { said: field.acceleration },
+  compute: ({ said }) => said,
+});
 const accelerationOfTime: Law<C> = law({
   formula: '{speed} / ({time} − {travel} / {speed}), or 4 · {travel} / {time}² where the speed need not be reached',
   source: 'The gentlest trapezoid or triangle of speed that takes just the time (standard kinematics)',
   inputs: { travel: field.travel, speed: field.speed, time: field.moveTime },
-  refuse: ({ travel, speed, time }) => (accelerationForTime(travel, speed, time) === null ? 'At this speed the travel alone takes longer than the time asked for.' : null),
+  refuse: ({ travel, speed, time }) =>
+    accelerationForTime(travel, speed, time) === null
+      ? 'At this speed the travel alone takes longer than the time asked for.'
+      : null,
   compute: ({ travel, speed, time }) => accelerationForTime(travel, speed, time) ?? 0,
 });
 const accelerationOfTimeWithJerk: Law<C> = law({
@@ -277,7 +363,9 @@ const accelerationOfTimeWithJerk: Law<C> = law({
   source: 'Jerk-limited profile (Biagiotti and Melchiorri, Trajectory Planning, ch. 3), solved for the acceleration',
   inputs: { travel: field.travel, speed: field.speed, time: field.moveTime, jerk: field.jerk },
   refuse: ({ travel, speed, time, jerk }) =>
-    accelerationForTimeWithJerk(travel, speed, time, jerk) === null ? 'At this speed and with this jerk the travel takes longer than the time asked for.' : null,
+    accelerationForTimeWithJerk(travel, speed, time, jerk) === null
+      ? 'At this speed and with this jerk the travel takes longer than the time asked for.'
+      : null,
   compute: ({ travel, speed, time, jerk }) => accelerationForTimeWithJerk(travel, speed, time, jerk) ?? 0,
 });
 
@@ -286,10 +374,16 @@ export const accelerationInForce = figure<C>({
   name: 'Acceleration of the carriage',
   symbol: 'a',
   dimension: byJob('acceleration', 'angular-acceleration'),
-  law: ({ axis }) => (!axis.job.moveTime ? accelerationSaid : axis.job.jerk ? accelerationOfTimeWithJerk : accelerationOfTime),
+  law: ({ axis }) =>
+    !axis.job.moveTime ? accelerationSaid : axis.job.jerk ? accelerationOfTimeWithJerk : accelerationOfTime,
 });
 
-const brakingSaid: Law<C> = law({ formula: '{said}', source: 'As asked for', inputs: { said: field.braking }, compute: ({ said }) => said });
+const brakingSaid: Law<C> = law({
+  formula: '{said}',
+  source: 'As asked for',
+  inputs: { said: field.braking },
+  compute: ({ said }) => said,
+});
 const brakingAsSpeeding: Law<C> = law({
   formula: '{acceleration}',
   source: 'It brakes as it speeds up',
@@ -313,7 +407,13 @@ export const acceleratingTorque = figure<C>({
   law: law({
     formula: '({rotating} + {load} / {efficiency}) · {acceleration} · 2π / {travel}',
     source: 'Newton’s second law; the load’s share goes through the losses',
-    inputs: { rotating: rotatingInertia, load: loadInertia, efficiency: pathEfficiency, acceleration: accelerationInForce, travel: travelPerMotorTurn },
+    inputs: {
+      rotating: rotatingInertia,
+      load: loadInertia,
+      efficiency: pathEfficiency,
+      acceleration: accelerationInForce,
+      travel: travelPerMotorTurn,
+    },
     compute: ({ rotating, load, efficiency, acceleration, travel }) => {
       const radius = travel / (2 * Math.PI);
       return drivingTorque(rotating, load / radius ** 2, 0, acceleration, travel, efficiency);

@@ -3,9 +3,23 @@ import { wireArea } from '../power/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { count, derivedField, exactField, quantityField, type AxisField } from './field-kinds.js';
-import { gearheadBacklash, gearheadTurns, printedRounding, trainBacklash, trainInertia, trainRatio, wholeTrainLosses } from './gear-train.js';
+import {
+  gearheadBacklash,
+  gearheadTurns,
+  printedRounding,
+  trainBacklash,
+  trainInertia,
+  trainRatio,
+  wholeTrainLosses,
+} from './gear-train.js';
 
-export const stepAngle = quantityField({ id: 'motor.step-angle', name: 'Step angle', symbol: 'α', dimension: 'angle', read: ({ axis }) => axis.motor.specification.stepAngle });
+export const stepAngle = quantityField({
+  id: 'motor.step-angle',
+  name: 'Step angle',
+  symbol: 'α',
+  dimension: 'angle',
+  read: ({ axis }) => axis.motor.specification.stepAngle,
+});
 export const holdingTorque = quantityField({
   id: 'motor.holding-torque',
   name: 'Holding torque',
@@ -93,10 +107,15 @@ export const followingLimit = quantityField({
   dimension: 'angle',
   read: ({ axis }) => axis.motor.specification.encoder?.followingLimit,
 });
-export const encoderCounts = exactField('motor.encoder-counts', 'Encoder counts a turn of the motor', 'N', ({ axis }) => {
-  const { encoder } = axis.motor.specification;
-  return encoder && count(encoder.counts, isGuessed(encoder, 'counts'));
-});
+export const encoderCounts = exactField(
+  'motor.encoder-counts',
+  'Encoder counts a turn of the motor',
+  'N',
+  ({ axis }) => {
+    const { encoder } = axis.motor.specification;
+    return encoder && count(encoder.counts, isGuessed(encoder, 'counts'));
+  },
+);
 
 export const onResistance = quantityField({
   id: 'driver.on-resistance',
@@ -121,25 +140,44 @@ export const thermalResistance = quantityField({
 });
 
 /** Gearhead and reduction together, from the motor's shaft to the last one. */
-const wholeTrain = ({ axis }: AxisContext): ReturnType<typeof wholeTrainLosses> => wholeTrainLosses(axis.motor.specification.gearhead, axis.reduction);
+const wholeTrain = ({ axis }: AxisContext): ReturnType<typeof wholeTrainLosses> =>
+  wholeTrainLosses(axis.motor.specification.gearhead, axis.reduction);
 const shown = (value: number): string => value.toPrecision(3).replace(/\.?0+$/, '');
 
-export const stagesEfficiency = derivedField('train.efficiency', 'Efficiency of gearhead and reduction', 'η_g', 'ratio', (context) => {
-  const { forward, isSaid } = wholeTrain(context);
-  return { value: forward, text: shown(forward), isAssumed: !isSaid };
-});
-export const stagesBackward = derivedField('train.backward', 'Efficiency of gearhead and reduction, driven backwards', 'η_b', 'ratio', (context) => {
-  const { backward, isSaid } = wholeTrain(context);
-  return { value: backward, text: shown(backward), isAssumed: !isSaid };
-});
+export const stagesEfficiency = derivedField(
+  'train.efficiency',
+  'Efficiency of gearhead and reduction',
+  'η_g',
+  'ratio',
+  (context) => {
+    const { forward, isSaid } = wholeTrain(context);
+    return { value: forward, text: shown(forward), isAssumed: !isSaid };
+  },
+);
+export const stagesBackward = derivedField(
+  'train.backward',
+  'Efficiency of gearhead and reduction, driven backwards',
+  'η_b',
+  'ratio',
+  (context) => {
+    const { backward, isSaid } = wholeTrain(context);
+    return { value: backward, text: shown(backward), isAssumed: !isSaid };
+  },
+);
 /** Play of the last shaft: the gearhead's own counts at its output, divided by the reduction behind it. */
-export const stagesBacklash = derivedField('train.backlash', 'Play of gearhead and reduction at the last shaft', 'B_g', 'angle', ({ axis }) => {
-  const ofGearhead = gearheadBacklash(axis.motor.specification.gearhead);
-  const ofReduction = trainBacklash(axis.reduction);
-  if (ofGearhead === null && ofReduction === null) return null;
-  const value = (ofGearhead ?? 0) / rationalToNumber(trainRatio(axis.reduction)) + (ofReduction ?? 0);
-  return { value, text: `${shown((value * 180) / Math.PI)} °`, isAssumed: false };
-});
+export const stagesBacklash = derivedField(
+  'train.backlash',
+  'Play of gearhead and reduction at the last shaft',
+  'B_g',
+  'angle',
+  ({ axis }) => {
+    const ofGearhead = gearheadBacklash(axis.motor.specification.gearhead);
+    const ofReduction = trainBacklash(axis.reduction);
+    if (ofGearhead === null && ofReduction === null) return null;
+    const value = (ofGearhead ?? 0) / rationalToNumber(trainRatio(axis.reduction)) + (ofReduction ?? 0);
+    return { value, text: `${shown((value * 180) / Math.PI)} °`, isAssumed: false };
+  },
+);
 export const idleShare = quantityField({
   id: 'driver.idle-share',
   name: 'Share of the current kept at rest',
@@ -161,43 +199,83 @@ export const driverEfficiency = quantityField({
   dimension: 'ratio',
   read: ({ axis }) => axis.driver.specification.efficiency,
 });
-export const feedLength = quantityField({ id: 'feed.length', name: 'Length of the wires to the driver', symbol: 'l_w', dimension: 'length', read: ({ axis }) => axis.feed.length });
+export const feedLength = quantityField({
+  id: 'feed.length',
+  name: 'Length of the wires to the driver',
+  symbol: 'l_w',
+  dimension: 'length',
+  read: ({ axis }) => axis.feed.length,
+});
 export const feedArea = derivedField('feed.area', 'Copper of the wires to the driver', 'A_w', 'area', ({ axis }) => {
   const { wire } = axis.feed;
   if (!wire) return null;
-  return { value: wireArea(wire), text: wire.kind === 'gauge' ? `AWG ${wire.number}` : wire.area.text, isAssumed: wire.kind === 'area' && wire.area.from === 'assumed' };
+  return {
+    value: wireArea(wire),
+    text: wire.kind === 'gauge' ? `AWG ${wire.number}` : wire.area.text,
+    isAssumed: wire.kind === 'area' && wire.area.from === 'assumed',
+  };
 });
 
-/** Speeds that motors are seldom run beyond (common practice, no source) [rad/s]: iron losses and bearings, which no torque curve of coils shows. */
+/**
+ * Speeds that motors are seldom run beyond (common practice, no source) [rad/s]: iron losses and bearings, which no
+ * torque curve of coils shows.
+ */
 const TURNS_A_MINUTE = (2 * Math.PI) / 60;
 const FEW_TEETH = (5 / 180) * Math.PI;
-const usualSpeedMost = (stepAngle: Quantity | null): number => (stepAngle && readQuantity(stepAngle, 'angle').value >= FEW_TEETH ? 1000 : 3000) * TURNS_A_MINUTE;
+const usualSpeedMost = (stepAngle: Quantity | null): number =>
+  (stepAngle && readQuantity(stepAngle, 'angle').value >= FEW_TEETH ? 1000 : 3000) * TURNS_A_MINUTE;
 
 /** Greatest speed of the motor: as printed, else what such motors are seldom run beyond. */
-export const motorSpeedMost = derivedField('motor.speed-most', 'Greatest speed of the motor', 'ω_max', 'angular-speed', ({ axis }) => {
-  const { speedMost, stepAngle, type } = axis.motor.specification;
-  if (speedMost) return { value: readQuantity(speedMost, 'angular-speed').value, text: speedMost.text, isAssumed: speedMost.from === 'assumed' };
-  if (type === 'brushed') return null;
-  const value = usualSpeedMost(stepAngle);
-  return { value, text: `${Math.round(value / TURNS_A_MINUTE)} turns/min`, isAssumed: true };
-});
+export const motorSpeedMost = derivedField(
+  'motor.speed-most',
+  'Greatest speed of the motor',
+  'ω_max',
+  'angular-speed',
+  ({ axis }) => {
+    const { speedMost, stepAngle, type } = axis.motor.specification;
+    if (speedMost)
+      return {
+        value: readQuantity(speedMost, 'angular-speed').value,
+        text: speedMost.text,
+        isAssumed: speedMost.from === 'assumed',
+      };
+    if (type === 'brushed') return null;
+    const value = usualSpeedMost(stepAngle);
+    return { value, text: `${Math.round(value / TURNS_A_MINUTE)} turns/min`, isAssumed: true };
+  },
+);
 
 const inertiaText = (value: number): string => `${shown(value * 1e7)} g·cm²`;
 const saidInertia = (item: Quantity | null | undefined): number => (item ? readQuantity(item, 'inertia').value : 0);
 
 /** Inertia at the motor of gearhead, coupling and the wheels of the reduction, as far as it is said. */
-export const attachedInertia = derivedField('train.inertia', 'Inertia of gearhead, coupling and reduction, at the motor', 'J_a', 'inertia', ({ axis }) => {
-  const { gearhead } = axis.motor.specification;
-  const ofGearhead = saidInertia(gearhead?.inertia) || trainInertia(gearhead?.stages ?? []);
-  const value = ofGearhead + saidInertia(axis.coupling?.specification.inertia) + trainInertia(axis.reduction) / gearheadTurns(gearhead) ** 2;
-  return { value, text: inertiaText(value), isAssumed: false };
-});
+export const attachedInertia = derivedField(
+  'train.inertia',
+  'Inertia of gearhead, coupling and reduction, at the motor',
+  'J_a',
+  'inertia',
+  ({ axis }) => {
+    const { gearhead } = axis.motor.specification;
+    const ofGearhead = saidInertia(gearhead?.inertia) || trainInertia(gearhead?.stages ?? []);
+    const value =
+      ofGearhead +
+      saidInertia(axis.coupling?.specification.inertia) +
+      trainInertia(axis.reduction) / gearheadTurns(gearhead) ** 2;
+    return { value, text: inertiaText(value), isAssumed: false };
+  },
+);
 /** Inertia of pulleys, pinion, roller or hub, as far as it is said. */
-export const wheelInertia = derivedField('transmission.inertia', 'Inertia of pulley, pinion, roller or hub', 'J_w', 'inertia', ({ axis }) => {
-  const { specification } = axis.transmission;
-  const value = specification.kind === 'screw' ? 0 : saidInertia(specification.inertia);
-  return { value, text: inertiaText(value), isAssumed: false };
-});
+export const wheelInertia = derivedField(
+  'transmission.inertia',
+  'Inertia of pulley, pinion, roller or hub',
+  'J_w',
+  'inertia',
+  ({ axis }) => {
+    const { specification } = axis.transmission;
+    const value = specification.kind === 'screw' ? 0 : saidInertia(specification.inertia);
+    return { value, text: inertiaText(value), isAssumed: false };
+  },
+);
 export const ratedVoltage = quantityField({
   id: 'motor.rated-voltage',
   name: 'Rated voltage of a coil',

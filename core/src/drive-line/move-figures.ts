@@ -26,11 +26,18 @@ function moveLaw(context: C, part: 'duration' | 'speed'): Law<C> {
   const known = moveLaws.get(key);
   if (known) return known;
   const given = { travel: field.travel, speed: field.speed, acceleration: accelerationInForce };
-  const inputs = { ...given, ...(hasJerk ? { jerk: field.jerk } : {}), ...(hasStart ? { start: field.startJump } : {}), ...(hasBraking ? { braking: field.braking } : {}) };
+  const inputs = {
+    ...given,
+    ...(hasJerk ? { jerk: field.jerk } : {}),
+    ...(hasStart ? { start: field.startJump } : {}),
+    ...(hasBraking ? { braking: field.braking } : {}),
+  };
   const b = hasBraking ? '{braking}' : '{acceleration}';
   const start = hasStart ? '{start}' : '0';
   const top =
-    hasBraking || hasStart ? `least of {speed} and √(${start}² + 2·{travel}·{acceleration}·${b}/({acceleration} + ${b}))` : 'least of {speed} and √({travel} · {acceleration})';
+    hasBraking || hasStart
+      ? `least of {speed} and √(${start}² + 2·{travel}·{acceleration}·${b}/({acceleration} + ${b}))`
+      : 'least of {speed} and √({travel} · {acceleration})';
   const formulas = {
     duration:
       hasBraking || hasStart
@@ -39,8 +46,12 @@ function moveLaw(context: C, part: 'duration' | 'speed'): Law<C> {
     speed: top,
   };
   const made: Law<C> = law({
-    formula: hasJerk ? `${part === 'duration' ? 't' : 'top speed'} of the seven stretches over {travel} at {speed}, {acceleration}, {jerk}` : formulas[part],
-    source: hasJerk ? 'Jerk-limited profile (Biagiotti and Melchiorri, Trajectory Planning, ch. 3)' : 'Trapezoid of speed (standard kinematics)',
+    formula: hasJerk
+      ? `${part === 'duration' ? 't' : 'top speed'} of the seven stretches over {travel} at {speed}, {acceleration}, {jerk}`
+      : formulas[part],
+    source: hasJerk
+      ? 'Jerk-limited profile (Biagiotti and Melchiorri, Trajectory Planning, ch. 3)'
+      : 'Trapezoid of speed (standard kinematics)',
     inputs,
     compute: (values: Readonly<Record<string, number>>) =>
       profileOf(values['travel'] as number, {
@@ -96,10 +107,14 @@ export const followingLag = figure<C>({
   dimension: 'angle',
   significant: 2,
   law: law({
-    formula: 'lag of the rotor while it gives {needed} at {speed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
+    formula:
+      'lag of the rotor while it gives {needed} at {speed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
     source: `${DQ}; its load angle, and the current’s own lag once the volts bind`,
     inputs: { ...driveInputs, limit: limitInForce, needed: torqueNeeded, speed: motorSpeed },
-    refuse: ({ limit, needed, speed, ...values }) => (fieldLag(driveOf(values, limit), speed, needed) === null ? 'At this speed it does not give the torque needed.' : null),
+    refuse: ({ limit, needed, speed, ...values }) =>
+      fieldLag(driveOf(values, limit), speed, needed) === null
+        ? 'At this speed it does not give the torque needed.'
+        : null,
     compute: ({ limit, needed, speed, ...values }) => (fieldLag(driveOf(values, limit), speed, needed) ?? 0) / values.p,
   }),
   applies: (context) => isStepper(context) && !isConstantVoltage(context),
@@ -135,7 +150,8 @@ export const timerError = figure<C>({
       formula: '{clock} / round({clock} / {rate}) / {rate} − 1',
       source: `A timer of ${timerBits} bits counts whole ticks`,
       inputs: { clock: field.timerClock, rate: pulseRate },
-      refuse: ({ clock, rate }) => (timedRate(clock, timerBits, rate).overflows ? `Slower than the timer’s ${timerBits} bits can count.` : null),
+      refuse: ({ clock, rate }) =>
+        timedRate(clock, timerBits, rate).overflows ? `Slower than the timer’s ${timerBits} bits can count.` : null,
       compute: ({ clock, rate }) => timedRate(clock, timerBits, rate).error,
     });
     timerLaws.set(timerBits, made);

@@ -5,14 +5,24 @@ import type { AxisContext } from './axis-context.js';
 import { isBrushed, isConstantVoltage } from './axis-kind.js';
 import { coilVoltage, pathResistance, rotorTeeth, torqueConstant, windingInductance } from './electric-figures.js';
 import * as field from './fields.js';
-import { accelerationInForce, brakingInForce, gravityLoad, loadAtMotor, loadInertia, rotatingInertia, torqueNeeded, totalInertia } from './load-figures.js';
+import {
+  accelerationInForce,
+  brakingInForce,
+  gravityLoad,
+  loadAtMotor,
+  loadInertia,
+  rotatingInertia,
+  torqueNeeded,
+  totalInertia,
+} from './load-figures.js';
 import { fallTorque, pathBackward } from './power-off-figures.js';
 import { motorSpeed } from './speed-figures.js';
 import { limitInForce } from './torque-figures.js';
 
 type C = AxisContext;
 
-const ENERGY = 'Energy balance: what goes in comes out as heat of coils and switches, as work at the shaft, or in the driver itself; two phases carry sine and cosine of one crest';
+const ENERGY =
+  'Energy balance: what goes in comes out as heat of coils and switches, as work at the shaft, or in the driver itself; two phases carry sine and cosine of one crest';
 const CONSTANT = 'Ohm’s law with both coils on; a constant-voltage drive draws most at rest, less as it speeds up';
 
 const driverInputs = { quiet: field.quiescent, efficiency: field.driverEfficiency, motors: field.motorCount } as const;
@@ -26,9 +36,19 @@ const constantStanding: Law<C> = law({
 });
 const constantMoving = (kind: 'bridge' | 'unipolar', torque: typeof loadAtMotor): Law<C> =>
   law({
-    formula: '{motors} · (2 · {supply} · I + {torque} · {speed} + {quiet}) / {efficiency}, I the mean of a coil at f = 4 · {p} · {speed} / 2π with {V}, {R}, {L}',
+    formula:
+      '{motors} · (2 · {supply} · I + {torque} · {speed} + {quiet}) / {efficiency}, I the mean of a coil at f = 4 · {p} · {speed} / 2π with {V}, {R}, {L}',
     source: `${CONSTANT}: mean of the first-order rise over a half wave of full steps (any circuits textbook), and the work at the shaft`,
-    inputs: { supply: field.supplyVoltage, V: coilVoltage, R: pathResistance, L: windingInductance, p: rotorTeeth, torque, speed: motorSpeed, ...driverInputs },
+    inputs: {
+      supply: field.supplyVoltage,
+      V: coilVoltage,
+      R: pathResistance,
+      L: windingInductance,
+      p: rotorTeeth,
+      torque,
+      speed: motorSpeed,
+      ...driverInputs,
+    },
     compute: ({ supply, V, R, L, p, torque: pull, speed, quiet, efficiency, motors }) => {
       const rate = (speed * 4 * p) / (2 * Math.PI);
       const mean = speed > 0 ? (kind === 'bridge' ? bridgeMeanCurrent : unipolarMeanCurrent)(V, R, L, rate) : V / R;
@@ -43,13 +63,18 @@ const brushedQuiet: Law<C> = law({
 });
 const brushedHolding: Law<C> = law({
   formula: '{motors} · ((max(0, {fall}) / {K})² · {R} + {quiet}) / {efficiency}',
-  source: 'A brushed motor holds a weight with current, I = T/K, for as long as it hangs there (any electric-machines textbook)',
+  source:
+    'A brushed motor holds a weight with current, I = T/K, for as long as it hangs there (any electric-machines textbook)',
   inputs: { fall: fallTorque, K: torqueConstant, R: pathResistance, ...driverInputs },
-  compute: ({ fall, K, R, quiet, efficiency, motors }) => (motors * ((Math.max(0, fall) / K) ** 2 * R + quiet)) / efficiency,
+  compute: ({ fall, K, R, quiet, efficiency, motors }) =>
+    (motors * ((Math.max(0, fall) / K) ** 2 * R + quiet)) / efficiency,
 });
 const brushedStanding = (context: C): Law<C> => {
   const { job } = context.axis;
-  const hasWeight = job.kind === 'linear' ? (field.incline.read(context)?.value ?? 0) !== 0 : (field.imbalance.read(context)?.value ?? 0) !== 0;
+  const hasWeight =
+    job.kind === 'linear'
+      ? (field.incline.read(context)?.value ?? 0) !== 0
+      : (field.imbalance.read(context)?.value ?? 0) !== 0;
   return hasWeight ? brushedHolding : brushedQuiet;
 };
 
@@ -71,23 +96,42 @@ const working = (torque: typeof loadAtMotor): Law<C> =>
     formula: '{motors} · ({limit}² · {R} + {torque} · {speed} + {quiet}) / {efficiency}',
     source: ENERGY,
     inputs: { ...coilInputs, torque, speed: motorSpeed },
-    compute: ({ R, limit, torque: pull, speed, quiet, efficiency, motors }) => (motors * (limit ** 2 * R + pull * speed + quiet)) / efficiency,
+    compute: ({ R, limit, torque: pull, speed, quiet, efficiency, motors }) =>
+      (motors * (limit ** 2 * R + pull * speed + quiet)) / efficiency,
   });
 const workingBrushed = (torque: typeof loadAtMotor): Law<C> =>
   law({
-    formula: '{motors} · (I² · {R} + (I − {none}) · {K} · {speed} + {quiet}) / {efficiency}, I = {torque} / {K} + {none}, at most {limit}',
+    formula:
+      '{motors} · (I² · {R} + (I − {none}) · {K} · {speed} + {quiet}) / {efficiency}, I = {torque} / {K} + {none}, at most {limit}',
     source: `${ENERGY}; more than the current in force does not flow, however much torque is wanted`,
-    inputs: { R: pathResistance, K: torqueConstant, none: field.noLoadCurrent, limit: limitInForce, torque, speed: motorSpeed, ...driverInputs },
+    inputs: {
+      R: pathResistance,
+      K: torqueConstant,
+      none: field.noLoadCurrent,
+      limit: limitInForce,
+      torque,
+      speed: motorSpeed,
+      ...driverInputs,
+    },
     compute: ({ R, K, none, limit, torque: pull, speed, quiet, efficiency, motors }) => {
       const current = Math.min(pull / K + none, limit);
       return (motors * (current ** 2 * R + (current - none) * K * speed + quiet)) / efficiency;
     },
   });
 const workingLaws = (torque: typeof loadAtMotor): ((context: C) => Law<C>) => {
-  const [chopped, brushed, bridge, unipolar] = [working(torque), workingBrushed(torque), constantMoving('bridge', torque), constantMoving('unipolar', torque)];
+  const [chopped, brushed, bridge, unipolar] = [
+    working(torque),
+    workingBrushed(torque),
+    constantMoving('bridge', torque),
+    constantMoving('unipolar', torque),
+  ];
   return (context) => {
     if (isBrushed(context)) return brushed;
-    return !isConstantVoltage(context) ? chopped : context.axis.driver.specification.type === 'unipolar' ? unipolar : bridge;
+    return !isConstantVoltage(context)
+      ? chopped
+      : context.axis.driver.specification.type === 'unipolar'
+        ? unipolar
+        : bridge;
   };
 };
 const standingLaws =
@@ -176,7 +220,12 @@ export const phaseTwoThirds = figure<C>({
   symbol: 'I_⅔',
   dimension: 'current',
   significant: 3,
-  law: law({ formula: '⅔ · {sum}', source: 'Common practice, no source', inputs: { sum: phaseSum }, compute: ({ sum }) => (2 / 3) * sum }),
+  law: law({
+    formula: '⅔ · {sum}',
+    source: 'Common practice, no source',
+    inputs: { sum: phaseSum },
+    compute: ({ sum }) => (2 / 3) * sum,
+  }),
 });
 export const supplyPeak = figure<C>({
   id: 'supply-peak',
@@ -184,7 +233,12 @@ export const supplyPeak = figure<C>({
   symbol: 'I_s',
   dimension: 'current',
   significant: 3,
-  law: law({ formula: '{power} / {V}', source: 'Definition of power', inputs: { power: peakPower, V: field.supplyVoltage }, compute: ({ power, V }) => power / V }),
+  law: law({
+    formula: '{power} / {V}',
+    source: 'Definition of power',
+    inputs: { power: peakPower, V: field.supplyVoltage },
+    compute: ({ power, V }) => power / V,
+  }),
 });
 
 const drawOfVector: Law<C> = law({
@@ -203,7 +257,10 @@ export const driverDraw = figure<C>({
   law: (context) => (isBrushed(context) ? sumOfWindings : isConstantVoltage(context) ? sumOfCoils : drawOfVector),
 });
 
-/** What a fuse before an axis' drivers has to let through [A]: its draw on a ramp, and never less than the drivers can draw. */
+/**
+ * What a fuse before an axis' drivers has to let through [A]: its draw on a ramp, and never less than the drivers can
+ * draw.
+ */
 export function fuseLoad(reckoner: Reckoner<C>): number | null {
   const known = [reckoner.value(supplyPeak), reckoner.value(driverDraw)].filter((item) => item !== null);
   return known.length === 0 ? null : Math.max(...known);
@@ -231,7 +288,8 @@ const rotatingEnergy = figure<C>({
   significant: 3,
   law: law({
     formula: '½ · {motors} · {inertia} · {speed}²',
-    source: 'Kinetic energy of rotors, couplings, wheels and screws: no friction of the line lies between it and the motors',
+    source:
+      'Kinetic energy of rotors, couplings, wheels and screws: no friction of the line lies between it and the motors',
     inputs: { motors: field.motorCount, inertia: rotatingInertia, speed: motorSpeed },
     compute: ({ motors, inertia, speed }) => (motors * inertia * speed ** 2) / 2,
   }),
@@ -258,7 +316,8 @@ const lossRegulated: Law<C> = law({
 });
 const lossNotRelied: Law<C> = law({
   formula: '0',
-  source: 'How much current flows while it brakes depends on its speed, so for an upper bound none of its heat is counted',
+  source:
+    'How much current flows while it brakes depends on its speed, so for an upper bound none of its heat is counted',
   inputs: {},
   compute: () => 0,
 });
@@ -281,18 +340,40 @@ export const energyBraking = figure<C>({
   dimension: 'energy',
   significant: 3,
   law: law({
-    formula: 'max(0, {rotating} + {backward} · ({sliding} + |{weight}| · {speed}²/(2 · {braking})) − {loss} · {speed}/{braking})',
+    formula:
+      'max(0, {rotating} + {backward} · ({sliding} + |{weight}| · {speed}²/(2 · {braking})) − {loss} · {speed}/{braking})',
     source: BRAKING,
-    inputs: { rotating: rotatingEnergy, sliding: slidingEnergy, backward: pathBackward, weight: gravityLoad, loss: brakingLoss, speed: field.speed, braking: brakingInForce },
+    inputs: {
+      rotating: rotatingEnergy,
+      sliding: slidingEnergy,
+      backward: pathBackward,
+      weight: gravityLoad,
+      loss: brakingLoss,
+      speed: field.speed,
+      braking: brakingInForce,
+    },
     compute: ({ rotating, sliding, backward, weight, loss, speed, braking }) =>
-      returnedEnergy({ rotating, load: sliding + (Math.abs(weight) * speed ** 2) / (2 * braking), backward, losses: loss, duration: speed / braking }),
+      returnedEnergy({
+        rotating,
+        load: sliding + (Math.abs(weight) * speed ** 2) / (2 * braking),
+        backward,
+        losses: loss,
+        duration: speed / braking,
+      }),
   }),
 });
 
-const loweringNothing: Law<C> = law({ formula: '0', source: 'No weight pulls along the travel', inputs: {}, compute: () => 0 });
+const loweringNothing: Law<C> = law({
+  formula: '0',
+  source: 'No weight pulls along the travel',
+  inputs: {},
+  compute: () => 0,
+});
 const loweringWeight: Law<C> = law({
-  formula: 'max(0, {backward} · (|{weight}| − {guides}) · {speed} − {loss}) · t, t = ({travel} − ramps of {acceleration} and {braking}) / {speed}',
-  source: 'Power balance while a weight is let down at a steady speed over the travel: what it gives through the losses of the line, less what the coils burn',
+  formula:
+    'max(0, {backward} · (|{weight}| − {guides}) · {speed} − {loss}) · t, t = ({travel} − ramps of {acceleration} and {braking}) / {speed}',
+  source:
+    'Power balance while a weight is let down at a steady speed over the travel: what it gives through the losses of the line, less what the coils burn',
   inputs: {
     weight: gravityLoad,
     guides: field.frictionRelied,
@@ -320,7 +401,10 @@ export const energyLowering = figure<C>({
   significant: 3,
   law: (context) => {
     const { job } = context.axis;
-    const hasWeight = job.kind === 'rotary' ? (field.imbalance.read(context)?.value ?? 0) !== 0 : (field.incline.read(context)?.value ?? 0) !== 0;
+    const hasWeight =
+      job.kind === 'rotary'
+        ? (field.imbalance.read(context)?.value ?? 0) !== 0
+        : (field.incline.read(context)?.value ?? 0) !== 0;
     return hasWeight ? loweringWeight : loweringNothing;
   },
 });
@@ -360,9 +444,11 @@ export const feedWarming = figure<C>({
   significant: 2,
   law: law({
     formula: '{current}² · R′ / (h · π · D), R′ and D of {area}',
-    source: 'Heat of a single wire in still air of 40 °C, 0.7 mm of insulation, h = 10 W/(m²·K) (common practice, no source); in a bundle warmer',
+    source:
+      'Heat of a single wire in still air of 40 °C, 0.7 mm of insulation, h = 10 W/(m²·K) (common practice, no source); in a bundle warmer',
     inputs: { current: supplyPeak, area: field.feedArea },
-    refuse: ({ current, area }) => (Number.isFinite(wireRise(area, current)) ? null : 'The wire heats faster than it cools.'),
+    refuse: ({ current, area }) =>
+      Number.isFinite(wireRise(area, current)) ? null : 'The wire heats faster than it cools.',
     compute: ({ current, area }) => wireRise(area, current),
   }),
 });

@@ -12,19 +12,26 @@ const backwardOfThread = perForm((form) =>
   law({
     formula: '−T_lower(1 N) · 2π / l, l = {starts} · {pitch}, d = {diameter}, f = {friction}',
     source: `${SHIGLEY}; the thread alone, a collar is not relied on`,
-    inputs: { pitch: field.screwPitch, starts: field.screwStarts, diameter: field.screwDiameter, friction: field.threadFrictionLeast },
+    inputs: {
+      pitch: field.screwPitch,
+      starts: field.screwStarts,
+      diameter: field.screwDiameter,
+      friction: field.threadFrictionLeast,
+    },
     compute: (values) => threadBackwardEfficiency(screwOf(form, { ...values, collar: 0 })),
   }),
 );
 const backwardOfEfficiency: Law<C> = law({
   formula: '2 − 1/{efficiency}',
-  source: 'Driven backwards a line gives about 2 − 1/η of what it gets, nothing from one half down (common practice; exact for a screw of small lead)',
+  source:
+    'Driven backwards a line gives about 2 − 1/η of what it gets, nothing from one half down (common practice; exact for a screw of small lead)',
   inputs: { efficiency: transmissionEfficiency },
   compute: ({ efficiency }) => backDriving(efficiency),
 });
 const backwardUnknown: Law<C> = law({
   formula: '1',
-  source: 'Neither diameter and friction of the thread nor its efficiency is said, so none of its friction is relied on',
+  source:
+    'Neither diameter and friction of the thread nor its efficiency is said, so none of its friction is relied on',
   inputs: {},
   compute: () => 1,
 });
@@ -33,7 +40,9 @@ const backwardUnknown: Law<C> = law({
 export function isThreadKnown({ axis }: C): boolean {
   const { specification } = axis.transmission;
   if (specification.kind !== 'screw' || specification.form === 'ball') return true;
-  return (specification.diameter !== null && specification.pitch !== null) || specification.efficiency.from !== 'assumed';
+  return (
+    (specification.diameter !== null && specification.pitch !== null) || specification.efficiency.from !== 'assumed'
+  );
 }
 
 /** The most that the transmission passes on when the load drives it; nothing and less where it locks. */
@@ -50,7 +59,9 @@ export const transmissionBackward = figure<C>({
     if (!isThreadKnown(context)) return backwardUnknown;
     const isFrictionSaid = specification.friction.from !== 'assumed';
     const hasThread = specification.diameter !== null && specification.pitch !== null;
-    return hasThread && (isFrictionSaid || specification.efficiency.from === 'assumed') ? backwardOfThread[form] : backwardOfEfficiency;
+    return hasThread && (isFrictionSaid || specification.efficiency.from === 'assumed')
+      ? backwardOfThread[form]
+      : backwardOfEfficiency;
   },
 });
 
@@ -77,8 +88,16 @@ export const fallTorque = figure<C>({
   dimension: 'torque',
   law: law({
     formula: 'max(0, |{weight}| − {guides}) · {backward} · {travel} / (2π · {motors})',
-    source: 'Work in equals work out over the losses, for one motor turn; motors on one axis share it; friction that nobody said is not relied on',
-    inputs: { weight: gravityLoad, guides: field.frictionRelied, backward: pathBackward, travel: travelPerMotorTurn, motors: field.motorCount },
-    compute: ({ weight, guides, backward, travel, motors }) => (Math.max(0, Math.abs(weight) - guides) * backward * travel) / (2 * Math.PI * motors),
+    source:
+      'Work in equals work out over the losses, for one motor turn; motors on one axis share it; friction that nobody said is not relied on',
+    inputs: {
+      weight: gravityLoad,
+      guides: field.frictionRelied,
+      backward: pathBackward,
+      travel: travelPerMotorTurn,
+      motors: field.motorCount,
+    },
+    compute: ({ weight, guides, backward, travel, motors }) =>
+      (Math.max(0, Math.abs(weight) - guides) * backward * travel) / (2 * Math.PI * motors),
   }),
 });

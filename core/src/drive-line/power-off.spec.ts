@@ -2,7 +2,17 @@ import { blankStage, quantityOf, withThreadForm, type Axis, type Machine, type S
 import { Reckoner } from '../reckoner/index.js';
 import { exampleTransmission, firstAxis, sayPlain } from '../testing/example-machine.js';
 import { findings, of, reasonOf, upright, wholeMachine, withMotor, withScrew } from '../testing/whole-machine.js';
-import { fallTorque, gravityLoad, loadAtMotor, pathBackward, powerOff, rankRemedies, judgeAxis, transmissionEfficiency, type PowerOff } from './index.js';
+import {
+  fallTorque,
+  gravityLoad,
+  loadAtMotor,
+  pathBackward,
+  powerOff,
+  rankRemedies,
+  judgeAxis,
+  transmissionEfficiency,
+  type PowerOff,
+} from './index.js';
 
 type Screw = Extract<Axis['transmission']['specification'], { kind: 'screw' }>;
 type Worm = Extract<Stage, { kind: 'worm' }>;
@@ -10,7 +20,12 @@ type Worm = Extract<Stage, { kind: 'worm' }>;
 const off = (machine: Machine): PowerOff | null => powerOff(new Reckoner(firstAxis(machine)), sayPlain);
 /** Ten kilograms upright on a screw of which only this is said. */
 const hung = (said: Partial<Screw>, change: (screw: Screw) => Screw = (screw) => screw): Machine =>
-  wholeMachine(upright('10 kg', (axis) => ({ ...axis, transmission: { ...axis.transmission, specification: change(exampleTransmission('screw', said)) } })));
+  wholeMachine(
+    upright('10 kg', (axis) => ({
+      ...axis,
+      transmission: { ...axis.transmission, specification: change(exampleTransmission('screw', said)) },
+    })),
+  );
 const WEIGHT = 10 * 9.80665;
 
 describe('a weight with the power off', () => {
@@ -44,7 +59,12 @@ describe('a weight with the power off', () => {
     expect(of(known, fallTorque)).toBeCloseTo(expected, 9);
     expect(off(known)?.falls).toBeTrue();
     // With the friction that was guessed before: 0.068 N·m.
-    expect(of(hung({ pitch: quantityOf('2 mm'), starts: 4, diameter: quantityOf('8 mm'), friction: quantityOf('0.15') }), fallTorque)).toBeCloseTo(0.068, 3);
+    expect(
+      of(
+        hung({ pitch: quantityOf('2 mm'), starts: 4, diameter: quantityOf('8 mm'), friction: quantityOf('0.15') }),
+        fallTorque,
+      ),
+    ).toBeCloseTo(0.068, 3);
   });
 
   it('is not held by 10×3 trapezoidal on a guess of its friction: it locks at 0.15 and falls greased', () => {
@@ -62,7 +82,9 @@ describe('a weight with the power off', () => {
     const guessed = off(hung({ pitch: quantityOf('2 mm'), diameter: quantityOf('16 mm') }));
     expect(guessed?.falls).toBeNull();
     expect(guessed?.sentence).toContain('its friction is a guess');
-    expect(off(hung({ pitch: quantityOf('2 mm'), diameter: quantityOf('16 mm'), friction: quantityOf('0.1') }))?.falls).toBeFalse();
+    expect(
+      off(hung({ pitch: quantityOf('2 mm'), diameter: quantityOf('16 mm'), friction: quantityOf('0.1') }))?.falls,
+    ).toBeFalse();
     expect(off(hung({ pitch: quantityOf('2 mm'), efficiency: quantityOf('0.31') }))?.falls).toBeFalse();
   });
 
@@ -95,7 +117,10 @@ describe('a weight with the power off', () => {
   it('turns back a worm of 4 starts: 18° and 0.06 pass on 0.82 and do not lock', () => {
     const angled = wormed({ leadAngle: quantityOf('18 °'), friction: quantityOf('0.06') }, 4);
     // (cos 20° − 0.06·tan 18°)/(cos 20° + 0.06·cot 18°) (Shigley, “Worm gearing”).
-    expect(of(angled, loadAtMotor) / of(wormed({ efficiency: quantityOf('1') }, 4), loadAtMotor)).toBeCloseTo(1 / 0.818, 2);
+    expect(of(angled, loadAtMotor) / of(wormed({ efficiency: quantityOf('1') }, 4), loadAtMotor)).toBeCloseTo(
+      1 / 0.818,
+      2,
+    );
     expect(off(angled)?.falls).toBeTrue();
     expect(off(wormed({}, 4))?.falls).toBeTrue();
   });
@@ -109,7 +134,14 @@ describe('a weight with the power off', () => {
 
   it('is shared by two motors: 0.296 N·m on the axis is 0.148 on each', () => {
     const two = (count: 1 | 2): Machine =>
-      wholeMachine(upright('42.7 kg', (axis) => withMotor({}, { count })(withScrew({ form: 'ball', pitch: quantityOf('5 mm'), starts: 1, efficiency: quantityOf('0.9') })(axis))));
+      wholeMachine(
+        upright('42.7 kg', (axis) =>
+          withMotor(
+            {},
+            { count },
+          )(withScrew({ form: 'ball', pitch: quantityOf('5 mm'), starts: 1, efficiency: quantityOf('0.9') })(axis)),
+        ),
+      );
     expect(of(two(1), fallTorque)).toBeCloseTo(0.296, 3);
     expect(of(two(2), fallTorque)).toBeCloseTo(0.148, 3);
     // 0.283 N·m held on each motor at 1.5 A carries its half, and would not carry the whole.
@@ -118,10 +150,17 @@ describe('a weight with the power off', () => {
   });
 
   it('is balanced by m·sin β: 6 kg at 30° want 3 kg', () => {
-    const machine = wholeMachine(upright('6 kg', (axis) => ({ ...withScrew({ starts: 4 })(axis), job: { ...axis.job, incline: quantityOf('30 °') } as Axis['job'] })));
+    const machine = wholeMachine(
+      upright('6 kg', (axis) => ({
+        ...withScrew({ starts: 4 })(axis),
+        job: { ...axis.job, incline: quantityOf('30 °') } as Axis['job'],
+      })),
+    );
     const present = judgeAxis(new Reckoner(firstAxis(machine)), sayPlain);
     const finding = present.find((item) => item.ruleId === 'falls-with-power-off');
-    const remedy = finding && rankRemedies(machine, 'axis-1', finding, present, sayPlain).find((item) => item.words.startsWith('Hang'));
+    const remedy =
+      finding &&
+      rankRemedies(machine, 'axis-1', finding, present, sayPlain).find((item) => item.words.startsWith('Hang'));
     expect(remedy?.words).toContain('3 kg');
     expect(remedy?.change && of(remedy.change(machine), gravityLoad)).toBeCloseTo(0, 9);
     expect(remedy?.effect?.removes).toBeTrue();

@@ -1,5 +1,15 @@
 import { directVoltage } from '../driver/index.js';
-import { readQuantity, blankStage, withCount, quantityOf, type Axis, type Machine, type Quantity, type TransmissionSpecification, valueOf } from '../machine/index.js';
+import {
+  readQuantity,
+  blankStage,
+  withCount,
+  quantityOf,
+  type Axis,
+  type Machine,
+  type Quantity,
+  type TransmissionSpecification,
+  valueOf,
+} from '../machine/index.js';
 import { inUnit, preferredUnit, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { USUAL_VOLTAGES } from './limits.js';
@@ -31,11 +41,17 @@ export function typedBelow(value: number, dimension: Dimension, system: UnitSyst
 
 const onAxis =
   (id: string, change: (axis: Axis) => Axis) =>
-  (machine: Machine): Machine => ({ ...machine, axes: machine.axes.map((axis) => (axis.id === id ? change(axis) : axis)) });
+  (machine: Machine): Machine => ({
+    ...machine,
+    axes: machine.axes.map((axis) => (axis.id === id ? change(axis) : axis)),
+  });
 
 const withSpecification = (axis: Axis, change: Partial<TransmissionSpecification>): Axis => ({
   ...axis,
-  transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, ...change } as TransmissionSpecification },
+  transmission: {
+    ...axis.transmission,
+    specification: { ...axis.transmission.specification, ...change } as TransmissionSpecification,
+  },
 });
 
 /** What is left below the driver's greatest voltage for a braking mass (common practice, no source). */
@@ -70,7 +86,9 @@ function withVoltage(supplyId: string, volts: number, words: string): Remedy {
     change: (machine) => {
       // What feeds an axis may be a converter as well; a trimmer that was set otherwise goes back to nominal.
       const fed = <T extends { readonly id: string; readonly specification: object }>(item: T): T =>
-        item.id === supplyId ? { ...item, specification: { ...item.specification, voltage: quantityOf(`${volts} V`) } } : item;
+        item.id === supplyId
+          ? { ...item, specification: { ...item.specification, voltage: quantityOf(`${volts} V`) } }
+          : item;
       return {
         ...machine,
         supplies: machine.supplies.map((item) => ({ ...fed(item), set: item.id === supplyId ? null : item.set })),
@@ -81,7 +99,10 @@ function withVoltage(supplyId: string, volts: number, words: string): Remedy {
 }
 
 export function currentLimitOf({ axis }: AxisContext, limit: number, words: string): Remedy {
-  return { words, change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, currentLimit: typed(limit, 'current') } })) };
+  return {
+    words,
+    change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, currentLimit: typed(limit, 'current') } })),
+  };
 }
 
 export function microstepsOf({ axis }: AxisContext, microsteps: number): Remedy {
@@ -93,12 +114,18 @@ export function microstepsOf({ axis }: AxisContext, microsteps: number): Remedy 
 
 export function speedOf({ axis }: AxisContext, speed: number, words: string): Remedy {
   const value = typedBelow(speed, axis.job.kind === 'linear' ? 'speed' : 'angular-speed');
-  return { words: `${words} ${value.text}.`, change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, speed: value } })) };
+  return {
+    words: `${words} ${value.text}.`,
+    change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, speed: value } })),
+  };
 }
 
 export function accelerationOf({ axis }: AxisContext, acceleration: number): Remedy {
   const value = typedBelow(acceleration, axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration');
-  return { words: `Ask for ${value.text}.`, change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, acceleration: value, moveTime: null } })) };
+  return {
+    words: `Ask for ${value.text}.`,
+    change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, acceleration: value, moveTime: null } })),
+  };
 }
 
 /** Other ways to wire the same motor. */
@@ -118,10 +145,20 @@ export function gearedDown({ axis }: AxisContext): Remedy {
 export function finerTransmission({ axis }: AxisContext): readonly Remedy[] {
   const { specification } = axis.transmission;
   if (specification.kind === 'screw' && specification.starts > 1)
-    return [{ words: 'Take a screw with a single start.', change: onAxis(axis.id, (item) => withSpecification(item, { starts: 1, guessed: [] })) }];
+    return [
+      {
+        words: 'Take a screw with a single start.',
+        change: onAxis(axis.id, (item) => withSpecification(item, { starts: 1, guessed: [] })),
+      },
+    ];
   if (specification.kind === 'screw' && specification.pitch) {
     const pitch = typed(readQuantity(specification.pitch, 'length').value / 2, 'length');
-    return [{ words: `Take a screw of ${pitch.text} pitch.`, change: onAxis(axis.id, (item) => withSpecification(item, { pitch })) }];
+    return [
+      {
+        words: `Take a screw of ${pitch.text} pitch.`,
+        change: onAxis(axis.id, (item) => withSpecification(item, { pitch })),
+      },
+    ];
   }
   return [];
 }
@@ -130,27 +167,44 @@ export function coarserTransmission({ axis }: AxisContext): readonly Remedy[] {
   const { specification } = axis.transmission;
   if (specification.kind !== 'screw') return [];
   const starts = specification.starts * 2;
-  return [{ words: `Take a screw with ${starts} starts.`, change: onAxis(axis.id, (item) => withSpecification(item, { starts, guessed: [] })) }];
+  return [
+    {
+      words: `Take a screw with ${starts} starts.`,
+      change: onAxis(axis.id, (item) => withSpecification(item, { starts, guessed: [] })),
+    },
+  ];
 }
 
 export function stiffer({ axis }: AxisContext): readonly Remedy[] {
   const { specification } = axis.transmission;
   if (specification.kind !== 'screw' || !specification.diameter) return [];
   const diameter = typed(readQuantity(specification.diameter, 'length').value * 1.25, 'length');
-  const thicker: Remedy = { words: `Take a screw of ${diameter.text}.`, change: onAxis(axis.id, (item) => withSpecification(item, { diameter })) };
-  const held: Remedy = { words: 'Hold the screw firmly at both ends.', change: onAxis(axis.id, (item) => withSpecification(item, { ends: 'fixed' })) };
+  const thicker: Remedy = {
+    words: `Take a screw of ${diameter.text}.`,
+    change: onAxis(axis.id, (item) => withSpecification(item, { diameter })),
+  };
+  const held: Remedy = {
+    words: 'Hold the screw firmly at both ends.',
+    change: onAxis(axis.id, (item) => withSpecification(item, { ends: 'fixed' })),
+  };
   return specification.ends === 'fixed' ? [thicker] : [held, thicker];
 }
 
 export function ramped(): Remedy {
   return {
     words: 'Speed up by a ramp.',
-    change: (machine) => ({ ...machine, controller: { ...machine.controller, specification: { ...machine.controller.specification, ramps: 'yes' } } }),
+    change: (machine) => ({
+      ...machine,
+      controller: { ...machine.controller, specification: { ...machine.controller.specification, ramps: 'yes' } },
+    }),
   };
 }
 
 export function wholeIdleCurrent({ axis }: AxisContext): Remedy {
-  return { words: 'Keep the whole current at rest.', change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, idleShare: quantityOf('100 %') } })) };
+  return {
+    words: 'Keep the whole current at rest.',
+    change: onAxis(axis.id, (item) => ({ ...item, driver: { ...item.driver, idleShare: quantityOf('100 %') } })),
+  };
 }
 
 export function balanced({ axis }: AxisContext): readonly Remedy[] {
@@ -162,7 +216,9 @@ export function balanced({ axis }: AxisContext): readonly Remedy[] {
   return [
     {
       words: `Hang a counterweight of ${counterweight.text} on it.`,
-      change: onAxis(axis.id, (item) => (item.job.kind === 'linear' ? { ...item, job: { ...item.job, counterweight } } : item)),
+      change: onAxis(axis.id, (item) =>
+        item.job.kind === 'linear' ? { ...item, job: { ...item.job, counterweight } } : item,
+      ),
     },
   ];
 }

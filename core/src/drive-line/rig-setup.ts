@@ -23,13 +23,20 @@ export interface RigChoices {
 export function rigSetup(reckoner: Reckoner<AxisContext>, choices: RigChoices): Setup | null {
   const { axis } = reckoner.context;
   const drive = motorDrive(reckoner);
-  const [inertia, load, weight, efficiency, travel] = [totalInertia, loadAtMotor, gravityLoad, pathEfficiency, travelPerMotorTurn].map((item) => reckoner.value(item));
+  const [inertia, load, weight, efficiency, travel] = [
+    totalInertia,
+    loadAtMotor,
+    gravityLoad,
+    pathEfficiency,
+    travelPerMotorTurn,
+  ].map((item) => reckoner.value(item));
   if (!drive || inertia == null || load == null || weight == null || efficiency == null || travel == null) return null;
   const isConstantVoltage = axis.driver.specification.type !== 'chopper';
   // Weight pulls all the time; whatever else loads the axis opposes its motion, losses included.
   const standing = (weight * travel) / (2 * Math.PI * axis.motor.count);
   const friction = Math.max(0, load - Math.abs(standing));
-  const hold = drive.torqueConstant * (isConstantVoltage ? (Math.SQRT2 * drive.voltage) / drive.resistance : drive.current);
+  const hold =
+    drive.torqueConstant * (isConstantVoltage ? (Math.SQRT2 * drive.voltage) / drive.resistance : drive.current);
   return {
     motor: {
       torqueConstant: drive.torqueConstant,

@@ -9,7 +9,16 @@ import { ROUNDING } from './limits.js';
 import { driverTemperature } from './heat-figures.js';
 import { loadAtMotor } from './load-figures.js';
 import { fallTorque } from './power-off-figures.js';
-import { advice, currentLimitOf, gearedDown, higherVoltage, lowerVoltage, microstepsOf, wholeIdleCurrent, wiredIn } from './remedies.js';
+import {
+  advice,
+  currentLimitOf,
+  gearedDown,
+  higherVoltage,
+  lowerVoltage,
+  microstepsOf,
+  wholeIdleCurrent,
+  wiredIn,
+} from './remedies.js';
 import { advisedLimit, driverCrestMost, idleInForce, limitInForce, torqueAtLimit } from './torque-figures.js';
 import { driverBusLeast, driverBusMost } from './volt-figures.js';
 
@@ -20,9 +29,18 @@ const WARM = 125;
 
 function supplyTooHigh(volts: number, most: number, say: Say, context: AxisContext): Judged | null {
   const remedies = [...lowerVoltage(context), advice('Choose a driver for more volts.')];
-  if (volts > most * ROUNDING) return { severity: 'stop', reason: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`, remedies };
+  if (volts > most * ROUNDING)
+    return {
+      severity: 'stop',
+      reason: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`,
+      remedies,
+    };
   if (volts > most * VOLTAGE_SHARE_MOST)
-    return { severity: 'caution', reason: `${say(volts, 'voltage')} leaves little below the driver’s ${say(most, 'voltage')} for a braking mass.`, remedies };
+    return {
+      severity: 'caution',
+      reason: `${say(volts, 'voltage')} leaves little below the driver’s ${say(most, 'voltage')} for a braking mass.`,
+      remedies,
+    };
   return null;
 }
 
@@ -53,13 +71,16 @@ function wiringMismatch({ axis }: AxisContext): Judged | null {
     return {
       severity: 'stop',
       reason: `A switch array feeds half coils one way only; the motor is wired ${WIRING_WORDS[wiring]}.`,
-      remedies: possible.includes('unipolar') ? [wiredIn({ axis } as AxisContext, 'unipolar', 'Bring out the centre taps.')] : [advice('Choose a bridge or chopper driver.')],
+      remedies: possible.includes('unipolar')
+        ? [wiredIn({ axis } as AxisContext, 'unipolar', 'Bring out the centre taps.')]
+        : [advice('Choose a bridge or chopper driver.')],
     };
   if (driver !== 'unipolar' && wiring === 'unipolar') {
     const other = possible.find((item) => item !== 'unipolar');
     return {
       severity: 'stop',
-      reason: 'A bridge turns the current round in each coil; wired with joined centre taps the motor cannot be fed so.',
+      reason:
+        'A bridge turns the current round in each coil; wired with joined centre taps the motor cannot be fed so.',
       remedies: other
         ? [wiredIn({ axis } as AxisContext, other, `Wire it ${WIRING_WORDS[other]}.`)]
         : [advice('Choose a unipolar switch array, or a motor with four, six or eight leads.')],
@@ -108,7 +129,10 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         : {
             severity: 'stop',
             reason: `Standing still, each coil draws ${say(limit / Math.SQRT2, 'current')}, above its rated ${say(rated, 'current')}. It will overheat.`,
-            remedies: [advice('Choose a lower voltage, or a chopper driver.'), advice('Choose a motor with more resistance.')],
+            remedies: [
+              advice('Choose a lower voltage, or a chopper driver.'),
+              advice('Choose a motor with more resistance.'),
+            ],
           };
     },
   }),
@@ -117,7 +141,8 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     station: 'driver',
     inputs: { limit: limitInForce, most: driverCrestMost },
     judge({ limit, most }, say, context) {
-      // On constant volts both coils draw their whole current at once; the vector of the two is √2 of what one switch carries.
+      // On constant volts both coils draw their whole current at once; the vector of the two is √2 of what one switch
+      // carries.
       const isLimited = isRegulated(context);
       const carried = isLimited || isBrushed(context) ? limit : limit / Math.SQRT2;
       if (carried <= most * ROUNDING) return null;
@@ -125,12 +150,18 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         return {
           severity: 'stop',
           reason: `Limit ${say(limit, 'current')} is above the driver’s ${say(most, 'current')}.`,
-          remedies: [currentLimitOf(context, most, `Lower the current limit to ${say(most, 'current')}.`), advice('Choose a driver for more current.')],
+          remedies: [
+            currentLimitOf(context, most, `Lower the current limit to ${say(most, 'current')}.`),
+            advice('Choose a driver for more current.'),
+          ],
         };
       return {
         severity: 'stop',
         reason: `${isBrushed(context) ? 'Held fast, the motor' : 'Standing still, a coil'} draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
-        remedies: [advice('Choose a lower voltage, or a driver that limits the current.'), advice('Choose a motor with more resistance.')],
+        remedies: [
+          advice('Choose a lower voltage, or a driver that limits the current.'),
+          advice('Choose a motor with more resistance.'),
+        ],
       };
     },
   }),
@@ -156,7 +187,10 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         ? {
             severity: 'caution',
             reason: `Its sheet prints ${say(printed, 'voltage')}, but ${say(resistance, 'resistance')} and ${say(current, 'current')} make ${say(resistance * current, 'voltage')}: one of the three is misread or for another wiring.`,
-            remedies: [advice('Measure the resistance of a coil.'), advice('See which connection the sheet’s numbers are for.')],
+            remedies: [
+              advice('Measure the resistance of a coil.'),
+              advice('See which connection the sheet’s numbers are for.'),
+            ],
           }
         : null,
   }),
@@ -167,7 +201,12 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     judge: ({ angle }, say, context) => {
       if (isBrushed(context)) return null;
       const problem = stepAngleProblem(angle);
-      if (problem !== null) return { severity: 'stop', reason: problem, remedies: [advice('Read the step angle from the sheet, or count the full steps of a turn.')] };
+      if (problem !== null)
+        return {
+          severity: 'stop',
+          reason: problem,
+          remedies: [advice('Read the step angle from the sheet, or count the full steps of a turn.')],
+        };
       const phases = OTHER_PHASES.find((item) => Math.abs((angle * 180) / Math.PI - item.degrees) < 1e-6)?.phases;
       return phases === undefined
         ? null
@@ -190,7 +229,11 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     inputs: { volts: field.supplyVoltage, least: driverBusLeast },
     judge: ({ volts, least }, say, context) =>
       volts < least / ROUNDING
-        ? { severity: 'stop', reason: `${say(volts, 'voltage')} is below the ${say(least, 'voltage')} that the driver needs.`, remedies: higherVoltage(context) }
+        ? {
+            severity: 'stop',
+            reason: `${say(volts, 'voltage')} is below the ${say(least, 'voltage')} that the driver needs.`,
+            remedies: higherVoltage(context),
+          }
         : null,
   }),
   rule({
@@ -202,7 +245,14 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         ? {
             severity: 'stop',
             reason: `${say(volts, 'voltage')} never drives ${say(limit, 'current')} through ${say(resistance, 'resistance')}: that takes ${say(resistance * limit, 'voltage')}.`,
-            remedies: [...higherVoltage(context), currentLimitOf(context, (0.8 * volts) / resistance, `Lower the current limit to ${say((0.8 * volts) / resistance, 'current')}.`)],
+            remedies: [
+              ...higherVoltage(context),
+              currentLimitOf(
+                context,
+                (0.8 * volts) / resistance,
+                `Lower the current limit to ${say((0.8 * volts) / resistance, 'current')}.`,
+              ),
+            ],
           }
         : null,
   }),
@@ -210,7 +260,8 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     id: 'wiring-and-driver',
     station: 'driver',
     inputs: { microsteps: field.microsteps },
-    judge: (_values, _say, context) => (context.axis.motor.specification.type === 'stepper' ? wiringMismatch(context) : null),
+    judge: (_values, _say, context) =>
+      context.axis.motor.specification.type === 'stepper' ? wiringMismatch(context) : null,
   }),
   rule({
     id: 'driver-hot',
@@ -240,7 +291,11 @@ export const ELECTRIC_RULES: readonly Rule[] = [
     judge: ({ microsteps }, _say, context) => {
       const finest = context.axis.driver.specification.finestMicrosteps;
       return microsteps > finest
-        ? { severity: 'stop', reason: `1/${microsteps} is finer than the driver’s 1/${finest}.`, remedies: [microstepsOf(context, finest), advice('Choose another driver.')] }
+        ? {
+            severity: 'stop',
+            reason: `1/${microsteps} is finer than the driver’s 1/${finest}.`,
+            remedies: [microstepsOf(context, finest), advice('Choose another driver.')],
+          }
         : null;
     },
   }),

@@ -6,7 +6,9 @@ import { rule, type Judged, type Rule, type Say } from './judgement.js';
 import { advice } from './remedies.js';
 import { torqueAtLimit } from './torque-figures.js';
 
-/** Bores and shafts of one size differ by less than this; the next size is further off [m] (common practice, no source). */
+/**
+ * Bores and shafts of one size differ by less than this; the next size is further off [m] (common practice, no source).
+ */
 const SAME_BORE = 0.05e-3;
 /** Bolts in their holes have about this much play in all [m] (common practice, no source). */
 const BOLT_PLAY = 0.6e-3;
@@ -15,7 +17,8 @@ const PILOT_PLAY = 0.5e-3;
 
 /** A pulley or pinion sits on the motor's own shaft where no reduction is between them. */
 const isDirect = ({ axis }: AxisContext): boolean => axis.reduction.length === 0;
-const isWheel = ({ axis }: AxisContext): boolean => ['belt', 'rack', 'roller'].includes(axis.transmission.specification.kind);
+const isWheel = ({ axis }: AxisContext): boolean =>
+  ['belt', 'rack', 'roller'].includes(axis.transmission.specification.kind);
 
 function boreMismatch(bore: number, shaft: number, what: string, whose: string, say: Say): Judged | null {
   if (Math.abs(bore - shaft) <= SAME_BORE) return null;
@@ -24,7 +27,11 @@ function boreMismatch(bore: number, shaft: number, what: string, whose: string, 
     severity: 'stop',
     reason: `${what} is bored ${say(bore, 'length')}; ${whose} measures ${say(shaft, 'length')}.`,
     remedies: [
-      advice(isSmall ? 'Have it bored out, if its hub has the metal for it.' : 'Put a slit sleeve between, or choose the right bore.'),
+      advice(
+        isSmall
+          ? 'Have it bored out, if its hub has the metal for it.'
+          : 'Put a slit sleeve between, or choose the right bore.',
+      ),
       advice('Choose another coupling or pulley.'),
     ],
   };
@@ -42,14 +49,17 @@ export const FIT_RULES: readonly Rule[] = [
     id: 'coupling-driven-bore',
     station: 'transmission',
     inputs: { bore: field.couplingDrivenBore, shaft: field.drivenShaft },
-    judge: ({ bore, shaft }, say, context) => (isWheel(context) ? null : boreMismatch(bore, shaft, 'The coupling’s driven side', 'what it drives', say)),
+    judge: ({ bore, shaft }, say, context) =>
+      isWheel(context) ? null : boreMismatch(bore, shaft, 'The coupling’s driven side', 'what it drives', say),
   }),
   rule({
     id: 'wheel-bore',
     station: 'transmission',
     inputs: { bore: field.drivenShaft, shaft: field.motorShaft },
     judge: ({ bore, shaft }, say, context) =>
-      isWheel(context) && isDirect(context) && context.axis.coupling === null ? boreMismatch(bore, shaft, 'The pulley, pinion or roller', 'the motor’s shaft', say) : null,
+      isWheel(context) && isDirect(context) && context.axis.coupling === null
+        ? boreMismatch(bore, shaft, 'The pulley, pinion or roller', 'the motor’s shaft', say)
+        : null,
   }),
   rule({
     id: 'key-without-keyway',
@@ -128,7 +138,8 @@ export const FIT_RULES: readonly Rule[] = [
       !isDirect(context) && context.axis.reduction[0]?.kind === 'belt'
         ? {
             severity: 'caution',
-            reason: 'A coupling and a belt reduction are both between motor and transmission: the first pulley sits on the motor’s shaft.',
+            reason:
+              'A coupling and a belt reduction are both between motor and transmission: the first pulley sits on the motor’s shaft.',
             remedies: [advice('Take the coupling away, or say which shaft it joins in the note.')],
           }
         : null,

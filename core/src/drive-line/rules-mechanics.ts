@@ -30,7 +30,11 @@ export const MECHANICS_RULES: readonly Rule[] = [
             reason: isThreadKnown(context)
               ? `It falls when the power goes: the weight turns the motor with ${say(fall, 'torque')}${detent > 0 ? `, more than its detent torque of ${say(detent, 'torque')}` : ''}.`
               : `It may fall when the power goes: diameter and friction of its thread are not said, and without friction the weight turns the motor with ${say(fall, 'torque')}.`,
-            remedies: [...finerTransmission(context), ...balanced(context), advice('Fit a brake that closes without power.')],
+            remedies: [
+              ...finerTransmission(context),
+              ...balanced(context),
+              advice('Fit a brake that closes without power.'),
+            ],
           }
         : null;
     },
@@ -43,8 +47,16 @@ export const MECHANICS_RULES: readonly Rule[] = [
       if (speed <= WHIRL_SHARE * limit) return null;
       const remedies = [...stiffer(context), speedOf(context, WHIRL_SHARE * limit, 'Ask for')];
       return speed > limit
-        ? { severity: 'stop', reason: `The screw whips: it does so at ${say(limit, speedDimension(context))} of the carriage.`, remedies }
-        : { severity: 'caution', reason: `The screw comes near whipping, at ${say(limit, speedDimension(context))} of the carriage; 80 % of that is the usual limit.`, remedies };
+        ? {
+            severity: 'stop',
+            reason: `The screw whips: it does so at ${say(limit, speedDimension(context))} of the carriage.`,
+            remedies,
+          }
+        : {
+            severity: 'caution',
+            reason: `The screw comes near whipping, at ${say(limit, speedDimension(context))} of the carriage; 80 % of that is the usual limit.`,
+            remedies,
+          };
     },
   }),
   rule({
@@ -70,7 +82,11 @@ export const MECHANICS_RULES: readonly Rule[] = [
       return {
         severity: 'stop',
         reason: `One notch is ${say(size, length(context))}, wider than the ±${say(tolerance, length(context))} asked for.`,
-        remedies: [...finerTransmission(context), gearedDown(context), ...(microsteps * 2 <= specification.finestMicrosteps ? [microstepsOf(context, microsteps * 2)] : [])],
+        remedies: [
+          ...finerTransmission(context),
+          gearedDown(context),
+          ...(microsteps * 2 <= specification.finestMicrosteps ? [microstepsOf(context, microsteps * 2)] : []),
+        ],
       };
     },
   }),
@@ -81,11 +97,17 @@ export const MECHANICS_RULES: readonly Rule[] = [
     judge: ({ step: size, wanted }, say, context) => {
       if (size <= wanted * ROUNDING) return null;
       const { microsteps, specification } = context.axis.driver;
-      const enough = [2, 4, 8, 16, 32, 64, 128, 256].find((count) => (size * microsteps) / count <= wanted && count <= specification.finestMicrosteps);
+      const enough = [2, 4, 8, 16, 32, 64, 128, 256].find(
+        (count) => (size * microsteps) / count <= wanted && count <= specification.finestMicrosteps,
+      );
       return {
         severity: 'caution',
         reason: `One notch is ${say(size, length(context))}; ${say(wanted, length(context))} is asked for.`,
-        remedies: [...(enough === undefined ? [] : [microstepsOf(context, enough)]), ...finerTransmission(context), gearedDown(context)],
+        remedies: [
+          ...(enough === undefined ? [] : [microstepsOf(context, enough)]),
+          ...finerTransmission(context),
+          gearedDown(context),
+        ],
       };
     },
   }),
@@ -98,7 +120,12 @@ export const MECHANICS_RULES: readonly Rule[] = [
         ? {
             severity: 'caution',
             reason: `The load pushes the carriage ${say(lag, length(context), lag / ROUGHLY)} off its notch; ±${say(tolerance, length(context))} is asked for. Finer microsteps will not help.`,
-            remedies: [gearedDown(context), ...finerTransmission(context), advice('Choose a stronger motor.'), advice('Reduce the load.')],
+            remedies: [
+              gearedDown(context),
+              ...finerTransmission(context),
+              advice('Choose a stronger motor.'),
+              advice('Reduce the load.'),
+            ],
           }
         : null,
   }),
@@ -124,7 +151,10 @@ export const MECHANICS_RULES: readonly Rule[] = [
         ? {
             severity: 'caution',
             reason: `A reversal loses ${say(play, length(context))}; ${say(allowed, length(context))} is allowed.`,
-            remedies: [advice('Fit a preloaded nut or an anti-backlash gear.'), advice('Approach every position from the same side.')],
+            remedies: [
+              advice('Fit a preloaded nut or an anti-backlash gear.'),
+              advice('Approach every position from the same side.'),
+            ],
           }
         : null,
   }),

@@ -7,8 +7,29 @@ import * as field from './fields.js';
 import { rule, type Rule } from './judgement.js';
 import { ROUNDING } from './limits.js';
 import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';
-import { accelerationOf, advice, coarserTransmission, currentLimitOf, gearedDown, higherVoltage, microstepsOf, ramped, speedOf, wiredIn, type Remedy } from './remedies.js';
-import { bindingSpeed, motorSpeed, naturalFrequency, recommendedAcceleration, speedMargin, startSpeed, torqueAvailable, torqueSpeedTop } from './speed-figures.js';
+import {
+  accelerationOf,
+  advice,
+  coarserTransmission,
+  currentLimitOf,
+  gearedDown,
+  higherVoltage,
+  microstepsOf,
+  ramped,
+  speedOf,
+  wiredIn,
+  type Remedy,
+} from './remedies.js';
+import {
+  bindingSpeed,
+  motorSpeed,
+  naturalFrequency,
+  recommendedAcceleration,
+  speedMargin,
+  startSpeed,
+  torqueAvailable,
+  torqueSpeedTop,
+} from './speed-figures.js';
 import { followingLag, timerError, topSpeedInTravel } from './move-figures.js';
 import { pulseRate, travelPerMotorTurn } from './step-figures.js';
 import { advisedLimit, limitInForce, torqueAtLimit, torqueMargin } from './torque-figures.js';
@@ -34,19 +55,40 @@ function moreCurrent(context: AxisContext, limit: number, advised: number): read
 
 function fasterWinding(context: AxisContext): readonly Remedy[] {
   const { specification, wiring } = context.axis.motor;
-  return specification.leads === 8 && wiring !== 'parallel' && wiring !== 'unipolar' ? [wiredIn(context, 'parallel', 'Wire the coils in parallel.')] : [];
+  return specification.leads === 8 && wiring !== 'parallel' && wiring !== 'unipolar'
+    ? [wiredIn(context, 'parallel', 'Wire the coils in parallel.')]
+    : [];
 }
 
 export const MOTION_RULES: readonly Rule[] = [
   rule({
     id: 'load-above-hold',
     station: 'motor',
-    inputs: { margin: torqueMargin, load: loadAtMotor, hold: torqueAtLimit, limit: limitInForce, advised: advisedLimit },
+    inputs: {
+      margin: torqueMargin,
+      load: loadAtMotor,
+      hold: torqueAtLimit,
+      limit: limitInForce,
+      advised: advisedLimit,
+    },
     judge: ({ margin, load, hold, limit, advised }, say, context) => {
-      const remedies = [...moreCurrent(context, limit, advised), gearedDown(context), advice('Choose a stronger motor.')];
-      if (margin < 1) return { severity: 'stop', reason: `The load is ${say(load, 'torque')} at the motor; it holds ${say(hold, 'torque')}.`, remedies };
+      const remedies = [
+        ...moreCurrent(context, limit, advised),
+        gearedDown(context),
+        advice('Choose a stronger motor.'),
+      ];
+      if (margin < 1)
+        return {
+          severity: 'stop',
+          reason: `The load is ${say(load, 'torque')} at the motor; it holds ${say(hold, 'torque')}.`,
+          remedies,
+        };
       if (margin < MARGIN_WANTED)
-        return { severity: 'caution', reason: `Holds ${margin.toFixed(1)}× the load standing still; ${MARGIN_WANTED}× is wanted before it moves.`, remedies };
+        return {
+          severity: 'caution',
+          reason: `Holds ${margin.toFixed(1)}× the load standing still; ${MARGIN_WANTED}× is wanted before it moves.`,
+          remedies,
+        };
       return null;
     },
   }),
@@ -81,7 +123,11 @@ export const MOTION_RULES: readonly Rule[] = [
             reason: `It stalls: at ${say(speed, dimension)} the motor gives ${say(available, 'torque')} and ${say(needed, 'torque')} is needed. ${cause}`,
             remedies,
           }
-        : { severity: 'caution', reason: `Force at speed has ${margin.toFixed(1)}× in hand; ${wanted.toFixed(1)}× is asked. ${cause}`, remedies };
+        : {
+            severity: 'caution',
+            reason: `Force at speed has ${margin.toFixed(1)}× in hand; ${wanted.toFixed(1)}× is asked. ${cause}`,
+            remedies,
+          };
     },
   }),
   rule({
@@ -117,11 +163,17 @@ export const MOTION_RULES: readonly Rule[] = [
     judge: ({ rate, most, speed }, say, context) => {
       if (rate <= most * ROUNDING) return null;
       const { microsteps } = context.axis.driver;
-      const coarser = [1, 2, 4, 8, 16, 32, 64, 128].filter((count) => count < microsteps && (rate * count) / microsteps <= most).at(-1);
+      const coarser = [1, 2, 4, 8, 16, 32, 64, 128]
+        .filter((count) => count < microsteps && (rate * count) / microsteps <= most)
+        .at(-1);
       return {
         severity: 'stop',
         reason: `The speed asked for needs ${say(rate, 'frequency')}; the controller gives ${say(most, 'frequency')}.`,
-        remedies: [...(coarser === undefined ? [] : [microstepsOf(context, coarser)]), speedOf(context, (speed * most) / rate, 'Ask for'), advice('Choose a faster controller.')],
+        remedies: [
+          ...(coarser === undefined ? [] : [microstepsOf(context, coarser)]),
+          speedOf(context, (speed * most) / rate, 'Ask for'),
+          advice('Choose a faster controller.'),
+        ],
       };
     },
   }),
@@ -144,7 +196,9 @@ export const MOTION_RULES: readonly Rule[] = [
     inputs: { f0: naturalFrequency, speed: field.speed, travel: travelPerMotorTurn, p: rotorTeeth },
     judge: ({ f0, speed, travel, p }, say, context) => {
       const rate = (speed * 4 * p) / travel;
-      const found = resonantRates(f0, context.axis.driver.microsteps).find((item) => Math.abs(rate / item.rate - 1) < RESONANCE_WIDTH);
+      const found = resonantRates(f0, context.axis.driver.microsteps).find(
+        (item) => Math.abs(rate / item.rate - 1) < RESONANCE_WIDTH,
+      );
       return found
         ? {
             severity: 'caution',
@@ -180,7 +234,11 @@ export const MOTION_RULES: readonly Rule[] = [
         ? {
             severity: 'stop',
             reason: `Accelerating, the rotor hangs ${say(lag, 'angle')} behind its command at speed; the drive alarms at ${say(limit, 'angle')}.`,
-            remedies: [gearedDown(context), advice('Allow a larger following error.'), advice('Choose a stronger motor.')],
+            remedies: [
+              gearedDown(context),
+              advice('Allow a larger following error.'),
+              advice('Choose a stronger motor.'),
+            ],
           }
         : null,
   }),

@@ -14,11 +14,26 @@ import {
 } from '../motor/index.js';
 import { figure, law, type Figure, type Law, type Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import { coilTime, coilVoltage, driveInputs, pathResistance, torqueConstant, windingInductance, windingTorque } from './electric-figures.js';
+import {
+  coilTime,
+  coilVoltage,
+  driveInputs,
+  pathResistance,
+  torqueConstant,
+  windingInductance,
+  windingTorque,
+} from './electric-figures.js';
 import { isBrushed, isConstantVoltage, isRegulated, isStepper } from './axis-kind.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
-import { loadAtMotor, loadInertia, pathEfficiency, rotatingInertia, torqueNeeded, totalInertia } from './load-figures.js';
+import {
+  loadAtMotor,
+  loadInertia,
+  pathEfficiency,
+  rotatingInertia,
+  torqueNeeded,
+  totalInertia,
+} from './load-figures.js';
 import { stepsPerUnit, travelPerMotorTurn } from './step-figures.js';
 import { bucklingAcceleration, isScrewKnown, whirlLimit } from './structure-figures.js';
 import { WHIRL_SHARE } from './limits.js';
@@ -27,7 +42,8 @@ import { limitInForce, torqueAtLimit } from './torque-figures.js';
 type C = AxisContext;
 
 /** Source of the closed form. */
-export const DQ = 'Two-phase motor in the rotor’s frame within its current and voltage limits (standard derivation); holds for a damped motor';
+export const DQ =
+  'Two-phase motor in the rotor’s frame within its current and voltage limits (standard derivation); holds for a damped motor';
 const speedDimension = byJob('speed', 'angular-speed');
 const forceDimension = byJob('force', 'torque');
 const accelerationDimension = byJob('acceleration', 'angular-acceleration');
@@ -66,7 +82,8 @@ export const motorSpeed = figure<C>({
 const crestLaw = (kind: 'bridge' | 'unipolar', formula: string): Law<C> =>
   law({
     formula,
-    source: 'First-order rise of a coil’s current over the half wave of full steps, back-EMF left out (any circuits textbook)',
+    source:
+      'First-order rise of a coil’s current over the half wave of full steps, back-EMF left out (any circuits textbook)',
     inputs: { V: coilVoltage, R: pathResistance, L: windingInductance, p: driveInputs.p, speed: motorSpeed },
     refuse: ({ speed }) => (speed > 0 ? null : 'It stands still.'),
     compute: ({ V, R, L, p, speed }) => constantVoltageCrest(kind, V, R, L, (speed * 4 * p) / (2 * Math.PI)),
@@ -86,7 +103,12 @@ const crestRegulated: Law<C> = law({
 export const crestAtSpeed = figure<C>({
   id: 'crest-at-speed',
   name: 'Crest of a coil’s current at the speed asked for',
-  nameIn: (context) => (isBrushed(context) ? 'Current at the speed asked for' : isConstantVoltage(context) ? 'Current vector at the speed asked for' : null),
+  nameIn: (context) =>
+    isBrushed(context)
+      ? 'Current at the speed asked for'
+      : isConstantVoltage(context)
+        ? 'Current vector at the speed asked for'
+        : null,
   symbol: 'I_v',
   dimension: 'current',
   significant: 3,
@@ -107,13 +129,15 @@ export const riseToLimit = figure<C>({
     formula: '−{tau} · ln(1 − {R} · {limit} / {V})',
     source: 'First-order rise of a coil’s current (any circuits textbook)',
     inputs: { tau: coilTime, R: pathResistance, limit: limitInForce, V: coilVoltage },
-    refuse: ({ R, limit, V }) => (V <= R * limit ? 'The voltage never drives this current through the coil’s resistance.' : null),
+    refuse: ({ R, limit, V }) =>
+      V <= R * limit ? 'The voltage never drives this current through the coil’s resistance.' : null,
     compute: ({ tau, R, limit, V }) => riseTime(V, R, tau * R, limit),
   }),
 });
 
 const baseOfChopper: Law<C> = law({
-  formula: 'ω_b · {travel} / 2π, ω_b the root of (p²L²I² + K²)ω² + 2RIKω + R²I² − V² = 0; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
+  formula:
+    'ω_b · {travel} / 2π, ω_b the root of (p²L²I² + K²)ω² + 2RIKω + R²I² − V² = 0; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
   source: DQ,
   inputs: { ...driveInputs, limit: limitInForce, travel: travelPerMotorTurn },
   compute: ({ limit, travel, ...values }) => (baseSpeed(driveOf(values, limit)) * travel) / (2 * Math.PI),
@@ -124,7 +148,12 @@ const baseOfBrushed: Law<C> = law({
   inputs: { K: torqueConstant, R: pathResistance, V: coilVoltage, limit: limitInForce, travel: travelPerMotorTurn },
   compute: ({ K, R, V, limit, travel }) => (Math.max(0, V - R * limit) / K) * (travel / (2 * Math.PI)),
 });
-const baseOfVoltage: Law<C> = law({ formula: '0', source: 'Constant volts bind from rest', inputs: {}, compute: () => 0 });
+const baseOfVoltage: Law<C> = law({
+  formula: '0',
+  source: 'Constant volts bind from rest',
+  inputs: {},
+  compute: () => 0,
+});
 
 /** Carriage speed up to which the full current flows. */
 export const bindingSpeed = figure<C>({
@@ -141,25 +170,39 @@ const availableOfChopper = (crest: number, words: string): Law<C> =>
     formula: 'least of {most} and K · i_q at {speed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}',
     source: `${DQ}; ${words}; no more than the sheet’s holding torque, beyond which the iron saturates`,
     inputs: { ...driveInputs, limit: limitInForce, speed: motorSpeed, most: windingTorque },
-    compute: ({ limit, speed, most, ...values }) => Math.min(most, pullOut(driveOf(values, limit, crest), speed).torque),
+    compute: ({ limit, speed, most, ...values }) =>
+      Math.min(most, pullOut(driveOf(values, limit, crest), speed).torque),
   });
 const availableOfVoltage = (crest: number, words: string): Law<C> =>
   law({
-    formula: 'least of {most} and K · V/Z − K² · ω · R/Z², ω = {speed}, Z² = R² + (pωL)²; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}',
+    formula:
+      'least of {most} and K · V/Z − K² · ω · R/Z², ω = {speed}, Z² = R² + (pωL)²; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}',
     source: `${DQ}; ${words}`,
     inputs: { ...driveInputs, speed: motorSpeed, most: windingTorque },
-    compute: ({ speed, most, ...values }) => Math.min(most, constantVoltagePullOut(driveOf(values, Infinity, crest), speed)),
+    compute: ({ speed, most, ...values }) =>
+      Math.min(most, constantVoltagePullOut(driveOf(values, Infinity, crest), speed)),
   });
 const availableOfBrushed: Law<C> = law({
   formula: '{K} · (min({limit}, ({V} − {K} · {speed}) / {R}) − {idle})',
   source: 'Motor with permanent magnets (any electric-machines textbook)',
-  inputs: { K: torqueConstant, R: pathResistance, V: coilVoltage, limit: limitInForce, speed: motorSpeed, idle: field.noLoadCurrent },
-  compute: ({ K, R, V, limit, speed, idle }) => brushedTorque({ torqueConstant: K, resistance: R, voltage: V, currentLimit: limit, noLoadCurrent: idle }, speed),
+  inputs: {
+    K: torqueConstant,
+    R: pathResistance,
+    V: coilVoltage,
+    limit: limitInForce,
+    speed: motorSpeed,
+    idle: field.noLoadCurrent,
+  },
+  compute: ({ K, R, V, limit, speed, idle }) =>
+    brushedTorque({ torqueConstant: K, resistance: R, voltage: V, currentLimit: limit, noLoadCurrent: idle }, speed),
 });
 const SINE = 'the supply’s voltage taken as the crest of a sine, the sine limit';
 const SQUARE = 'the bridge switched fully, a fundamental of 4/π of the voltage, the square-wave limit';
 const lowLaws = { chopper: availableOfChopper(1, SINE), voltage: availableOfVoltage(1, SINE) };
-const highLaws = { chopper: availableOfChopper(SQUARE_WAVE_CREST, SQUARE), voltage: availableOfVoltage(SQUARE_WAVE_CREST, SQUARE) };
+const highLaws = {
+  chopper: availableOfChopper(SQUARE_WAVE_CREST, SQUARE),
+  voltage: availableOfVoltage(SQUARE_WAVE_CREST, SQUARE),
+};
 const pick =
   (laws: typeof lowLaws) =>
   (context: C): Law<C> =>
@@ -206,20 +249,33 @@ export const pushAtSpeed = figure<C>({
   law: law({
     formula: '{available} · {motors} · 2π · {efficiency} / {travel}',
     source: 'Work in equals work out over the losses',
-    inputs: { available: torqueAvailable, motors: field.motorCount, efficiency: pathEfficiency, travel: travelPerMotorTurn },
+    inputs: {
+      available: torqueAvailable,
+      motors: field.motorCount,
+      efficiency: pathEfficiency,
+      travel: travelPerMotorTurn,
+    },
     compute: ({ available, motors, efficiency, travel }) => (available * motors * 2 * Math.PI * efficiency) / travel,
   }),
 });
 
 /** Carriage speed of the motor's; where the search came to its own end, the torque has none. */
-const endless = (found: number, end: number, travel: number): number => (found >= end ? Infinity : (found * travel) / (2 * Math.PI));
+const endless = (found: number, end: number, travel: number): number =>
+  found >= end ? Infinity : (found * travel) / (2 * Math.PI);
 
 const topOfStepper = (current: 'limit' | 'free'): Law<C> =>
   law({
-    formula: 'greatest v with T(v) ≥ {margin} · {needed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}, l_m = {travel}',
+    formula:
+      'greatest v with T(v) ≥ {margin} · {needed}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}, l_m = {travel}',
     source: DQ,
     isUnbounded: true,
-    inputs: { ...driveInputs, limit: limitInForce, margin: field.marginWanted, needed: torqueNeeded, travel: travelPerMotorTurn },
+    inputs: {
+      ...driveInputs,
+      limit: limitInForce,
+      margin: field.marginWanted,
+      needed: torqueNeeded,
+      travel: travelPerMotorTurn,
+    },
     compute: ({ limit, margin, needed, travel, ...values }) => {
       const drive = driveOf(values, current === 'free' ? Infinity : limit);
       return endless(
@@ -231,7 +287,8 @@ const topOfStepper = (current: 'limit' | 'free'): Law<C> =>
   });
 const topLaws = { limit: topOfStepper('limit'), free: topOfStepper('free') };
 const topOfBrushed: Law<C> = law({
-  formula: 'greatest v with T(v) ≥ {margin} · {needed}; K = {K}, R = {R}, V = {V}, I = {limit}, I_0 = {idle}, l_m = {travel}',
+  formula:
+    'greatest v with T(v) ≥ {margin} · {needed}; K = {K}, R = {R}, V = {V}, I = {limit}, I_0 = {idle}, l_m = {travel}',
   source: 'Motor with permanent magnets (any electric-machines textbook)',
   isUnbounded: true,
   inputs: {
@@ -269,7 +326,12 @@ const pulseSpeedTop = figure<C>({
   symbol: 'v_f',
   dimension: speedDimension,
   significant: 3,
-  law: law({ formula: '{rate} / {steps}', source: 'Definition', inputs: { rate: field.pulseRateMost, steps: stepsPerUnit }, compute: ({ rate, steps }) => rate / steps }),
+  law: law({
+    formula: '{rate} / {steps}',
+    source: 'Definition',
+    inputs: { rate: field.pulseRateMost, steps: stepsPerUnit },
+    compute: ({ rate, steps }) => rate / steps,
+  }),
   applies: isStepper,
 });
 const whirlSpeedTop = figure<C>({
@@ -278,7 +340,12 @@ const whirlSpeedTop = figure<C>({
   symbol: 'v_80',
   dimension: speedDimension,
   significant: 3,
-  law: law({ formula: '80 % · {whirl}', source: 'Common practice, no source', inputs: { whirl: whirlLimit }, compute: ({ whirl }) => WHIRL_SHARE * whirl }),
+  law: law({
+    formula: '80 % · {whirl}',
+    source: 'Common practice, no source',
+    inputs: { whirl: whirlLimit },
+    compute: ({ whirl }) => WHIRL_SHARE * whirl,
+  }),
 });
 const motorSpeedTop = figure<C>({
   id: 'motor-speed-top',
@@ -300,11 +367,18 @@ interface Top {
   readonly words: string;
 }
 
-/** What besides the torque ends the speed of an axis, as far as the design says it; a whip that cannot be reckoned yet is not among them. */
+/**
+ * What besides the torque ends the speed of an axis, as far as the design says it; a whip that cannot be reckoned yet
+ * is not among them.
+ */
 function speedTops(context: C): readonly Top[] {
   return [
-    ...(field.motorSpeedMost.read(context) === null ? [] : [{ figure: motorSpeedTop, words: 'the motor’s own limit ends it' }]),
-    ...(isStepper(context) && field.pulseRateMost.read(context) !== null ? [{ figure: pulseSpeedTop, words: 'the controller’s pulses end it' }] : []),
+    ...(field.motorSpeedMost.read(context) === null
+      ? []
+      : [{ figure: motorSpeedTop, words: 'the motor’s own limit ends it' }]),
+    ...(isStepper(context) && field.pulseRateMost.read(context) !== null
+      ? [{ figure: pulseSpeedTop, words: 'the controller’s pulses end it' }]
+      : []),
     ...(isScrewKnown(context) ? [{ figure: whirlSpeedTop, words: 'the screw’s whip ends it' }] : []),
   ];
 }
@@ -324,7 +398,8 @@ function leastOf(tops: readonly Top[], source: string, boundless: string | null 
       .join(', ')}`,
     source,
     inputs,
-    refuse: (values: Readonly<Record<string, number>>) => (Object.values(values).some(Number.isFinite) ? null : boundless),
+    refuse: (values: Readonly<Record<string, number>>) =>
+      Object.values(values).some(Number.isFinite) ? null : boundless,
     compute: (values: Readonly<Record<string, number>>) => Math.min(...Object.values(values)),
   });
   leastLaws.set(key, made);
@@ -332,13 +407,20 @@ function leastOf(tops: readonly Top[], source: string, boundless: string | null 
 }
 
 /** Which of several ends a figure comes from; null while it is not known. */
-function endOf(reckoner: Reckoner<C>, figure: Figure<C>, tops: readonly Top[]): (Top & { readonly value: number }) | null {
+function endOf(
+  reckoner: Reckoner<C>,
+  figure: Figure<C>,
+  tops: readonly Top[],
+): (Top & { readonly value: number }) | null {
   const value = reckoner.value(figure);
   const found = value === null ? undefined : tops.find((item) => reckoner.value(item.figure) === value);
   return value === null || !found ? null : { ...found, value };
 }
 
-const fastestTops = (context: C): readonly Top[] => [{ figure: torqueSpeedTop, words: 'the torque ends it' }, ...speedTops(context)];
+const fastestTops = (context: C): readonly Top[] => [
+  { figure: torqueSpeedTop, words: 'the torque ends it' },
+  ...speedTops(context),
+];
 
 /** Highest speed with the margin wanted, whatever ends it. */
 export const recommendedSpeed = figure<C>({
@@ -378,14 +460,19 @@ const torqueAccelerationTop = figure<C>({
       efficiency: pathEfficiency,
       travel: travelPerMotorTurn,
     },
-    refuse: ({ available, margin, load }) => (available / margin <= load ? 'Nothing is left to accelerate with at this speed.' : null),
-    compute: ({ available, margin, load, rotating, inertia, efficiency, travel }) => ((available / margin - load) / (rotating + inertia / efficiency)) * (travel / (2 * Math.PI)),
+    refuse: ({ available, margin, load }) =>
+      available / margin <= load ? 'Nothing is left to accelerate with at this speed.' : null,
+    compute: ({ available, margin, load, rotating, inertia, efficiency, travel }) =>
+      ((available / margin - load) / (rotating + inertia / efficiency)) * (travel / (2 * Math.PI)),
   }),
 });
 
 function accelerationTops(context: C): readonly Top[] {
   const isPushed = isScrewKnown(context) && context.axis.job.kind === 'linear' && context.axis.carriage.mass !== null;
-  return [{ figure: torqueAccelerationTop, words: 'the torque ends it' }, ...(isPushed ? [{ figure: bucklingAcceleration, words: 'the screw’s buckling ends it' }] : [])];
+  return [
+    { figure: torqueAccelerationTop, words: 'the torque ends it' },
+    ...(isPushed ? [{ figure: bucklingAcceleration, words: 'the screw’s buckling ends it' }] : []),
+  ];
 }
 
 /** Highest acceleration with the margin wanted, whatever ends it. */
@@ -425,13 +512,30 @@ const startLaw = (kind: 'friction' | 'standing', current: 'limit' | 'free', word
   law({
     formula: `greatest f with ½ J ω² < ${kind === 'friction' ? '[T(1 + cos a) − T_l(π − a)]/p' : '[2T cos a − T_l(π − 2a)]/p'}, a = asin(T_l/T), T the torque at f and at most {torque}; T_l = {load}, J = {inertia}, l_m = {travel}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}`,
     source: `Energy while the field runs ahead, with the torque that the volts give at that rate (standard derivation); ${words}; full steps and an abrupt stop bear less`,
-    inputs: { ...driveInputs, limit: limitInForce, torque: torqueAtLimit, load: loadAtMotor, inertia: totalInertia, travel: travelPerMotorTurn },
+    inputs: {
+      ...driveInputs,
+      limit: limitInForce,
+      torque: torqueAtLimit,
+      load: loadAtMotor,
+      inertia: totalInertia,
+      travel: travelPerMotorTurn,
+    },
     compute: ({ torque, load, inertia, travel, limit, ...values }) =>
-      carriageSpeed(fedStartRate(driveOf(values, current === 'free' ? Infinity : limit), torque, inertia, load, kind), values.p, travel),
+      carriageSpeed(
+        fedStartRate(driveOf(values, current === 'free' ? Infinity : limit), torque, inertia, load, kind),
+        values.p,
+        travel,
+      ),
   });
 const startLaws = {
-  friction: { limit: startLaw('friction', 'limit', 'the load only opposes'), free: startLaw('friction', 'free', 'the load only opposes') },
-  standing: { limit: startLaw('standing', 'limit', 'a weight hangs on it'), free: startLaw('standing', 'free', 'a weight hangs on it') },
+  friction: {
+    limit: startLaw('friction', 'limit', 'the load only opposes'),
+    free: startLaw('friction', 'free', 'the load only opposes'),
+  },
+  standing: {
+    limit: startLaw('standing', 'limit', 'a weight hangs on it'),
+    free: startLaw('standing', 'free', 'a weight hangs on it'),
+  },
 };
 
 const torqueStartTop = figure<C>({
@@ -447,7 +551,10 @@ const torqueStartTop = figure<C>({
   applies: isStepper,
 });
 
-const startTops = (context: C): readonly Top[] => [{ figure: torqueStartTop, words: 'the torque ends it' }, ...speedTops(context)];
+const startTops = (context: C): readonly Top[] => [
+  { figure: torqueStartTop, words: 'the torque ends it' },
+  ...speedTops(context),
+];
 
 export const startSpeed = figure<C>({
   id: 'start-speed',

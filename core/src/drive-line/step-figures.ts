@@ -1,4 +1,12 @@
-import { addRational, divideExact, exact, exactToNumber, multiplyExact, type Dimension, type Exact } from '../quantity/index.js';
+import {
+  addRational,
+  divideExact,
+  exact,
+  exactToNumber,
+  multiplyExact,
+  type Dimension,
+  type Exact,
+} from '../quantity/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isConstantVoltage } from './axis-kind.js';
@@ -11,8 +19,16 @@ const DEFINITION = 'Definition of the step angle and of a tooth ratio';
 const stepDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'steps-per-length' : 'steps-per-angle');
 const lengthDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'length' : 'angle');
 
-/** Ratio 1 where the motor has no gearhead; the teeth where they are known; else the printed ratio has to be believed. */
-const noGearhead: Law<C> = law({ formula: '1', source: 'No gearhead', inputs: {}, compute: () => 1, exact: () => exact(1) });
+/**
+ * Ratio 1 where the motor has no gearhead; the teeth where they are known; else the printed ratio has to be believed.
+ */
+const noGearhead: Law<C> = law({
+  formula: '1',
+  source: 'No gearhead',
+  inputs: {},
+  compute: () => 1,
+  exact: () => exact(1),
+});
 const gearheadFromTeeth: Law<C> = law({
   formula: '{teeth}',
   source: DEFINITION,
@@ -75,7 +91,8 @@ const stepsFromEncoder: Law<C> = law({
 export const stepsPerMotorTurn = figure<C>({
   id: 'steps-per-motor-turn',
   name: 'Microsteps a turn of the motor',
-  nameIn: (context) => (isBrushed(context) ? 'Counts a turn of the motor' : isConstantVoltage(context) ? 'Steps a turn of the motor' : null),
+  nameIn: (context) =>
+    isBrushed(context) ? 'Counts a turn of the motor' : isConstantVoltage(context) ? 'Steps a turn of the motor' : null,
   symbol: 'S_m',
   dimension: 'count',
   significant: 7,
@@ -85,7 +102,12 @@ export const stepsPerMotorTurn = figure<C>({
 export const stepsPerOutputTurn = figure<C>({
   id: 'steps-per-output-turn',
   name: 'Microsteps a turn of the last shaft, exact',
-  nameIn: (context) => (isBrushed(context) ? 'Counts a turn of the last shaft, exact' : isConstantVoltage(context) ? 'Steps a turn of the last shaft, exact' : null),
+  nameIn: (context) =>
+    isBrushed(context)
+      ? 'Counts a turn of the last shaft, exact'
+      : isConstantVoltage(context)
+        ? 'Steps a turn of the last shaft, exact'
+        : null,
   symbol: 'S_o',
   dimension: 'count',
   significant: 8,
@@ -103,7 +125,11 @@ export const nominalStepsPerOutputTurn = figure<C>({
   id: 'nominal-steps-per-output-turn',
   name: 'Microsteps a turn of the last shaft, by the printed ratio',
   nameIn: (context) =>
-    isBrushed(context) ? 'Counts a turn of the last shaft, by the printed ratio' : isConstantVoltage(context) ? 'Steps a turn of the last shaft, by the printed ratio' : null,
+    isBrushed(context)
+      ? 'Counts a turn of the last shaft, by the printed ratio'
+      : isConstantVoltage(context)
+        ? 'Steps a turn of the last shaft, by the printed ratio'
+        : null,
   symbol: 'S_nom',
   dimension: 'count',
   significant: 8,
@@ -159,7 +185,13 @@ const travelLaws: Readonly<Record<C['axis']['transmission']['specification']['ki
     compute: ({ diameter, stock }) => Math.PI * (diameter + stock),
     exact: ({ diameter, stock }) => exact(addRational(diameter.ratio, stock.ratio), 1),
   }),
-  rotary: law({ formula: '360°', source: 'A whole turn', inputs: {}, compute: () => field.FULL_TURN_VALUE, exact: () => field.FULL_TURN }),
+  rotary: law({
+    formula: '360°',
+    source: 'A whole turn',
+    inputs: {},
+    compute: () => field.FULL_TURN_VALUE,
+    exact: () => field.FULL_TURN,
+  }),
 };
 
 const rackByPitch: Law<C> = law({
@@ -178,7 +210,9 @@ export const travelPerTurn = figure<C>({
   significant: 7,
   law: ({ axis }) => {
     const { specification } = axis.transmission;
-    return specification.kind === 'rack' && specification.size === 'pitch' ? rackByPitch : travelLaws[specification.kind];
+    return specification.kind === 'rack' && specification.size === 'pitch'
+      ? rackByPitch
+      : travelLaws[specification.kind];
   },
 });
 
@@ -218,7 +252,8 @@ export const stepsPerUnit = figure<C>({
 export const stepSize = figure<C>({
   id: 'step-size',
   name: 'Travel of one microstep',
-  nameIn: (context) => (isBrushed(context) ? 'Travel of one count' : isConstantVoltage(context) ? 'Travel of one step' : null),
+  nameIn: (context) =>
+    isBrushed(context) ? 'Travel of one count' : isConstantVoltage(context) ? 'Travel of one step' : null,
   symbol: 'q',
   dimension: lengthDimension,
   law: law({
@@ -235,17 +270,24 @@ export const pulseRate = figure<C>({
   name: 'Pulse rate at the speed asked for',
   symbol: 'f',
   dimension: 'frequency',
-  law: law({ formula: '{speed} · {steps}', source: 'Definition', inputs: { speed: field.speed, steps: stepsPerUnit }, compute: ({ speed, steps }) => speed * steps }),
+  law: law({
+    formula: '{speed} · {steps}',
+    source: 'Definition',
+    inputs: { speed: field.speed, steps: stepsPerUnit },
+    compute: ({ speed, steps }) => speed * steps,
+  }),
 });
 
 /** Steps a unit as a controller keeps them: so many decimals of steps a millimetre, or a degree. */
-const keptBy = (steps: number, decimals: number, unit: number): number => Math.round(steps * unit * 10 ** decimals) / 10 ** decimals / unit;
+const keptBy = (steps: number, decimals: number, unit: number): number =>
+  Math.round(steps * unit * 10 ** decimals) / 10 ** decimals / unit;
 const roundedLaw = (unit: number, words: string): Law<C> =>
   law({
     formula: `{steps} to {decimals} decimals of ${words}`,
     source: 'Arithmetic: a controller keeps only so many digits',
     inputs: { steps: stepsPerUnit, decimals: field.settingDecimals },
-    refuse: ({ steps, decimals }) => (keptBy(steps, decimals, unit) > 0 ? null : 'Nothing is left of it at so few decimals.'),
+    refuse: ({ steps, decimals }) =>
+      keptBy(steps, decimals, unit) > 0 ? null : 'Nothing is left of it at so few decimals.',
     compute: ({ steps, decimals }) => keptBy(steps, decimals, unit),
   });
 const roundedLinear = roundedLaw(1e-3, 'steps/mm');

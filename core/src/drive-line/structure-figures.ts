@@ -1,4 +1,13 @@
-import { axialStiffness, ballScrewCore, bucklingLoad, coreDiameter, leastBeltStiffness, STEEL, whirlSpeed, type Bar } from '../mechanics/index.js';
+import {
+  axialStiffness,
+  ballScrewCore,
+  bucklingLoad,
+  coreDiameter,
+  leastBeltStiffness,
+  STEEL,
+  whirlSpeed,
+  type Bar,
+} from '../mechanics/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { BUCKLING_SAFETY } from './limits.js';
@@ -9,11 +18,16 @@ import { travelPerTurn } from './step-figures.js';
 
 type C = AxisContext;
 
-const thinRefusal = (core: number): string | null => (core > 0 ? null : 'The thread is deeper than the screw is thick: check diameter, pitch and balls.');
+const thinRefusal = (core: number): string | null =>
+  core > 0 ? null : 'The thread is deeper than the screw is thick: check diameter, pitch and balls.';
 
 const coreOfThread = perForm((form) =>
   law({
-    formula: { trapezoidal: '{diameter} − {pitch} − 2 · a_c', square: '{diameter} − {pitch}', v: '{diameter} − 1.227 · {pitch}' }[form],
+    formula: {
+      trapezoidal: '{diameter} − {pitch} − 2 · a_c',
+      square: '{diameter} − {pitch}',
+      v: '{diameter} − 1.227 · {pitch}',
+    }[form],
     source: {
       trapezoidal: 'Root of a trapezoidal thread with its bottom clearance (ISO 2904:2020)',
       square: 'A square thread is half a pitch deep',
@@ -26,7 +40,8 @@ const coreOfThread = perForm((form) =>
 );
 const coreOfBalls: Law<C> = law({
   formula: '{diameter} − 0.8 · {ball}',
-  source: 'The balls run in grooves of most of their diameter (common practice, no source); the lead has nothing to do with it',
+  source:
+    'The balls run in grooves of most of their diameter (common practice, no source); the lead has nothing to do with it',
   inputs: { diameter: field.screwDiameter, ball: field.ballDiameter },
   refuse: ({ diameter, ball }) => thinRefusal(ballScrewCore(diameter, ball)),
   compute: ({ diameter, ball }) => ballScrewCore(diameter, ball),
@@ -47,15 +62,23 @@ export const screwCore = figure<C>({
 
 type EndsName = 'fixed-free' | 'supported' | 'fixed-supported' | 'fixed';
 const ENDS: readonly EndsName[] = ['fixed-free', 'supported', 'fixed-supported', 'fixed'];
-const perEnds = (make: (ends: EndsName) => Law<C>): ReadonlyMap<string, Law<C>> => new Map(ENDS.map((ends) => [ends, make(ends)]));
-const endsOf = ({ axis }: C): string => (axis.transmission.specification.kind === 'screw' ? axis.transmission.specification.ends : 'supported');
-const steelBar = (core: number, length: number): Bar => ({ diameter: core, length, modulus: STEEL.modulus, density: STEEL.density });
+const perEnds = (make: (ends: EndsName) => Law<C>): ReadonlyMap<string, Law<C>> =>
+  new Map(ENDS.map((ends) => [ends, make(ends)]));
+const endsOf = ({ axis }: C): string =>
+  axis.transmission.specification.kind === 'screw' ? axis.transmission.specification.ends : 'supported';
+const steelBar = (core: number, length: number): Bar => ({
+  diameter: core,
+  length,
+  modulus: STEEL.modulus,
+  density: STEEL.density,
+});
 const barInputs = { core: screwCore, length: field.screwLength } as const;
 
 const whirlLaws = perEnds((ends) =>
   law({
     formula: '(β/{length})² · √(E·I/ρ·A) · {travel} / 2π, core {core}',
-    source: 'Critical speed of a uniform bar (Blevins, Formulas for Natural Frequency and Mode Shape); steel, no safety factor',
+    source:
+      'Critical speed of a uniform bar (Blevins, Formulas for Natural Frequency and Mode Shape); steel, no safety factor',
     inputs: { ...barInputs, travel: travelPerTurn },
     compute: ({ core, length, travel }) => (whirlSpeed(steelBar(core, length), ends) * travel) / (2 * Math.PI),
   }),
@@ -106,8 +129,15 @@ const pushMoving: Law<C> = law({
 const pushBalanced: Law<C> = law({
   formula: '({load} + ({mass} + {counterweight}) · {acceleration}) / {screws}',
   source: 'Newton’s second law; a counterweight has to be moved too; shared by the screws of the axis',
-  inputs: { load: steadyLoad, mass: field.mass, counterweight: field.counterweight, acceleration: accelerationInForce, screws: field.motorCount },
-  compute: ({ load, mass, counterweight, acceleration, screws }) => (load + (mass + counterweight) * acceleration) / screws,
+  inputs: {
+    load: steadyLoad,
+    mass: field.mass,
+    counterweight: field.counterweight,
+    acceleration: accelerationInForce,
+    screws: field.motorCount,
+  },
+  compute: ({ load, mass, counterweight, acceleration, screws }) =>
+    (load + (mass + counterweight) * acceleration) / screws,
 });
 
 /** The most that one screw is pushed with. */
@@ -128,9 +158,19 @@ const unbuckled = (hasCounterweight: boolean): Law<C> =>
   law({
     formula: `({screws} · {buckling} / ${BUCKLING_SAFETY} − {load}) / ${hasCounterweight ? '({mass} + {counterweight})' : '{mass}'}`,
     source: `Newton’s second law; ${BUCKLING_SAFETY} times the buckling load kept in hand (common practice, no source)`,
-    inputs: { buckling: bucklingLimit, load: steadyLoad, mass: field.mass, ...(hasCounterweight ? { counterweight: field.counterweight } : {}), screws: field.motorCount },
-    refuse: ({ buckling, load, screws }) => (load * BUCKLING_SAFETY >= screws * buckling ? 'The load alone pushes the screw as hard as it is to be pushed.' : null),
-    compute: ({ buckling, load, mass, screws, ...more }) => ((screws * buckling) / BUCKLING_SAFETY - load) / (mass + (more.counterweight ?? 0)),
+    inputs: {
+      buckling: bucklingLimit,
+      load: steadyLoad,
+      mass: field.mass,
+      ...(hasCounterweight ? { counterweight: field.counterweight } : {}),
+      screws: field.motorCount,
+    },
+    refuse: ({ buckling, load, screws }) =>
+      load * BUCKLING_SAFETY >= screws * buckling
+        ? 'The load alone pushes the screw as hard as it is to be pushed.'
+        : null,
+    compute: ({ buckling, load, mass, screws, ...more }) =>
+      ((screws * buckling) / BUCKLING_SAFETY - load) / (mass + (more.counterweight ?? 0)),
   });
 const unbuckledLaws = { alone: unbuckled(false), balanced: unbuckled(true) };
 
@@ -141,7 +181,8 @@ export const bucklingAcceleration = figure<C>({
   symbol: 'a_b',
   dimension: 'acceleration',
   significant: 3,
-  law: ({ axis }) => (axis.job.kind === 'linear' && axis.job.counterweight ? unbuckledLaws.balanced : unbuckledLaws.alone),
+  law: ({ axis }) =>
+    axis.job.kind === 'linear' && axis.job.counterweight ? unbuckledLaws.balanced : unbuckledLaws.alone,
   applies: ({ axis }) => axis.transmission.specification.kind === 'screw' && axis.job.kind === 'linear',
 });
 
@@ -178,6 +219,9 @@ export const lineStiffness = figure<C>({
   symbol: 'k',
   dimension: 'stiffness',
   significant: 3,
-  law: (context) => (context.axis.transmission.specification.kind === 'belt' ? stiffnessOfBelt : (stiffnessOfScrew.get(endsOf(context)) as Law<C>)),
+  law: (context) =>
+    context.axis.transmission.specification.kind === 'belt'
+      ? stiffnessOfBelt
+      : (stiffnessOfScrew.get(endsOf(context)) as Law<C>),
   applies: ({ axis }) => ['screw', 'belt'].includes(axis.transmission.specification.kind),
 });

@@ -1,10 +1,26 @@
 import type { Dimension } from '../quantity/index.js';
-import { advisedPeak, ammeterReading, crestMost, currentFromReference, peakFromRms, referenceFromCurrent, rmsFromPeak } from '../driver/index.js';
+import {
+  advisedPeak,
+  ammeterReading,
+  crestMost,
+  currentFromReference,
+  peakFromRms,
+  referenceFromCurrent,
+  rmsFromPeak,
+} from '../driver/index.js';
 import { readQuantity, type DriverSpecification } from '../machine/index.js';
 import { figure, law, type Figure, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isConstantVoltage, isRegulated, isStepper } from './axis-kind.js';
-import { rotorTeeth, stallCurrent, standstillCrest, torqueConstant, windingCurrent, windingResistance, windingTorque } from './electric-figures.js';
+import {
+  rotorTeeth,
+  stallCurrent,
+  standstillCrest,
+  torqueConstant,
+  windingCurrent,
+  windingResistance,
+  windingTorque,
+} from './electric-figures.js';
 import * as field from './fields.js';
 import { loadAtMotor } from './load-figures.js';
 import { stepsPerMotorTurn, travelPerMotorTurn } from './step-figures.js';
@@ -36,10 +52,16 @@ const brushedAllowed: Law<C> = law({
 export const advisedLimit = figure<C>({
   id: 'advised-limit',
   name: 'Current limit that the motor allows',
-  nameIn: (context) => (isBrushed(context) ? 'Current that the motor allows' : isConstantVoltage(context) ? 'Current vector that the motor allows' : null),
+  nameIn: (context) =>
+    isBrushed(context)
+      ? 'Current that the motor allows'
+      : isConstantVoltage(context)
+        ? 'Current vector that the motor allows'
+        : null,
   symbol: 'I_adv',
   dimension: 'current',
-  law: (context) => (isBrushed(context) ? brushedAllowed : context.axis.currentSchool === 'crest' ? crestSchool : rmsSchool),
+  law: (context) =>
+    isBrushed(context) ? brushedAllowed : context.axis.currentSchool === 'crest' ? crestSchool : rmsSchool,
   schools: {
     id: 'currentSchool',
     question: 'Is the rated current the crest of the sine or its effective value?',
@@ -53,7 +75,12 @@ export const advisedLimit = figure<C>({
 });
 
 /** The limit that was set, or while none is, the one that the motor allows. */
-const limitSet: Law<C> = law({ formula: '{set}', source: 'As set', inputs: { set: field.currentLimit }, compute: ({ set }) => set });
+const limitSet: Law<C> = law({
+  formula: '{set}',
+  source: 'As set',
+  inputs: { set: field.currentLimit },
+  compute: ({ set }) => set,
+});
 const limitAdvised: Law<C> = law({
   formula: '{advised}',
   source: 'None set yet: the limit that the motor allows',
@@ -88,7 +115,12 @@ export const limitInForce = figure<C>({
   },
 });
 
-const crestOfPeak: Law<C> = law({ formula: '{most}', source: 'Its sheet gives the crest', inputs: { most: field.driverCurrentMost }, compute: ({ most }) => most });
+const crestOfPeak: Law<C> = law({
+  formula: '{most}',
+  source: 'Its sheet gives the crest',
+  inputs: { most: field.driverCurrentMost },
+  compute: ({ most }) => most,
+});
 const crestOfRms: Law<C> = law({
   formula: '√2 · {most}',
   source: 'Its sheet gives the effective value of the sine',
@@ -102,7 +134,10 @@ export const driverCrestMost = figure<C>({
   nameIn: (context) => (isRegulated(context) && isStepper(context) ? null : 'Driver’s greatest current'),
   symbol: 'I_max',
   dimension: 'current',
-  law: (context) => (context.axis.driver.specification.currentReads === 'rms' && isRegulated(context) && isStepper(context) ? crestOfRms : crestOfPeak),
+  law: (context) =>
+    context.axis.driver.specification.currentReads === 'rms' && isRegulated(context) && isStepper(context)
+      ? crestOfRms
+      : crestOfPeak,
 });
 
 export const limitRms = figure<C>({
@@ -110,7 +145,12 @@ export const limitRms = figure<C>({
   name: 'Current limit, effective value',
   symbol: 'I_rms',
   dimension: 'current',
-  law: law({ formula: '{peak} / √2', source: 'Sine: effective value of a crest', inputs: { peak: limitInForce }, compute: ({ peak }) => rmsFromPeak(peak) }),
+  law: law({
+    formula: '{peak} / √2',
+    source: 'Sine: effective value of a crest',
+    inputs: { peak: limitInForce },
+    compute: ({ peak }) => rmsFromPeak(peak),
+  }),
   applies: isStepper,
 });
 
@@ -120,7 +160,12 @@ const ammeterOfVector: Law<C> = law({
   inputs: { peak: limitInForce },
   compute: ({ peak }) => ammeterReading(peak),
 });
-const ammeterOfBrushed: Law<C> = law({ formula: '{peak}', source: 'One winding carries the whole current', inputs: { peak: limitInForce }, compute: ({ peak }) => peak });
+const ammeterOfBrushed: Law<C> = law({
+  formula: '{peak}',
+  source: 'One winding carries the whole current',
+  inputs: { peak: limitInForce },
+  compute: ({ peak }) => peak,
+});
 
 export const coilAmmeter = figure<C>({
   id: 'coil-ammeter',
@@ -170,7 +215,12 @@ export const trimmerVoltage = figure<C>({
 export function limitFromReference(driver: DriverSpecification, reference: number): number | null {
   const { formula } = driver;
   if (formula === null) return null;
-  if (formula.kind === 'sense-resistor') return currentFromReference(reference, readQuantity(formula.gain, 'ratio').value, readQuantity(formula.senseResistor, 'resistance').value);
+  if (formula.kind === 'sense-resistor')
+    return currentFromReference(
+      reference,
+      readQuantity(formula.gain, 'ratio').value,
+      readQuantity(formula.senseResistor, 'resistance').value,
+    );
   const stated = reference * readQuantity(formula.slope, 'conductance').value;
   return formula.reads === 'rms' ? peakFromRms(stated) : stated;
 }
@@ -192,7 +242,12 @@ const stepperTorqueAtLimit: Law<C> = law({
 export const torqueAtLimit = figure<C>({
   id: 'torque-at-limit',
   name: 'Holding torque at the limit in force',
-  nameIn: (context) => (isRegulated(context) ? null : isBrushed(context) ? 'Torque with the current in force' : 'Holding torque with the current in force'),
+  nameIn: (context) =>
+    isRegulated(context)
+      ? null
+      : isBrushed(context)
+        ? 'Torque with the current in force'
+        : 'Holding torque with the current in force',
   symbol: 'T_h',
   dimension: 'torque',
   law: (context) => (isBrushed(context) ? brushedTorqueAtLimit : stepperTorqueAtLimit),
@@ -219,11 +274,26 @@ export const torqueMargin = figure<C>({
   symbol: 'M',
   dimension: 'ratio',
   significant: 2,
-  law: law({ formula: '{torque} / {load}', source: 'Definition', inputs: { torque: torqueAtLimit, load: loadAtMotor }, compute: ({ torque, load }) => torque / load }),
+  law: law({
+    formula: '{torque} / {load}',
+    source: 'Definition',
+    inputs: { torque: torqueAtLimit, load: loadAtMotor },
+    compute: ({ torque, load }) => torque / load,
+  }),
 });
 
-const idleWhole: Law<C> = law({ formula: '1', source: 'On constant volts the whole current stays', inputs: {}, compute: () => 1 });
-const idleSaid: Law<C> = law({ formula: '{said}', source: 'As set at the driver', inputs: { said: field.idleShare }, compute: ({ said }) => said });
+const idleWhole: Law<C> = law({
+  formula: '1',
+  source: 'On constant volts the whole current stays',
+  inputs: {},
+  compute: () => 1,
+});
+const idleSaid: Law<C> = law({
+  formula: '{said}',
+  source: 'As set at the driver',
+  inputs: { said: field.idleShare },
+  compute: ({ said }) => said,
+});
 /** Share of the current that stays at rest: only a regulating driver can lower it. */
 export const idleInForce = figure<C>({
   id: 'idle-in-force',
@@ -234,15 +304,30 @@ export const idleInForce = figure<C>({
   applies: isStepper,
 });
 
-/** Mean and crossing torque of full steps with two phases on, over the static one: (2√2/π) and 1/√2 of the crest (integral of the sinusoidal curve, standard derivation). */
+/**
+ * Mean and crossing torque of full steps with two phases on, over the static one: (2√2/π) and 1/√2 of the crest
+ * (integral of the sinusoidal curve, standard derivation).
+ */
 const FULL_STEP_MEAN = (2 * Math.SQRT2) / Math.PI;
-const fullStepTorque = (id: string, name: string, symbol: string, text: string, factor: number, source: string): Figure<C> =>
+const fullStepTorque = (
+  id: string,
+  name: string,
+  symbol: string,
+  text: string,
+  factor: number,
+  source: string,
+): Figure<C> =>
   figure<C>({
     id,
     name,
     symbol,
     dimension: 'torque',
-    law: law({ formula: `${text} · {torque}`, source, inputs: { torque: torqueAtLimit }, compute: ({ torque }) => factor * torque }),
+    law: law({
+      formula: `${text} · {torque}`,
+      source,
+      inputs: { torque: torqueAtLimit },
+      compute: ({ torque }) => factor * torque,
+    }),
     applies: isStepper,
   });
 export const fullStepMeanTorque = fullStepTorque(
@@ -302,9 +387,18 @@ export const loadLag = figure<C>({
     formula: 'asin({load} / ({idle} · {torque})) · (4 · {microsteps} / {steps}) · {travel} / 2π',
     source:
       'Load angle of a sinusoidal torque-angle curve with the current kept at rest: asin(T/T_hold) electrical, over the rotor’s teeth (standard derivation); the rotor has a quarter as many teeth as full steps',
-    inputs: { load: loadAtMotor, torque: torqueAtLimit, idle: idleInForce, steps: stepsPerMotorTurn, microsteps: field.microsteps, travel: travelPerMotorTurn },
-    refuse: ({ load, torque, idle }) => (load > idle * torque ? 'The load is greater than the torque held at rest, so no notch holds.' : null),
-    compute: ({ load, torque, idle, steps, microsteps, travel }) => (Math.asin(load / (idle * torque)) * 4 * microsteps * travel) / (steps * 2 * Math.PI),
+    inputs: {
+      load: loadAtMotor,
+      torque: torqueAtLimit,
+      idle: idleInForce,
+      steps: stepsPerMotorTurn,
+      microsteps: field.microsteps,
+      travel: travelPerMotorTurn,
+    },
+    refuse: ({ load, torque, idle }) =>
+      load > idle * torque ? 'The load is greater than the torque held at rest, so no notch holds.' : null,
+    compute: ({ load, torque, idle, steps, microsteps, travel }) =>
+      (Math.asin(load / (idle * torque)) * 4 * microsteps * travel) / (steps * 2 * Math.PI),
   }),
   applies: isStepper,
 });

@@ -3,7 +3,14 @@ import { unipolarMeanCurrent } from '../motor/index.js';
 import { figure, law, type Figure, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isConstantVoltage, isStepper } from './axis-kind.js';
-import { coilVoltage, driveInputs, pathResistance, windingCurrent, windingInductance, windingResistance } from './electric-figures.js';
+import {
+  coilVoltage,
+  driveInputs,
+  pathResistance,
+  windingCurrent,
+  windingInductance,
+  windingResistance,
+} from './electric-figures.js';
 import type { AxisField } from './field-kinds.js';
 import * as field from './fields.js';
 import { motorSpeed } from './speed-figures.js';
@@ -19,18 +26,22 @@ export const unipolarCurrent = figure<C>({
   significant: 3,
   law: law({
     formula: '2 · {V}/R · (1 − (τ/T) · (1 − e^(−T/τ))), R = {R}, τ = {L} / R, T = 2 / f, f = 4 · {p} · {speed} / 2π',
-    source: 'Mean of the first-order rise over the time that a half coil is on; two half coils are on at a time; back-EMF left out (any circuits textbook)',
+    source:
+      'Mean of the first-order rise over the time that a half coil is on; two half coils are on at a time; back-EMF left out (any circuits textbook)',
     inputs: { V: coilVoltage, R: pathResistance, L: windingInductance, p: driveInputs.p, speed: motorSpeed },
     compute: ({ V, R, L, p, speed }) => 2 * unipolarMeanCurrent(V, R, L, (speed * 4 * p) / (2 * Math.PI)),
   }),
   applies: (context) => isConstantVoltage(context) && context.axis.driver.specification.type === 'unipolar',
 });
 
-const windowIn = (context: C, end: 'least' | 'most'): Law<C> => (context.axis.driver.specification.voltageReads === 'ac' ? WINDOW_AC : WINDOW_DC)[end];
+const windowIn = (context: C, end: 'least' | 'most'): Law<C> =>
+  (context.axis.driver.specification.voltageReads === 'ac' ? WINDOW_AC : WINDOW_DC)[end];
 const windowLaw = (volts: AxisField, isAlternating: boolean): Law<C> =>
   law({
     formula: isAlternating ? '√2 · {volts}' : '{volts}',
-    source: isAlternating ? 'Crest of the sine, to which the driver’s own rectifier charges its capacitors' : 'Its sheet gives direct volts',
+    source: isAlternating
+      ? 'Crest of the sine, to which the driver’s own rectifier charges its capacitors'
+      : 'Its sheet gives direct volts',
     inputs: { volts },
     compute: ({ volts }) => directVoltage(volts, isAlternating ? 'ac' : 'dc'),
   });

@@ -1,16 +1,22 @@
 /** Air in a closed box on a warm day [°C] (common practice, no source). */
 export const BOX_AIR = 40;
-/** Temperature rise at which a driver's silicon shuts itself down, over a warm box: 150 °C less 40 °C (common practice, no source). */
+/**
+ * Temperature rise at which a driver's silicon shuts itself down, over a warm box: 150 °C less 40 °C (common practice,
+ * no source).
+ */
 export const SAFE_RISE = 110;
 
-/** What the switches in the path of one coil take: resistance [Ω], or a drop [V] that hardly changes with the current. */
+/**
+ * What the switches in the path of one coil take: resistance [Ω], or a drop [V] that hardly changes with the current.
+ */
 export interface PathSwitches {
   readonly resistance: number;
   readonly drop: number;
 }
 
 /**
- * A coil's current flows through two switches of a bridge and through one of an array. A drop that is said is that of the
+ * A coil's current flows through two switches of a bridge and through one of an array. A drop that is said is that of
+ * the
  * whole path and already holds what the switches' resistance does, so only one of the two counts.
  * @param onResistance of one switch [Ω], null if not known @param drop of the path [V], null if not known
  */
@@ -21,7 +27,10 @@ export function pathSwitches(isArray: boolean, onResistance: number | null, drop
 
 /** What a driver carries, standing with its full current. */
 export interface DriverLoad {
-  /** Crest of the current vector [A] of a stepping motor, both coils together: √2·V/R on constant volts. Plain amperes of a brushed motor. */
+  /**
+   * Crest of the current vector [A] of a stepping motor, both coils together: √2·V/R on constant volts. Plain amperes
+   * of a brushed motor.
+   */
   readonly current: number;
   readonly isBrushed: boolean;
   readonly switches: PathSwitches;
@@ -42,8 +51,10 @@ export interface DriverHeat {
 }
 
 /**
- * Heat in a driver's silicon. Two phases carry sine and cosine of one crest, so together I²·R in their resistances and at
- * most √2·I times their drop; what its efficiency keeps back of the power drawn becomes heat in it too (energy balance).
+ * Heat in a driver's silicon. Two phases carry sine and cosine of one crest, so together I²·R in their resistances and
+ * at
+ * most √2·I times their drop; what its efficiency keeps back of the power drawn becomes heat in it too (energy
+ * balance).
  */
 export function driverHeat({ current, isBrushed, switches, coil, quiescent, efficiency }: DriverLoad): DriverHeat {
   const growing = current ** 2 * switches.resistance;
@@ -58,13 +69,21 @@ const RESISTANCE_GROWTH = 0.005;
 const SHEET_TEMPERATURE = 25;
 
 /**
- * Junction temperature [°C] with the switches' resistance rising as they warm: Tj = (Ta + θ·P_steady + c(1 − 25k))/(1 − ck),
+ * Junction temperature [°C] with the switches' resistance rising as they warm: Tj = (Ta + θ·P_steady + c(1 − 25k))/(1 −
+ * ck),
  * where c = θ·P_growing is the rise that the resistance at 25 °C alone would give. Leaving the growth out is far too
  * hopeful: 121 °C for 186 °C.
  * @param thermalResistance from junction to air [K/W] @param ambient [°C]
  * @returns Infinity where it runs away
  */
-export function junctionTemperature({ growing, steady }: DriverHeat, thermalResistance: number, ambient: number, growth = RESISTANCE_GROWTH): number {
+export function junctionTemperature(
+  { growing, steady }: DriverHeat,
+  thermalResistance: number,
+  ambient: number,
+  growth = RESISTANCE_GROWTH,
+): number {
   const c = growing * thermalResistance;
-  return c * growth >= 1 ? Infinity : (ambient + steady * thermalResistance + c * (1 - SHEET_TEMPERATURE * growth)) / (1 - c * growth);
+  return c * growth >= 1
+    ? Infinity
+    : (ambient + steady * thermalResistance + c * (1 - SHEET_TEMPERATURE * growth)) / (1 - c * growth);
 }

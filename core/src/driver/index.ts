@@ -9,4 +9,13 @@ export {
   rmsFromPeak,
   type CurrentSchool,
 } from './current-limit.js';
-export { BOX_AIR, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE, type DriverHeat, type DriverLoad, type PathSwitches } from './heat.js';
+export {
+  BOX_AIR,
+  driverHeat,
+  junctionTemperature,
+  pathSwitches,
+  SAFE_RISE,
+  type DriverHeat,
+  type DriverLoad,
+  type PathSwitches,
+} from './heat.js';

@@ -1,7 +1,8 @@
 import type { JsonSchema } from '../machine/index.js';
 
 /**
- * JSON with keys in the order in which the schema declares them, two spaces of indent and a line feed at the end, so that
+ * JSON with keys in the order in which the schema declares them, two spaces of indent and a line feed at the end, so
+ * that
  * a document always has the same bytes whatever it went through in between.
  */
 export function canonicalJson(value: unknown, schema: JsonSchema): string {
@@ -13,7 +14,10 @@ function ordered(value: unknown, schema: JsonSchema | undefined): unknown {
   if (typeof value !== 'object' || value === null) return value;
   const source = value as Record<string, unknown>;
   const properties = propertiesFor(source, schema);
-  const keys = [...Object.keys(properties).filter((key) => Object.hasOwn(source, key)), ...Object.keys(source).filter((key) => !Object.hasOwn(properties, key))];
+  const keys = [
+    ...Object.keys(properties).filter((key) => Object.hasOwn(source, key)),
+    ...Object.keys(source).filter((key) => !Object.hasOwn(properties, key)),
+  ];
   return Object.fromEntries(keys.map((key) => [key, ordered(source[key], properties[key])]));
 }
 

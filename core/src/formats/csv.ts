@@ -3,7 +3,10 @@ import { failure, success, type Result } from '../quantity/index.js';
 /** Longest text read as CSV; a shelf of 5 000 parts is well below. */
 const LENGTH_LIMIT = 5_000_000;
 
-/** What makes a spreadsheet take a line of a cell for a formula, full-width signs and blanks before it included. A plain number with a sign is left alone. */
+/**
+ * What makes a spreadsheet take a line of a cell for a formula, full-width signs and blanks before it included. A plain
+ * number with a sign is left alone.
+ */
 const FORMULA_START = /^\s*[=+\-@\t\r＝＋－＠]/;
 const GUARDED = /^'+\s*[=+\-@\t\r＝＋－＠]/;
 const PLAIN_NUMBER = /^[+-]?[\d.,]+(?:e[+-]?\d+)?$/i;
@@ -24,7 +27,8 @@ function eachLine(cell: string, change: (line: string) => string): string {
 
 /**
  * Rows as CSV (RFC 4180: CRLF, quotes doubled). A cell that a spreadsheet would run as a formula gets an apostrophe in
- * front, which {@link readCsv} takes off again. Where a comma is the decimal mark, spreadsheets want semicolons between cells.
+ * front, which {@link readCsv} takes off again. Where a comma is the decimal mark, spreadsheets want semicolons between
+ * cells.
  */
 export function writeCsv(rows: readonly (readonly string[])[], separator: ',' | ';' = ','): string {
   return rows.map((row) => row.map(writeCell).join(separator) + '\r\n').join('');
@@ -101,7 +105,12 @@ function unguard(cell: string): string {
 }
 
 /** Rows as records by the names in the first row. @returns the records with their line-like row numbers from 2 */
-export function readTable(source: string): Result<{ readonly header: readonly string[]; readonly records: readonly Readonly<Record<string, string>>[] }, string> {
+export function readTable(
+  source: string,
+): Result<
+  { readonly header: readonly string[]; readonly records: readonly Readonly<Record<string, string>>[] },
+  string
+> {
   const rows = readCsv(source);
   if (!rows.ok) return rows;
   const [first, ...others] = rows.value;

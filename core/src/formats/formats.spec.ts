@@ -71,12 +71,20 @@ describe('machine document', () => {
 
   it('is refused with the path of every problem', () => {
     const machine = screwMachine();
-    const broken = { ...machine, name: '', extra: 1, axes: machine.axes.map((axis) => ({ ...axis, supply: 'nowhere' })) };
+    const broken = {
+      ...machine,
+      name: '',
+      extra: 1,
+      axes: machine.axes.map((axis) => ({ ...axis, supply: 'nowhere' })),
+    };
     const first = checkMachine(broken);
     expect(first.ok ? [] : first.error.map((problem) => problem.path)).toEqual(['name', 'extra']);
     const second = checkMachine({ ...machine, axes: broken.axes });
     expect(second.ok ? [] : second.error.map((problem) => problem.path)).toEqual(['axes.0.supply']);
-    const unitless = checkMachine({ ...machine, axes: machine.axes.map((axis) => ({ ...axis, carriage: { name: '', mass: quantityOf('6') } })) });
+    const unitless = checkMachine({
+      ...machine,
+      axes: machine.axes.map((axis) => ({ ...axis, carriage: { name: '', mass: quantityOf('6') } })),
+    });
     expect(unitless.ok ? '' : unitless.error[0]?.message).toContain('needs a unit');
   });
 
@@ -97,10 +105,16 @@ describe('CSV', () => {
 
   it('is read by a reference library as it was written', () => {
     fc.assert(
-      fc.property(fc.array(fc.array(fc.stringMatching(/^[a-z0-9 ,;"\n]{0,12}$/), { minLength: 3, maxLength: 3 }), { minLength: 1, maxLength: 6 }), (rows) => {
-        const parsed = Papa.parse<string[]>(writeCsv(rows), { delimiter: ',', newline: '\r\n' }).data.slice(0, -1);
-        expect(parsed).toEqual(rows.map((row) => [...row]));
-      }),
+      fc.property(
+        fc.array(fc.array(fc.stringMatching(/^[a-z0-9 ,;"\n]{0,12}$/), { minLength: 3, maxLength: 3 }), {
+          minLength: 1,
+          maxLength: 6,
+        }),
+        (rows) => {
+          const parsed = Papa.parse<string[]>(writeCsv(rows), { delimiter: ',', newline: '\r\n' }).data.slice(0, -1);
+          expect(parsed).toEqual(rows.map((row) => [...row]));
+        },
+      ),
     );
   });
 
@@ -152,7 +166,15 @@ describe('parts files', () => {
     ...PART_KINDS.map((kind) => newPart(kind, `${kind}, "plain"`)).filter((part) => part.kind !== 'transmission'),
     {
       ...(newPart('motor', 'can-stack') as Extract<Part, { kind: 'motor' }>),
-      ...(can ? { specification: { ...can, stepAngle: quantityOf('11.25 °', 'part'), gearhead: can.gearhead && { ...can.gearhead, nominal: quantityOf('64', 'part') } } } : {}),
+      ...(can
+        ? {
+            specification: {
+              ...can,
+              stepAngle: quantityOf('11.25 °', 'part'),
+              gearhead: can.gearhead && { ...can.gearhead, nominal: quantityOf('64', 'part') },
+            },
+          }
+        : {}),
     },
     {
       ...(newPart('motor', 'geared') as Extract<Part, { kind: 'motor' }>),
@@ -194,7 +216,14 @@ describe('parts files', () => {
       kind: 'driver',
       name: '=SUM(A1)',
       note: 'line one\nline two',
-      stock: { price: quantityOf('12.50'), shipping: quantityOf('0'), source: '=HYPERLINK("x")', leadDays: 14, owned: 2, wanted: 3 },
+      stock: {
+        price: quantityOf('12.50'),
+        shipping: quantityOf('0'),
+        source: '=HYPERLINK("x")',
+        leadDays: 14,
+        owned: 2,
+        wanted: 3,
+      },
       specification: {
         ...BLANK_DRIVER,
         formula: { kind: 'sense-resistor', gain: quantityOf('8', 'part'), senseResistor: quantityOf('0.1 Ω', 'part') },
@@ -222,7 +251,13 @@ describe('parts files', () => {
         inertia: quantityOf('31 g·cm²', 'part'),
       },
     },
-    { kind: 'mount', name: 'bracket', note: '', stock: NO_STOCK, specification: { frame: '23', boltCircle: null, pilot: quantityOf('38.1 mm', 'part') } },
+    {
+      kind: 'mount',
+      name: 'bracket',
+      note: '',
+      stock: NO_STOCK,
+      specification: { frame: '23', boltCircle: null, pilot: quantityOf('38.1 mm', 'part') },
+    },
     {
       kind: 'coupling',
       name: 'jaw',
@@ -241,14 +276,26 @@ describe('parts files', () => {
       name: 'battery',
       note: '',
       stock: NO_STOCK,
-      specification: { ...BLANK_SUPPLY, type: 'battery', voltage: quantityOf('12 V', 'part'), charge: quantityOf('7 A·h', 'part'), depth: quantityOf('50 %', 'part') },
+      specification: {
+        ...BLANK_SUPPLY,
+        type: 'battery',
+        voltage: quantityOf('12 V', 'part'),
+        charge: quantityOf('7 A·h', 'part'),
+        depth: quantityOf('50 %', 'part'),
+      },
     },
     {
       kind: 'auxiliary',
       name: 'pump',
       note: '',
       stock: NO_STOCK,
-      specification: { use: 'coolant', fedBy: 'mains', power: quantityOf('35 W', 'part'), voltage: quantityOf('230 V', 'part'), current: quantityOf('0.2 A', 'part') },
+      specification: {
+        use: 'coolant',
+        fedBy: 'mains',
+        power: quantityOf('35 W', 'part'),
+        voltage: quantityOf('230 V', 'part'),
+        current: quantityOf('0.2 A', 'part'),
+      },
     },
   ];
 
@@ -259,13 +306,29 @@ describe('parts files', () => {
 
   it('keep teeth that nobody has counted unknown', () => {
     const motor = newPart('motor', 'Head without its teeth') as Extract<Part, { kind: 'motor' }>;
-    const stages = [unknownStage('gear'), withCount(unknownStage('planetary'), 'driver', 13), blankStage('worm', 2, 37)];
-    const part = { ...motor, specification: { ...motor.specification, gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf('93', 'part'), stages } } };
+    const stages = [
+      unknownStage('gear'),
+      withCount(unknownStage('planetary'), 'driver', 13),
+      blankStage('worm', 2, 37),
+    ];
+    const part = {
+      ...motor,
+      specification: {
+        ...motor.specification,
+        gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf('93', 'part'), stages },
+      },
+    };
     const csv = writePartsCsv([part]);
     expect(csv).toContain('?/? planetary:?/13 worm:37/2');
     const read = readPartsCsv(csv);
     expect(
-      read.ok && read.value[0]?.kind === 'motor' && read.value[0].specification.gearhead?.stages.map((stage) => [stage.driver, stage.driven, [...stage.guessed].sort()]),
+      read.ok &&
+        read.value[0]?.kind === 'motor' &&
+        read.value[0].specification.gearhead?.stages.map((stage) => [
+          stage.driver,
+          stage.driven,
+          [...stage.guessed].sort(),
+        ]),
     ).toEqual([
       [1, 1, ['driven', 'driver']],
       [13, 1, ['driven']],
@@ -276,9 +339,15 @@ describe('parts files', () => {
 
   it('are refused by row and column, all problems at once', () => {
     const read = readPartsCsv('kind,name,step_angle\r\nmotor,good,1.8 °\r\nmotor,,1.8 °\r\nmotor,bad,fast\r\n');
-    expect(read.ok ? [] : read.error.map((problem) => problem.path)).toEqual(['row 3, name', 'row 4, specification.stepAngle.text']);
+    expect(read.ok ? [] : read.error.map((problem) => problem.path)).toEqual([
+      'row 3, name',
+      'row 4, specification.stepAngle.text',
+    ]);
     const columns = readPartsCsv('kind,colour\r\n');
-    expect(columns.ok ? [] : columns.error.map((problem) => problem.message)).toEqual(['the column “colour” is not known', 'the column “name” is missing']);
+    expect(columns.ok ? [] : columns.error.map((problem) => problem.message)).toEqual([
+      'the column “colour” is not known',
+      'the column “name” is missing',
+    ]);
   });
 });
 
@@ -316,7 +385,10 @@ describe('readings file', () => {
   });
 
   it('takes bare numbers in the unit shown and names bad rows', () => {
-    expect(readReadingsCsv('place,reading\n1,0.32\n2,\n', 6, 'length', millimetre)).toEqual({ ok: true, value: [{ index: 0, text: '0.32 mm', excluded: null }] });
+    expect(readReadingsCsv('place,reading\n1,0.32\n2,\n', 6, 'length', millimetre)).toEqual({
+      ok: true,
+      value: [{ index: 0, text: '0.32 mm', excluded: null }],
+    });
     const bad = readReadingsCsv('place,reading\n9,0.32\n1,long\n', 6, 'length', millimetre);
     expect(bad.ok ? [] : bad.error.map((problem) => problem.path)).toEqual(['row 2', 'row 3']);
   });
@@ -329,23 +401,35 @@ describe('readings file', () => {
         ['mm', 'metric'],
         ['in', 'inch'],
       ] as const) {
-        const program = writeMoveList(plan, { letter: 'X', stepsPerUnit, unit: preferredUnit('length', system), feed: 300, travel: null, title: 'Step check (X) – “fine”' });
+        const program = writeMoveList(plan, {
+          letter: 'X',
+          stepsPerUnit,
+          unit: preferredUnit('length', system),
+          feed: 300,
+          travel: null,
+          title: 'Step check (X) – “fine”',
+        });
         if (!program.ok) throw new Error(program.error);
         const words = program.value
           .replace(/\([^)]*\)/g, '')
           .split(/\s+/)
           .filter((word) => word !== '');
-        for (const word of words) expect(word).toMatch(/^(G1|G20|G21|G90|G92|G92\.1|G94|M0|M2|F\d+(\.\d+)?|X-?\d+(\.\d+)?)$/);
+        for (const word of words)
+          expect(word).toMatch(/^(G1|G20|G21|G90|G92|G92\.1|G94|M0|M2|F\d+(\.\d+)?|X-?\d+(\.\d+)?)$/);
         expect(program.value).toMatch(/^[\x20-\x7e\n]*$/);
         const perStep = travelOfSteps(1, stepsPerUnit) / (symbol === 'mm' ? 0.001 : 0.0254);
-        const stops = [...program.value.matchAll(/G1 X(\S+)\nM0 \(reading/g)].map((match) => Number(match[1]) / perStep);
+        const stops = [...program.value.matchAll(/G1 X(\S+)\nM0 \(reading/g)].map(
+          (match) => Number(match[1]) / perStep,
+        );
         expect(stops.length).toBe(planned.length);
         stops.forEach((stop, index) => expect(Math.abs(stop - (planned[index]?.target ?? NaN))).toBeLessThan(0.05));
       }
     });
 
     it('refuses a letter that is no axis word', () => {
-      expect(writeMoveList(plan, { letter: 'Q', stepsPerUnit, unit: millimetre, feed: 300, travel: null, title: '' }).ok).toBeFalse();
+      expect(
+        writeMoveList(plan, { letter: 'Q', stepsPerUnit, unit: millimetre, feed: 300, travel: null, title: '' }).ok,
+      ).toBeFalse();
     });
 
     it('begins a take-up before zero, announces where it goes, and never leaves the travel', () => {

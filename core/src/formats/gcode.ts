@@ -44,7 +44,8 @@ function comment(text: string): string {
  */
 export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Result<string, string> {
   const { letter, stepsPerUnit, unit, feed } = options;
-  if (!AXIS_LETTERS.test(letter)) return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
+  if (!AXIS_LETTERS.test(letter))
+    return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
   const coordinate = (steps: number): number => inUnit(travelOfSteps(steps, stepsPerUnit), unit);
   const decimals = coordinateDecimals(Math.abs(coordinate(1)));
   const total = plannedReadings(plan).length;
@@ -92,11 +93,22 @@ function trimmed(value: number, decimals: number): string {
 }
 
 /**
- * Positions of a circle divided into n, as a program that stops at each: each position is rounded to a microstep by itself,
+ * Positions of a circle divided into n, as a program that stops at each: each position is rounded to a microstep by
+ * itself,
  * so the circle closes.
  */
-export function writeDividingList(positions: readonly { readonly stop: number; readonly degrees: number }[], letter: string, decimals: number): Result<string, string> {
-  if (!AXIS_LETTERS.test(letter)) return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
-  const moves = positions.flatMap(({ stop, degrees }) => [`G0 ${letter}${trimmed(degrees, decimals)}`, `M0 ${comment(`stop ${stop}`)}`]);
-  return success([comment(`${positions.length} stops`), 'G90', `G92 ${letter}0`, ...moves, 'G92.1', 'M2', ''].join('\n'));
+export function writeDividingList(
+  positions: readonly { readonly stop: number; readonly degrees: number }[],
+  letter: string,
+  decimals: number,
+): Result<string, string> {
+  if (!AXIS_LETTERS.test(letter))
+    return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
+  const moves = positions.flatMap(({ stop, degrees }) => [
+    `G0 ${letter}${trimmed(degrees, decimals)}`,
+    `M0 ${comment(`stop ${stop}`)}`,
+  ]);
+  return success(
+    [comment(`${positions.length} stops`), 'G90', `G92 ${letter}0`, ...moves, 'G92.1', 'M2', ''].join('\n'),
+  );
 }

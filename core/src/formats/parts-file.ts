@@ -24,8 +24,13 @@ function specificationText(kind: PartKind, key: string): (part: Part) => string 
     const specification = part.specification as Readonly<Record<string, unknown>>;
     const value = specification[key];
     // A count that nobody has said is no fact to hand on.
-    if (typeof value === 'number' && Array.isArray(specification['guessed']) && specification['guessed'].includes(key)) return '';
-    return typeof value === 'object' ? quantityText(value as Quantity | null) : typeof value === 'number' || typeof value === 'string' ? String(value) : '';
+    if (typeof value === 'number' && Array.isArray(specification['guessed']) && specification['guessed'].includes(key))
+      return '';
+    return typeof value === 'object'
+      ? quantityText(value as Quantity | null)
+      : typeof value === 'number' || typeof value === 'string'
+        ? String(value)
+        : '';
   };
 }
 
@@ -33,7 +38,9 @@ function specificationText(kind: PartKind, key: string): (part: Part) => string 
 function saidText(kind: PartKind, key: string): (part: Part) => string {
   return (part) => {
     const value = part.kind === kind ? (part.specification as Readonly<Record<string, unknown>>)[key] : null;
-    return typeof value === 'object' && value !== null && (value as Quantity).from !== 'assumed' ? (value as Quantity).text : '';
+    return typeof value === 'object' && value !== null && (value as Quantity).from !== 'assumed'
+      ? (value as Quantity).text
+      : '';
   };
 }
 
@@ -61,7 +68,11 @@ const SCREW_QUANTITIES = [
 ] as const;
 const column = (name: string, kind: PartKind, key: string): Column => ({ name, write: specificationText(kind, key) });
 /** A column that several kinds of part put the same thing into. */
-const sharedColumn = (name: string, key: string, writers: Readonly<Partial<Record<PartKind, typeof specificationText>>>): Column => ({
+const sharedColumn = (
+  name: string,
+  key: string,
+  writers: Readonly<Partial<Record<PartKind, typeof specificationText>>>,
+): Column => ({
   name,
   write: (part) => writers[part.kind]?.(part.kind, key)(part) ?? '',
 });
@@ -86,19 +97,58 @@ const COLUMNS: readonly Column[] = [
   { name: 'step_error', write: saidText('motor', 'stepError') },
   column('torque_constant', 'motor', 'torqueConstant'),
   column('no_load_current', 'motor', 'noLoadCurrent'),
-  { name: 'encoder_counts', write: (part) => (part.kind === 'motor' && part.specification.encoder ? String(part.specification.encoder.counts) : '') },
-  { name: 'following_limit', write: (part) => (part.kind === 'motor' ? quantityText(part.specification.encoder?.followingLimit) : '') },
-  { name: 'gearhead_ratio', write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.nominal) : '') },
-  { name: 'gearhead_teeth', write: (part) => (part.kind === 'motor' ? (part.specification.gearhead?.stages ?? []).map(stageText).join(' ') : '') },
-  ...GEARHEAD_QUANTITIES.map(([name, key]): Column => ({ name, write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.[key]) : '') })),
-  { name: 'current_formula', write: (part) => (part.kind === 'driver' ? (part.specification.formula?.kind ?? '') : '') },
-  { name: 'gain', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.gain.text : '') },
+  {
+    name: 'encoder_counts',
+    write: (part) =>
+      part.kind === 'motor' && part.specification.encoder ? String(part.specification.encoder.counts) : '',
+  },
+  {
+    name: 'following_limit',
+    write: (part) => (part.kind === 'motor' ? quantityText(part.specification.encoder?.followingLimit) : ''),
+  },
+  {
+    name: 'gearhead_ratio',
+    write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.nominal) : ''),
+  },
+  {
+    name: 'gearhead_teeth',
+    write: (part) =>
+      part.kind === 'motor' ? (part.specification.gearhead?.stages ?? []).map(stageText).join(' ') : '',
+  },
+  ...GEARHEAD_QUANTITIES.map(([name, key]): Column => ({
+    name,
+    write: (part) => (part.kind === 'motor' ? quantityText(part.specification.gearhead?.[key]) : ''),
+  })),
+  {
+    name: 'current_formula',
+    write: (part) => (part.kind === 'driver' ? (part.specification.formula?.kind ?? '') : ''),
+  },
+  {
+    name: 'gain',
+    write: (part) =>
+      part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor'
+        ? part.specification.formula.gain.text
+        : '',
+  },
   {
     name: 'sense_resistor',
-    write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor' ? part.specification.formula.senseResistor.text : ''),
+    write: (part) =>
+      part.kind === 'driver' && part.specification.formula?.kind === 'sense-resistor'
+        ? part.specification.formula.senseResistor.text
+        : '',
   },
-  { name: 'slope', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.slope.text : '') },
-  { name: 'slope_reads', write: (part) => (part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.reads : '') },
+  {
+    name: 'slope',
+    write: (part) =>
+      part.kind === 'driver' && part.specification.formula?.kind === 'linear'
+        ? part.specification.formula.slope.text
+        : '',
+  },
+  {
+    name: 'slope_reads',
+    write: (part) =>
+      part.kind === 'driver' && part.specification.formula?.kind === 'linear' ? part.specification.formula.reads : '',
+  },
   column('current_most', 'driver', 'currentMost'),
   column('current_reads', 'driver', 'currentReads'),
   column('current_least', 'driver', 'currentLeast'),
@@ -115,14 +165,27 @@ const COLUMNS: readonly Column[] = [
   column('starts', 'transmission', 'starts'),
   column('teeth', 'transmission', 'teeth'),
   column('rack_size', 'transmission', 'size'),
-  ...TRANSMISSION_QUANTITIES.map((key) => sharedColumn(key, key, { transmission: specificationText, ...(key === 'efficiency' ? { converter: saidText } : {}) })),
+  ...TRANSMISSION_QUANTITIES.map((key) =>
+    sharedColumn(key, key, {
+      transmission: specificationText,
+      ...(key === 'efficiency' ? { converter: saidText } : {}),
+    }),
+  ),
   column('thread_form', 'transmission', 'form'),
   column('ends', 'transmission', 'ends'),
   ...SCREW_QUANTITIES.map(([name, key]) => ({ name, write: saidText('transmission', key) })),
   column('belt_loop', 'transmission', 'loop'),
   column('tensile_stiffness', 'transmission', 'tensileStiffness'),
-  sharedColumn('voltage', 'voltage', { supply: specificationText, converter: specificationText, auxiliary: specificationText }),
-  sharedColumn('current', 'current', { supply: specificationText, converter: specificationText, auxiliary: specificationText }),
+  sharedColumn('voltage', 'voltage', {
+    supply: specificationText,
+    converter: specificationText,
+    auxiliary: specificationText,
+  }),
+  sharedColumn('current', 'current', {
+    supply: specificationText,
+    converter: specificationText,
+    auxiliary: specificationText,
+  }),
   column('supply_type', 'supply', 'type'),
   sharedColumn('power', 'power', { supply: specificationText, auxiliary: specificationText }),
   ...SUPPLY_QUANTITIES.map(([name, key]) => ({ name, write: saidText('supply', key) })),
@@ -163,7 +226,10 @@ const STAGE_MARKS = [
   ['&', 'friction'],
 ] as const;
 
-/** `32/9` for a pair of gears, with the kind in front where it is not a gear, and `@0.97~1°` for efficiency and play behind. */
+/**
+ * `32/9` for a pair of gears, with the kind in front where it is not a gear, and `@0.97~1°` for efficiency and play
+ * behind.
+ */
 function stageText(stage: Stage): string {
   const said: Readonly<Partial<Record<string, unknown>>> = stage;
   const more = STAGE_MARKS.map(([mark, key]) => {
@@ -181,7 +247,10 @@ export function writePartsCsv(parts: readonly Part[]): string {
 }
 
 export function writePartsJson(parts: readonly Part[]): string {
-  return canonicalJson({ format: 'crisp-notch/parts', version: 1, parts }, { properties: { format: {}, version: {}, parts: { items: partShape.schema } } });
+  return canonicalJson(
+    { format: 'crisp-notch/parts', version: 1, parts },
+    { properties: { format: {}, version: {}, parts: { items: partShape.schema } } },
+  );
 }
 
 /** Reads a parts file; every problem names its row, counted as a spreadsheet does. */
@@ -189,8 +258,12 @@ export function readPartsCsv(source: string): Result<readonly Part[]> {
   const table = readTable(source);
   if (!table.ok) return failure([{ path: '', message: table.error }]);
   const known = new Set(COLUMNS.map((item) => item.name));
-  const problems: Problem[] = table.value.header.filter((name) => !known.has(name)).map((name) => ({ path: 'row 1', message: `the column “${name}” is not known` }));
-  for (const name of ['kind', 'name']) if (!table.value.header.includes(name)) problems.push({ path: 'row 1', message: `the column “${name}” is missing` });
+  const problems: Problem[] = table.value.header
+    .filter((name) => !known.has(name))
+    .map((name) => ({ path: 'row 1', message: `the column “${name}” is not known` }));
+  for (const name of ['kind', 'name'])
+    if (!table.value.header.includes(name))
+      problems.push({ path: 'row 1', message: `the column “${name}” is missing` });
   if (problems.length > 0) return failure(problems);
   return collect(
     table.value.records.map((cells) => partOfCells(cells)),
@@ -202,28 +275,43 @@ export function readPartsJson(source: string): Result<readonly Part[]> {
   const parsed = parseJson(source);
   if (!parsed.ok) return parsed;
   const file = parsed.value as { format?: unknown; version?: unknown; parts?: unknown } | null;
-  if (file?.format !== 'crisp-notch/parts' || file.version !== 1 || !Array.isArray(file.parts)) return failure([{ path: '', message: 'is not a parts file of version 1' }]);
+  if (file?.format !== 'crisp-notch/parts' || file.version !== 1 || !Array.isArray(file.parts))
+    return failure([{ path: '', message: 'is not a parts file of version 1' }]);
   return collect(file.parts.map(checkPart), (index) => `parts.${index}`);
 }
 
 function collect(results: readonly Result<Part>[], place: (index: number) => string): Result<readonly Part[]> {
   if (results.length > PART_LIMIT) return failure([{ path: '', message: `has more than ${PART_LIMIT} parts` }]);
   const problems = results.flatMap((result, index) =>
-    result.ok ? [] : result.error.map(({ path, message }) => ({ path: path === '' ? place(index) : `${place(index)}, ${path}`, message })),
+    result.ok
+      ? []
+      : result.error.map(({ path, message }) => ({
+          path: path === '' ? place(index) : `${place(index)}, ${path}`,
+          message,
+        })),
   );
-  return problems.length > 0 ? failure(problems) : success(results.flatMap((result) => (result.ok ? [result.value] : [])));
+  return problems.length > 0
+    ? failure(problems)
+    : success(results.flatMap((result) => (result.ok ? [result.value] : [])));
 }
 
 function partOfCells(cells: Cells): Result<Part> {
   const kind = PART_KINDS.find((item) => item === cells['kind']);
   if (!kind) return failure([{ path: 'kind', message: `must be one of ${PART_KINDS.join(', ')}` }]);
   const base = newPart(kind, cells['name'] ?? '');
-  return checkPart({ ...base, note: cells['note'] ?? '', stock: stockOfCells(cells), specification: specificationOfCells(kind, cells) });
+  return checkPart({
+    ...base,
+    note: cells['note'] ?? '',
+    stock: stockOfCells(cells),
+    specification: specificationOfCells(kind, cells),
+  });
 }
 
 const cell = (cells: Cells, name: string): string => cells[name] ?? '';
-const fromPart = (text: string): Quantity | null => (text === '' ? null : { text, from: 'part', on: null, plusMinus: null });
-const orElse = (item: Quantity | null, text: string): Quantity => item ?? { text, from: 'assumed', on: null, plusMinus: null };
+const fromPart = (text: string): Quantity | null =>
+  text === '' ? null : { text, from: 'part', on: null, plusMinus: null };
+const orElse = (item: Quantity | null, text: string): Quantity =>
+  item ?? { text, from: 'assumed', on: null, plusMinus: null };
 /** A whole number, or the text as it stands so that the check names it. */
 const wholeOf = (text: string, fallback: number): unknown => {
   if (text === '') return fallback;
@@ -238,7 +326,8 @@ const guessedOf = (cells: Cells, columns: Readonly<Record<string, string>>): rea
     .map(([key]) => key);
 
 function stockOfCells(cells: Cells): unknown {
-  const typed = (name: string): Quantity | null => (cell(cells, name) === '' ? null : { text: cell(cells, name), from: 'typed', on: null, plusMinus: null });
+  const typed = (name: string): Quantity | null =>
+    cell(cells, name) === '' ? null : { text: cell(cells, name), from: 'typed', on: null, plusMinus: null };
   return {
     price: typed('price'),
     shipping: typed('shipping'),
@@ -263,7 +352,10 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         torqueConstant: of('torque_constant'),
         noLoadCurrent: of('no_load_current'),
         stepError: of('step_error') ?? '',
-        encoder: cell(cells, 'encoder_counts') === '' ? null : { counts: wholeOf(cell(cells, 'encoder_counts'), 1), followingLimit: of('following_limit'), guessed: [] },
+        encoder:
+          cell(cells, 'encoder_counts') === ''
+            ? null
+            : { counts: wholeOf(cell(cells, 'encoder_counts'), 1), followingLimit: of('following_limit'), guessed: [] },
         ratedCurrent: of('rated_current'),
         resistance: of('resistance'),
         inductance: of('inductance'),
@@ -313,13 +405,25 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
         ...Object.fromEntries(SUPPLY_QUANTITIES.map(([name, key]) => [key, of(name) ?? (key === 'depth' ? '' : null)])),
       });
     case 'coupling':
-      return { motorBore: of('motor_bore'), drivenBore: of('driven_bore'), keyWidth: of('key_width'), torqueMost: of('torque_most'), inertia: of('inertia') };
+      return {
+        motorBore: of('motor_bore'),
+        drivenBore: of('driven_bore'),
+        keyWidth: of('key_width'),
+        torqueMost: of('torque_most'),
+        inertia: of('inertia'),
+      };
     case 'mount':
       return known(faceOfCells(cells));
     case 'converter':
       return { voltage: of('voltage'), current: of('current'), efficiency: orElse(of('efficiency'), '85 %') };
     case 'auxiliary':
-      return known({ use: cell(cells, 'use'), fedBy: cell(cells, 'fed_by'), power: of('power'), voltage: of('voltage'), current: of('current') });
+      return known({
+        use: cell(cells, 'use'),
+        fedBy: cell(cells, 'fed_by'),
+        power: of('power'),
+        voltage: of('voltage'),
+        current: of('current'),
+      });
     case 'other':
       return {};
     case 'controller':
@@ -336,7 +440,11 @@ function specificationOfCells(kind: PartKind, cells: Cells): unknown {
 }
 
 function faceOfCells(cells: Cells): Record<string, unknown> {
-  return { frame: cell(cells, 'frame'), boltCircle: fromPart(cell(cells, 'bolt_circle')), pilot: fromPart(cell(cells, 'pilot')) };
+  return {
+    frame: cell(cells, 'frame'),
+    boltCircle: fromPart(cell(cells, 'bolt_circle')),
+    pilot: fromPart(cell(cells, 'pilot')),
+  };
 }
 
 /** What the table says; an empty cell leaves a choice or a usual value to the part's own start. */
@@ -347,13 +455,17 @@ function known(values: Readonly<Record<string, unknown>>): Record<string, unknow
 function formulaOfCells(cells: Cells): unknown {
   const kind = cell(cells, 'current_formula');
   if (kind === '') return null;
-  if (kind === 'linear') return { kind, slope: fromPart(cell(cells, 'slope')), reads: cell(cells, 'slope_reads') || 'peak' };
+  if (kind === 'linear')
+    return { kind, slope: fromPart(cell(cells, 'slope')), reads: cell(cells, 'slope_reads') || 'peak' };
   return { kind, gain: fromPart(cell(cells, 'gain')), senseResistor: fromPart(cell(cells, 'sense_resistor')) };
 }
 
 function transmissionOfCells(cells: Cells): unknown {
   const kind = cell(cells, 'transmission');
-  const efficiency = orElse(fromPart(cell(cells, 'efficiency')), kind === 'screw' ? usualScrewEfficiency(cell(cells, 'thread_form') === 'ball' ? 'ball' : 'trapezoidal') : '0.9');
+  const efficiency = orElse(
+    fromPart(cell(cells, 'efficiency')),
+    kind === 'screw' ? usualScrewEfficiency(cell(cells, 'thread_form') === 'ball' ? 'ball' : 'trapezoidal') : '0.9',
+  );
   const teeth = wholeOf(cell(cells, 'teeth'), 20);
   const driven = { shaft: fromPart(cell(cells, 'shaft')) };
   const wheel = { ...driven, inertia: fromPart(cell(cells, 'inertia')) };
@@ -398,13 +510,22 @@ function transmissionOfCells(cells: Cells): unknown {
         ...wheel,
       };
     case 'roller':
-      return { kind, diameter: fromPart(cell(cells, 'diameter')), stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'), efficiency, ...wheel };
+      return {
+        kind,
+        diameter: fromPart(cell(cells, 'diameter')),
+        stock: orElse(fromPart(cell(cells, 'stock')), '0 mm'),
+        efficiency,
+        ...wheel,
+      };
     default:
       return { kind, efficiency, ...wheel };
   }
 }
 
-/** `32/9 22/11 worm:60/1` as stages, `?/9` with one wheel not counted; anything else is handed on for the check to refuse. */
+/**
+ * `32/9 22/11 worm:60/1` as stages, `?/9` with one wheel not counted; anything else is handed on for the check to
+ * refuse.
+ */
 function stagesOfText(text: string): unknown {
   return text
     .split(/\s+|(?<=[\d?])·(?=[\d?]|gear|belt|worm|planetary)/)
@@ -415,11 +536,19 @@ function stagesOfText(text: string): unknown {
       const [, kind = 'gear', driven = '', driver = '', rest = ''] = match;
       const said = new Map((rest.match(/[@~#^&][^@~#^&]+/g) ?? []).map((piece) => [piece[0], piece.slice(1)]));
       // A lead angle is a worm's alone; of anything else it is handed on for the check to refuse.
-      const asked = STAGE_MARKS.filter(([mark, key]) => kind === 'worm' || (key !== 'leadAngle' && key !== 'friction') || said.has(mark));
+      const asked = STAGE_MARKS.filter(
+        ([mark, key]) => kind === 'worm' || (key !== 'leadAngle' && key !== 'friction') || said.has(mark),
+      );
       // A question mark stands for teeth that nobody has counted.
       const counts = { driver, driven };
       const guessed = Object.entries(counts).flatMap(([key, count]) => (count === '?' ? [key] : []));
       const [drivers, drivens] = [driver, driven].map((count) => (count === '?' ? 1 : Number(count)));
-      return { kind, driver: drivers, driven: drivens, guessed, ...Object.fromEntries(asked.map(([mark, key]) => [key, fromPart(said.get(mark) ?? '')])) };
+      return {
+        kind,
+        driver: drivers,
+        driven: drivens,
+        guessed,
+        ...Object.fromEntries(asked.map(([mark, key]) => [key, fromPart(said.get(mark) ?? '')])),
+      };
     });
 }

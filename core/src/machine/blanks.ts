@@ -87,11 +87,27 @@ export const BLANK_SUPPLY: SupplySpecification = {
   depth: quantityOf('80 %', 'assumed'),
 };
 
-export const BLANK_COUPLING: CouplingSpecification = { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null };
+export const BLANK_COUPLING: CouplingSpecification = {
+  motorBore: null,
+  drivenBore: null,
+  keyWidth: null,
+  torqueMost: null,
+  inertia: null,
+};
 export const BLANK_MOUNT: MountSpecification = { frame: 'unknown', boltCircle: null, pilot: null };
 /** A switching step-down converter (common practice, no source). */
-export const BLANK_CONVERTER: ConverterSpecification = { voltage: null, current: null, efficiency: quantityOf('85 %', 'assumed') };
-export const BLANK_AUXILIARY: AuxiliarySpecification = { use: 'other', fedBy: 'rail', power: null, voltage: null, current: null };
+export const BLANK_CONVERTER: ConverterSpecification = {
+  voltage: null,
+  current: null,
+  efficiency: quantityOf('85 %', 'assumed'),
+};
+export const BLANK_AUXILIARY: AuxiliarySpecification = {
+  use: 'other',
+  fedBy: 'rail',
+  power: null,
+  voltage: null,
+  current: null,
+};
 export const BLANK_FEED: Feed = { wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null };
 
 export function blankStage(kind: Stage['kind'], driver: number, driven: number): Stage {

@@ -1,5 +1,25 @@
-import { BLANK_CONTROLLER, BLANK_DRIVER, BLANK_AUXILIARY, BLANK_CONVERTER, BLANK_FEED, BLANK_MOTOR, BLANK_SUPPLY } from './blanks.js';
-import type { Auxiliary, AuxiliarySpecification, Axis, Converter, Faults, Job, Machine, MachineKind, Supply, TransmissionKind, TransmissionSpecification } from './machine.js';
+import {
+  BLANK_CONTROLLER,
+  BLANK_DRIVER,
+  BLANK_AUXILIARY,
+  BLANK_CONVERTER,
+  BLANK_FEED,
+  BLANK_MOTOR,
+  BLANK_SUPPLY,
+} from './blanks.js';
+import type {
+  Auxiliary,
+  AuxiliarySpecification,
+  Axis,
+  Converter,
+  Faults,
+  Job,
+  Machine,
+  MachineKind,
+  Supply,
+  TransmissionKind,
+  TransmissionSpecification,
+} from './machine.js';
 import { presetAxes, presetJob } from './presets.js';
 import { quantityOf } from './reading.js';
 import type { Quantity } from './shape.js';
@@ -8,7 +28,17 @@ const assumed = (text: string): Quantity => quantityOf(text, 'assumed');
 
 /** A job with starting values that stay marked as assumed until the builder confirms them. */
 export function defaultJob(kind: Job['kind']): Job {
-  const common = { moveTime: null, jerk: null, braking: null, startSpeed: null, friction: null, resolution: null, backlash: null, duty: assumed('100 %'), margin: assumed('1.5') };
+  const common = {
+    moveTime: null,
+    jerk: null,
+    braking: null,
+    startSpeed: null,
+    friction: null,
+    resolution: null,
+    backlash: null,
+    duty: assumed('100 %'),
+    margin: assumed('1.5'),
+  };
   return kind === 'linear'
     ? {
         kind,
@@ -36,12 +66,15 @@ export function defaultJob(kind: Job['kind']): Job {
 
 /** Nothing known of what the mechanics are out by; steel expands by 11.7 millionths a kelvin (usual handbook value). */
 export function defaultFaults(kind: Job['kind']): Faults {
-  return kind === 'linear' ? { kind, backlash: null, leadError: null, warming: null, expansion: assumed('11.7 ppm/K') } : { kind, backlash: null, leadError: null };
+  return kind === 'linear'
+    ? { kind, backlash: null, leadError: null, warming: null, expansion: assumed('11.7 ppm/K') }
+    : { kind, backlash: null, leadError: null };
 }
 
 /**
  * A transmission of a kind with nothing known but a usual efficiency: about 0.3 for a plain trapezoidal screw, 0.9 and
- * more for belts, racks and rollers (common practice, no source). Greased steel in bronze or plastic rubs with about 0.12
+ * more for belts, racks and rollers (common practice, no source). Greased steel in bronze or plastic rubs with about
+ * 0.12
  * to 0.2; a thrust bearing rolls.
  */
 export function defaultTransmission(kind: TransmissionKind): TransmissionSpecification {
@@ -65,9 +98,28 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
         shaft: null,
       };
     case 'belt':
-      return { kind, pitch: null, teeth: 20, guessed: ['teeth'], efficiency: assumed('0.95'), loop: null, tensileStiffness: null, shaft: null, inertia: null };
+      return {
+        kind,
+        pitch: null,
+        teeth: 20,
+        guessed: ['teeth'],
+        efficiency: assumed('0.95'),
+        loop: null,
+        tensileStiffness: null,
+        shaft: null,
+        inertia: null,
+      };
     case 'rack':
-      return { kind, size: 'module', tooth: null, teeth: 20, guessed: ['teeth'], efficiency: assumed('0.9'), shaft: null, inertia: null };
+      return {
+        kind,
+        size: 'module',
+        tooth: null,
+        teeth: 20,
+        guessed: ['teeth'],
+        efficiency: assumed('0.9'),
+        shaft: null,
+        inertia: null,
+      };
     case 'roller':
       return { kind, diameter: null, stock: assumed('0 mm'), efficiency: assumed('0.9'), shaft: null, inertia: null };
     case 'rotary':
@@ -136,11 +188,19 @@ export function feedOf(machine: Pick<Machine, 'supplies' | 'converters'>, id: st
   const converter = machine.converters.find((item) => item.id === id);
   if (!converter) return null;
   const { voltage, current } = converter.specification;
-  return { id: converter.id, part: converter.part, name: converter.name, specification: { ...BLANK_SUPPLY, type: 'other', voltage, current }, ...usualSupply() };
+  return {
+    id: converter.id,
+    part: converter.part,
+    name: converter.name,
+    specification: { ...BLANK_SUPPLY, type: 'other', voltage, current },
+    ...usualSupply(),
+  };
 }
 
 const numbered = (prefix: string, taken: readonly string[]): string => {
-  const numbers = taken.map((id) => (id.startsWith(`${prefix}-`) ? Number(id.slice(prefix.length + 1)) : 0)).filter(Number.isInteger);
+  const numbers = taken
+    .map((id) => (id.startsWith(`${prefix}-`) ? Number(id.slice(prefix.length + 1)) : 0))
+    .filter(Number.isInteger);
   return `${prefix}-${Math.max(0, ...numbers) + 1}`;
 };
 
@@ -162,11 +222,20 @@ export function nextSupplyId(machine: Machine): string {
 
 /** A converter to 5 V, which most controllers want, on the first supply. */
 export function newConverter(machine: Machine, from: string): Converter {
-  return { id: nextRailId(machine), part: null, name: '', from, specification: { ...BLANK_CONVERTER, voltage: assumed('5 V') } };
+  return {
+    id: nextRailId(machine),
+    part: null,
+    name: '',
+    from,
+    specification: { ...BLANK_CONVERTER, voltage: assumed('5 V') },
+  };
 }
 
 /** The program words that usually switch an auxiliary (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
-const USUAL_WORDS: Partial<Readonly<Record<AuxiliarySpecification['use'], readonly [on: string, off: string]>>> = { spindle: ['M3', 'M5'], coolant: ['M8', 'M9'] };
+const USUAL_WORDS: Partial<Readonly<Record<AuxiliarySpecification['use'], readonly [on: string, off: string]>>> = {
+  spindle: ['M3', 'M5'],
+  coolant: ['M8', 'M9'],
+};
 
 /** An auxiliary on the first supply, with the words that usually switch its kind. */
 export function newAuxiliary(
@@ -179,7 +248,16 @@ export function newAuxiliary(
     machine.auxiliaries.map((item) => item.id),
   );
   const [on, off] = USUAL_WORDS[specification.use] ?? ['', ''];
-  return { id, ...station, specification, rail: specification.fedBy === 'mains' ? null : (machine.supplies[0]?.id ?? null), drawn: null, duty: assumed('100 %'), on, off };
+  return {
+    id,
+    ...station,
+    specification,
+    rail: specification.fedBy === 'mains' ? null : (machine.supplies[0]?.id ?? null),
+    drawn: null,
+    duty: assumed('100 %'),
+    on,
+    off,
+  };
 }
 
 /** A new machine of a kind with one supply, the axes that it usually has, and usual values as guesses. */
@@ -214,14 +292,25 @@ export function nextAxisId(machine: Machine): string {
 export function withUsualValues(machine: Machine): Machine {
   const completed = presetAxes(machine.kind).reduce<Machine>((grown, preset) => {
     if (grown.axes.some((axis) => axis.letter === preset.letter)) return grown;
-    return { ...grown, axes: [...grown.axes, newAxis(nextAxisId(grown), preset.letter, preset.transmission, grown.supplies[0]?.id ?? null)] };
+    return {
+      ...grown,
+      axes: [
+        ...grown.axes,
+        newAxis(nextAxisId(grown), preset.letter, preset.transmission, grown.supplies[0]?.id ?? null),
+      ],
+    };
   }, machine);
   return {
     ...completed,
     axes: completed.axes.map((axis) => {
       const preset = presetAxes(machine.kind).find((item) => item.letter === axis.letter);
       const mass = axis.carriage.mass ?? (preset?.mass == null ? null : assumed(preset.mass));
-      return { ...axis, name: axis.name === '' ? (preset?.name ?? '') : axis.name, job: presetJob(machine.kind, axis.letter, axis.job), carriage: { ...axis.carriage, mass } };
+      return {
+        ...axis,
+        name: axis.name === '' ? (preset?.name ?? '') : axis.name,
+        job: presetJob(machine.kind, axis.letter, axis.job),
+        carriage: { ...axis.carriage, mass },
+      };
     }),
   };
 }

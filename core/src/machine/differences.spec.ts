@@ -1,5 +1,14 @@
 import { screwMachine } from '../testing/example-machine.js';
-import { blankStage, differencesBetween, newAuxiliary, newAxis, quantityOf, withTransmissionKind, type Axis, type Machine } from './index.js';
+import {
+  blankStage,
+  differencesBetween,
+  newAuxiliary,
+  newAxis,
+  quantityOf,
+  withTransmissionKind,
+  type Axis,
+  type Machine,
+} from './index.js';
 
 const before = screwMachine();
 const onAxis = (change: (axis: Axis) => Axis): Machine => ({ ...before, axes: before.axes.map(change) });
@@ -15,7 +24,14 @@ describe('what two machines differ in', () => {
         ...axis,
         name: 'across',
         driver: { ...axis.driver, specification: { ...axis.driver.specification, type: 'bridge' } },
-        motor: { ...axis.motor, specification: { ...axis.motor.specification, holdingTorque: quantityOf('0.6 N·m'), inductance: quantityOf('3 mH') } },
+        motor: {
+          ...axis.motor,
+          specification: {
+            ...axis.motor.specification,
+            holdingTorque: quantityOf('0.6 N·m'),
+            inductance: quantityOf('3 mH'),
+          },
+        },
       })),
       note: 'bench',
     };
@@ -34,7 +50,11 @@ describe('what two machines differ in', () => {
   });
 
   it('goes by what things are called in lists: one put in front makes no difference of those behind', () => {
-    const more = { ...before, axes: [newAxis('axis-9', 'W', 'belt', null), ...before.axes], auxiliaries: [newAuxiliary(before)] };
+    const more = {
+      ...before,
+      axes: [newAxis('axis-9', 'W', 'belt', null), ...before.axes],
+      auxiliaries: [newAuxiliary(before)],
+    };
     expect(differencesBetween(before, more)).toEqual(['auxiliary 1 is new', 'W is new']);
     expect(differencesBetween(more, before)).toEqual(['auxiliary 1 is gone', 'W is gone']);
     const geared = onAxis((axis) => ({ ...axis, reduction: [blankStage('belt', 18, 45)] }));
@@ -48,7 +68,10 @@ describe('what two machines differ in', () => {
   });
 
   it('says what has come or gone by what it holds, guesses left out', () => {
-    const set = onAxis((axis) => ({ ...axis, setting: { kind: 'linear', stepsPerUnit: quantityOf('400 steps/mm'), reason: '' } }));
+    const set = onAxis((axis) => ({
+      ...axis,
+      setting: { kind: 'linear', stepsPerUnit: quantityOf('400 steps/mm'), reason: '' },
+    }));
     expect(differencesBetween(before, set)).toEqual(['X, setting is new: 400 steps/mm']);
     expect(differencesBetween(set, before)).toEqual(['X, setting is gone: 400 steps/mm']);
     const lit = { ...before, auxiliaries: [{ ...newAuxiliary(before), name: 'work light' }] };
@@ -58,14 +81,21 @@ describe('what two machines differ in', () => {
   it('says another kind by its kind alone', () => {
     const [axis] = before.axes as [Axis];
     const turned = onAxis(() => withTransmissionKind(axis, 'belt'));
-    expect(differencesBetween(before, turned).filter((item) => item.includes('transmission'))).toEqual(['X, transmission, kind was screw, is belt']);
+    expect(differencesBetween(before, turned).filter((item) => item.includes('transmission'))).toEqual([
+      'X, transmission, kind was screw, is belt',
+    ]);
   });
 
   it('leaves the stamps’ own lines out, and tells the stamps', () => {
-    const card = [{ number: 20, state: 'stamped', reason: '', date: '2026-11-05', basis: ['X travel: 3'], reach: 1, note: '' }] as Machine['card'];
+    const card = [
+      { number: 20, state: 'stamped', reason: '', date: '2026-11-05', basis: ['X travel: 3'], reach: 1, note: '' },
+    ] as Machine['card'];
     expect(differencesBetween(before, { ...before, card })).toEqual(['operation 20 is new: stamped']);
-    expect(differencesBetween({ ...before, card }, { ...before, card: card.map((item) => ({ ...item, basis: [], note: 'ok' })) })).toEqual([
-      'operation 20, note was not said, is ok',
-    ]);
+    expect(
+      differencesBetween(
+        { ...before, card },
+        { ...before, card: card.map((item) => ({ ...item, basis: [], note: 'ok' })) },
+      ),
+    ).toEqual(['operation 20, note was not said, is ok']);
   });
 });

@@ -6,7 +6,8 @@ const SKIPPED: readonly string[] = ['format', 'version', 'basis', 'reach', 'gues
 
 type Json = Readonly<Record<string, unknown>>;
 const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
-const isQuantity = (value: unknown): value is { readonly text: string; readonly from: string } => isJson(value) && typeof value['text'] === 'string' && 'from' in value;
+const isQuantity = (value: unknown): value is { readonly text: string; readonly from: string } =>
+  isJson(value) && typeof value['text'] === 'string' && 'from' in value;
 
 /** A value as a reader sees it; null for one that is made of others. */
 function leafText(value: unknown): string | null {
@@ -21,7 +22,10 @@ const NAMING: readonly string[] = ['name', 'state'];
 /** Texts that name a thing which has come or gone. */
 const NAMED_BY_MOST = 3;
 
-/** What something made of others is, by the first few things it says; with the colon before it, or empty where it says nothing. */
+/**
+ * What something made of others is, by the first few things it says; with the colon before it, or empty where it says
+ * nothing.
+ */
 function contentOf(value: unknown): string {
   const texts: string[] = [];
   const gather = (item: unknown, key: string): void => {
@@ -63,8 +67,10 @@ class Differences {
       if (was !== is) this.lines.push(`${this.place(present, this.now)} was ${was}, is ${is}`);
       return;
     }
-    if (is === null && was !== null) return void this.lines.push(`${this.place(present, this.now)} is new${contentOf(present.value)}`);
-    if (was === null && is !== null) return void this.lines.push(`${this.place(old, this.before)} is gone${contentOf(old.value)}`);
+    if (is === null && was !== null)
+      return void this.lines.push(`${this.place(present, this.now)} is new${contentOf(present.value)}`);
+    if (was === null && is !== null)
+      return void this.lines.push(`${this.place(old, this.before)} is gone${contentOf(old.value)}`);
     if (Array.isArray(old.value) && Array.isArray(present.value)) this.compareLists(old, present);
     else this.compareKeys(old, present);
   }
@@ -81,14 +87,20 @@ class Differences {
 
   private compareLists(old: Side, present: Side): void {
     const entries = (side: Side): Map<string, Side> =>
-      new Map((side.value as readonly unknown[]).map((value, index) => [nameOf(value, index), { path: [...side.path, String(index)], value }]));
+      new Map(
+        (side.value as readonly unknown[]).map((value, index) => [
+          nameOf(value, index),
+          { path: [...side.path, String(index)], value },
+        ]),
+      );
     const [was, is] = [entries(old), entries(present)];
     for (const [name, item] of is) {
       const earlier = was.get(name);
       if (earlier) this.compare(earlier, item);
       else this.lines.push(`${this.place(item, this.now)} is new${contentOf(item.value)}`);
     }
-    for (const [name, item] of was) if (!is.has(name)) this.lines.push(`${this.place(item, this.before)} is gone${contentOf(item.value)}`);
+    for (const [name, item] of was)
+      if (!is.has(name)) this.lines.push(`${this.place(item, this.before)} is gone${contentOf(item.value)}`);
   }
 
   private place({ path }: Side, machine: Machine): string {
@@ -96,7 +108,10 @@ class Differences {
   }
 }
 
-/** Everything that two machines differ in, in words: `X, motor, rated current was 1.5 A, is 1.2 A`. Nothing is left out but what stamps rely on. */
+/**
+ * Everything that two machines differ in, in words: `X, motor, rated current was 1.5 A, is 1.2 A`. Nothing is left out
+ * but what stamps rely on.
+ */
 export function differencesBetween(before: Machine, now: Machine): readonly string[] {
   const found = new Differences(before, now);
   found.compare({ path: [], value: before }, { path: [], value: now });

@@ -1,6 +1,8 @@
 /**
- * What older documents lack, as it was when each was asked for the first time. These values never change: an old document means
- * the same for ever, whatever the program takes for usual by now. A field that is added later is filled in by a step of its own.
+ * What older documents lack, as it was when each was asked for the first time. These values never change: an old
+ * document means
+ * the same for ever, whatever the program takes for usual by now. A field that is added later is filled in by a step of
+ * its own.
  */
 type Json = Readonly<Record<string, unknown>>;
 
@@ -50,7 +52,15 @@ export const FROZEN_SPECIFICATIONS = {
     quiescent: guess('0.5 W'),
     efficiency: guess('95 %'),
   },
-  controller: { pulseRateMost: null, outputs: 4, guessed: [], ramps: 'yes', timerClock: null, timerBits: 16, decimals: null },
+  controller: {
+    pulseRateMost: null,
+    outputs: 4,
+    guessed: [],
+    ramps: 'yes',
+    timerClock: null,
+    timerBits: 16,
+    decimals: null,
+  },
   supply: {
     type: 'mains',
     voltage: null,
@@ -88,9 +98,35 @@ export const FROZEN_TRANSMISSIONS: Readonly<Record<string, Json>> = {
     preload: null,
     shaft: null,
   },
-  belt: { kind: 'belt', pitch: null, teeth: 20, guessed: [], efficiency: guess('0.95'), loop: null, tensileStiffness: null, shaft: null, inertia: null },
-  rack: { kind: 'rack', size: 'module', tooth: null, teeth: 20, guessed: [], efficiency: guess('0.9'), shaft: null, inertia: null },
-  roller: { kind: 'roller', diameter: null, stock: guess('0 mm'), efficiency: guess('0.9'), shaft: null, inertia: null },
+  belt: {
+    kind: 'belt',
+    pitch: null,
+    teeth: 20,
+    guessed: [],
+    efficiency: guess('0.95'),
+    loop: null,
+    tensileStiffness: null,
+    shaft: null,
+    inertia: null,
+  },
+  rack: {
+    kind: 'rack',
+    size: 'module',
+    tooth: null,
+    teeth: 20,
+    guessed: [],
+    efficiency: guess('0.9'),
+    shaft: null,
+    inertia: null,
+  },
+  roller: {
+    kind: 'roller',
+    diameter: null,
+    stock: guess('0 mm'),
+    efficiency: guess('0.9'),
+    shaft: null,
+    inertia: null,
+  },
   rotary: { kind: 'rotary', efficiency: guess('0.9'), shaft: null, inertia: null },
 };
 

@@ -36,7 +36,10 @@ describe('machine document', () => {
   });
 
   it('that the program takes is always one that the published schema takes', () => {
-    const places = (node: unknown, found: [Record<string, unknown>, string][] = []): [Record<string, unknown>, string][] => {
+    const places = (
+      node: unknown,
+      found: [Record<string, unknown>, string][] = [],
+    ): [Record<string, unknown>, string][] => {
       if (typeof node !== 'object' || node === null) return found;
       for (const key of Object.keys(node)) {
         found.push([node as Record<string, unknown>, key]);
@@ -44,22 +47,31 @@ describe('machine document', () => {
       }
       return found;
     };
-    const value = fc.oneof(fc.constantFrom<unknown>(null, '', 'x', -1, 0, 1.5, 4, true, [], {}, '5 mm', '1.8 °'), fc.jsonValue({ maxDepth: 2 }));
+    const value = fc.oneof(
+      fc.constantFrom<unknown>(null, '', 'x', -1, 0, 1.5, 4, true, [], {}, '5 mm', '1.8 °'),
+      fc.jsonValue({ maxDepth: 2 }),
+    );
     let acceptedCount = 0;
     fc.assert(
-      fc.property(fc.constantFrom(screwMachine(), cannedMotorMachine()), fc.nat(), value, fc.constantFrom('replace', 'delete', 'add'), (machine, at, damage, how) => {
-        const copy = structuredClone(machine) as unknown as Record<string, unknown>;
-        const all = places(copy);
-        const [node, key] = all[at % all.length] as [Record<string, unknown>, string];
-        if (how === 'replace') node[key] = damage;
-        else if (how === 'delete') Reflect.deleteProperty(node, key);
-        else node['unheard'] = damage;
-        const accepted = checkMachine(copy).ok;
-        if (accepted) acceptedCount += 1;
-        expect(accepted && !published(copy))
-          .withContext(`${how} ${key}`)
-          .toBeFalse();
-      }),
+      fc.property(
+        fc.constantFrom(screwMachine(), cannedMotorMachine()),
+        fc.nat(),
+        value,
+        fc.constantFrom('replace', 'delete', 'add'),
+        (machine, at, damage, how) => {
+          const copy = structuredClone(machine) as unknown as Record<string, unknown>;
+          const all = places(copy);
+          const [node, key] = all[at % all.length] as [Record<string, unknown>, string];
+          if (how === 'replace') node[key] = damage;
+          else if (how === 'delete') Reflect.deleteProperty(node, key);
+          else node['unheard'] = damage;
+          const accepted = checkMachine(copy).ok;
+          if (accepted) acceptedCount += 1;
+          expect(accepted && !published(copy))
+            .withContext(`${how} ${key}`)
+            .toBeFalse();
+        },
+      ),
       { numRuns: 1500 },
     );
     expect(acceptedCount).withContext('some damage is harmless, such as another name').toBeGreaterThan(5);
@@ -68,9 +80,17 @@ describe('machine document', () => {
   it('lists every problem at once', () => {
     const machine = screwMachine();
     const axis = machine.axes[0] as Axis;
-    const broken = { ...machine, kind: 'ship', axes: [{ ...axis, letter: '', driver: { ...axis.driver, microsteps: 0.5 } }] };
+    const broken = {
+      ...machine,
+      kind: 'ship',
+      axes: [{ ...axis, letter: '', driver: { ...axis.driver, microsteps: 0.5 } }],
+    };
     const checked = checkMachine(broken);
-    expect(checked.ok ? [] : checked.error.map((problem) => problem.path)).toEqual(['kind', 'axes.0.letter', 'axes.0.driver.microsteps']);
+    expect(checked.ok ? [] : checked.error.map((problem) => problem.path)).toEqual([
+      'kind',
+      'axes.0.letter',
+      'axes.0.driver.microsteps',
+    ]);
   });
 
   it('does not let a turning axis be asked for lengths, nor two axes be one', () => {
@@ -81,12 +101,22 @@ describe('machine document', () => {
       const checked = checkMachine(changed);
       return checked.ok ? [] : checked.error.map((problem) => problem.path);
     };
-    expect(problems({ ...machine, axes: [{ ...axis, job: table.job }] })).toEqual(['axes.0.job.kind', 'axes.0.faults.kind']);
+    expect(problems({ ...machine, axes: [{ ...axis, job: table.job }] })).toEqual([
+      'axes.0.job.kind',
+      'axes.0.faults.kind',
+    ]);
     expect(problems({ ...machine, axes: [axis, { ...axis, letter: 'Y' }] })).toEqual(['axes.1']);
     expect(problems({ ...machine, axes: [axis, { ...axis, id: 'axis-2', letter: ' x' }] })).toEqual(['axes.1.letter']);
-    expect(problems({ ...machine, auxiliaries: [{ ...newAuxiliary(machine), rail: 'nowhere' }] })).toEqual(['auxiliaries.0.rail']);
+    expect(problems({ ...machine, auxiliaries: [{ ...newAuxiliary(machine), rail: 'nowhere' }] })).toEqual([
+      'auxiliaries.0.rail',
+    ]);
     expect(problems({ ...machine, converters: [newConverter(machine, 'nowhere')] })).toEqual(['converters.0.from']);
-    expect(problems({ ...machine, axes: [{ ...axis, setting: { kind: 'rotary', stepsPerUnit: quantityOf('10 steps/°'), reason: '' } }] })).toEqual(['axes.0.setting.kind']);
+    expect(
+      problems({
+        ...machine,
+        axes: [{ ...axis, setting: { kind: 'rotary', stepsPerUnit: quantityOf('10 steps/°'), reason: '' } }],
+      }),
+    ).toEqual(['axes.0.setting.kind']);
   });
 
   it('is refused from a newer program, and when it is nested without end', () => {
@@ -99,7 +129,10 @@ describe('machine document', () => {
   });
 
   it('keeps job and setting between sliding transmissions, and replaces them when the axis begins to turn', () => {
-    const axis: Axis = { ...(screwMachine().axes[0] as Axis), setting: { kind: 'linear', stepsPerUnit: quantityOf('630 steps/mm'), reason: '' } };
+    const axis: Axis = {
+      ...(screwMachine().axes[0] as Axis),
+      setting: { kind: 'linear', stepsPerUnit: quantityOf('630 steps/mm'), reason: '' },
+    };
     const belt = withTransmissionKind(axis, 'belt');
     expect([belt.job, belt.setting]).toEqual([axis.job, axis.setting]);
     const table = withTransmissionKind(axis, 'rotary');
@@ -145,7 +178,11 @@ describe('letters of axes', () => {
       { id: 'a', letter: 'X' },
       { id: 'b', letter: 'Z' },
     ];
-    expect([isLetterTaken(axes, 'z', 'a'), isLetterTaken(axes, 'Z', 'b'), isLetterTaken(axes, 'Y', null)]).toEqual([true, false, false]);
+    expect([isLetterTaken(axes, 'z', 'a'), isLetterTaken(axes, 'Z', 'b'), isLetterTaken(axes, 'Y', null)]).toEqual([
+      true,
+      false,
+      false,
+    ]);
   });
 });
 

@@ -1,5 +1,18 @@
 import { failure, success, type Problem, type Result } from '../quantity/index.js';
-import { choice, date, kinds, list, nullable, quantity, record, text, whole, type JsonSchema, type Of, type Shape } from './shape.js';
+import {
+  choice,
+  date,
+  kinds,
+  list,
+  nullable,
+  quantity,
+  record,
+  text,
+  whole,
+  type JsonSchema,
+  type Of,
+  type Shape,
+} from './shape.js';
 import {
   auxiliarySpecification,
   controllerSpecification,
@@ -54,9 +67,17 @@ const transmission = record({ part: partLink, name: label, specification: transm
 const coupling = record({ part: partLink, name: label, specification: couplingSpecification });
 const mount = record({ part: partLink, name: label, specification: mountSpecification });
 
-const wire = { wire: nullable(wireSize), length: nullable(quantity('length', positive)), fuse: nullable(quantity('current', positive)) };
+const wire = {
+  wire: nullable(wireSize),
+  length: nullable(quantity('length', positive)),
+  fuse: nullable(quantity('current', positive)),
+};
 /** What brings the current from the supply to a driver, and what steadies it there. */
-const feed = record({ ...wire, capacitance: nullable(quantity('capacitance', positive)), capacitorVoltage: nullable(quantity('voltage', positive)) });
+const feed = record({
+  ...wire,
+  capacitance: nullable(quantity('capacitance', positive)),
+  capacitorVoltage: nullable(quantity('voltage', positive)),
+});
 
 const supply = record({
   id: localId,
@@ -72,7 +93,13 @@ const supply = record({
   /** How the current of its drivers is counted. */
   school: choice('computed', 'two-thirds', 'sum'),
 });
-const converter = record({ id: localId, part: partLink, name: label, from: localId, specification: converterSpecification });
+const converter = record({
+  id: localId,
+  part: partLink,
+  name: label,
+  from: localId,
+  specification: converterSpecification,
+});
 const auxiliary = record({
   id: localId,
   part: partLink,
@@ -89,7 +116,10 @@ const auxiliary = record({
   off: text(12),
 });
 
-/** What is known of getting one line of the parts list; the line itself follows from the design unless it is an extra one. */
+/**
+ * What is known of getting one line of the parts list; the line itself follows from the design unless it is an extra
+ * one.
+ */
 const purchase = record({
   /** Which line: see the core's parts list; extra lines begin with `extra:`. */
   key: text(200, 1),
@@ -193,7 +223,11 @@ const axis = record({
   coupling: nullable(coupling),
   mount: nullable(mount),
   feed,
-  carriage: record({ name: label, mass: nullable(quantity('mass', positive)), inertia: nullable(quantity('inertia', positive)) }),
+  carriage: record({
+    name: label,
+    mass: nullable(quantity('mass', positive)),
+    inertia: nullable(quantity('inertia', positive)),
+  }),
   faults,
   /** Which school the current limit follows: crest equal to the rated number, or effective value equal to it. */
   currentSchool: choice('crest', 'rms'),
@@ -213,7 +247,10 @@ const operation = record({
   /** Why it is held; empty otherwise. */
   reason: text(200),
   date: date(),
-  /** What it relied on when it was stamped, as readable lines; compared with the present to see whether the stamp still holds. */
+  /**
+   * What it relied on when it was stamped, as readable lines; compared with the present to see whether the stamp still
+   * holds.
+   */
   basis: list(text(BASIS_LINE_MOST), BASIS_MOST),
   /** How much of the design its lines speak of; see the route card's reaches. */
   reach: choice(1, 2),
@@ -287,13 +324,15 @@ function depthOf(value: unknown, limit: number): number {
 
 /** Checks any value against a shape, and lists every problem with its path. */
 export function checkShape<T>(shape: Shape<T>, input: unknown): Result<T> {
-  if (depthOf(input, JSON_DEPTH_LIMIT) >= JSON_DEPTH_LIMIT) return failure([{ path: '', message: 'is nested too deeply' }]);
+  if (depthOf(input, JSON_DEPTH_LIMIT) >= JSON_DEPTH_LIMIT)
+    return failure([{ path: '', message: 'is nested too deeply' }]);
   const problems: Problem[] = [];
   return shape.check(input, '', problems) ? success(input) : failure(problems);
 }
 
 /**
- * The only maker of a {@link Machine} from outside data: structure, units and bounds, then the references between its parts.
+ * The only maker of a {@link Machine} from outside data: structure, units and bounds, then the references between its
+ * parts.
  * @returns the machine, or every problem with its path
  */
 export function checkMachine(input: unknown): Result<Machine> {
@@ -305,8 +344,15 @@ export function checkMachine(input: unknown): Result<Machine> {
 
 const sameLetter = (one: string, other: string): boolean => one.trim().toUpperCase() === other.trim().toUpperCase();
 
-/** Whether another axis bears a letter: stamps, programs and builders tell axes apart by it. @param id of the axis that may */
-export function isLetterTaken(axes: readonly { readonly id: string; readonly letter: string }[], letter: string, id: string | null): boolean {
+/**
+ * Whether another axis bears a letter: stamps, programs and builders tell axes apart by it.
+ * @param id of the axis that may
+ */
+export function isLetterTaken(
+  axes: readonly { readonly id: string; readonly letter: string }[],
+  letter: string,
+  id: string | null,
+): boolean {
   return axes.some((item) => item.id !== id && sameLetter(item.letter, letter));
 }
 
@@ -315,7 +361,10 @@ const AXIS_LETTERS = ['X', 'Y', 'Z', 'A', 'B', 'C', 'U', 'V', 'W'] as const;
 /** A letter that no axis bears yet: those that machines usually use first. */
 export function freeLetter(axes: readonly { readonly letter: string }[]): string {
   const isFree = (letter: string): boolean => !axes.some((item) => sameLetter(item.letter, letter));
-  return AXIS_LETTERS.find(isFree) ?? (Array.from({ length: axes.length + 1 }, (_, index) => `A${index + 1}`).find(isFree) as string);
+  return (
+    AXIS_LETTERS.find(isFree) ??
+    (Array.from({ length: axes.length + 1 }, (_, index) => `A${index + 1}`).find(isFree) as string)
+  );
 }
 
 /** Whether following what feeds a converter comes round to it. */
@@ -349,11 +398,14 @@ function referenceProblems(machine: Machine): Problem[] {
     'purchases',
   );
   machine.converters.forEach((item, index) => {
-    if (!railIds.includes(item.from)) problems.push({ path: `converters.${index}.from`, message: 'names a rail that is not there' });
-    else if (isFedByItself(machine.converters, item.id)) problems.push({ path: `converters.${index}.from`, message: 'is fed by itself in the end' });
+    if (!railIds.includes(item.from))
+      problems.push({ path: `converters.${index}.from`, message: 'names a rail that is not there' });
+    else if (isFedByItself(machine.converters, item.id))
+      problems.push({ path: `converters.${index}.from`, message: 'is fed by itself in the end' });
   });
   machine.auxiliaries.forEach((item, index) => {
-    if (item.rail !== null && !railIds.includes(item.rail)) problems.push({ path: `auxiliaries.${index}.rail`, message: 'names a rail that is not there' });
+    if (item.rail !== null && !railIds.includes(item.rail))
+      problems.push({ path: `auxiliaries.${index}.rail`, message: 'names a rail that is not there' });
   });
   repeated(
     machine.axes.map((item) => item.id),
@@ -365,12 +417,16 @@ function referenceProblems(machine: Machine): Problem[] {
   );
   machine.axes.forEach((item, index) => {
     const path = `axes.${index}`;
-    if (item.supply !== null && !railIds.includes(item.supply)) problems.push({ path: `${path}.supply`, message: 'names a supply that is not there' });
-    if (isLetterTaken(machine.axes.slice(0, index), item.letter, null)) problems.push({ path: `${path}.letter`, message: 'is the letter of another axis' });
+    if (item.supply !== null && !railIds.includes(item.supply))
+      problems.push({ path: `${path}.supply`, message: 'names a supply that is not there' });
+    if (isLetterTaken(machine.axes.slice(0, index), item.letter, null))
+      problems.push({ path: `${path}.letter`, message: 'is the letter of another axis' });
     if ((item.transmission.specification.kind === 'rotary') !== (item.job.kind === 'rotary'))
       problems.push({ path: `${path}.job.kind`, message: 'must be rotary exactly when the axis turns' });
-    if (item.faults.kind !== item.job.kind) problems.push({ path: `${path}.faults.kind`, message: 'must match the job' });
-    if (item.setting !== null && item.setting.kind !== item.job.kind) problems.push({ path: `${path}.setting.kind`, message: 'must match the job' });
+    if (item.faults.kind !== item.job.kind)
+      problems.push({ path: `${path}.faults.kind`, message: 'must match the job' });
+    if (item.setting !== null && item.setting.kind !== item.job.kind)
+      problems.push({ path: `${path}.setting.kind`, message: 'must match the job' });
   });
   return problems;
 }

@@ -13,17 +13,38 @@ export interface PresetAxis {
   readonly job: Readonly<Record<string, string>>;
 }
 
-/** Sensible starts of hobby machines (common practice, no source); every one is shown as assumed until it is confirmed. */
+/**
+ * Sensible starts of hobby machines (common practice, no source); every one is shown as assumed until it is confirmed.
+ */
 const PRESETS: Readonly<Record<MachineKind, readonly PresetAxis[]>> = {
   router: [
-    { letter: 'X', name: 'across', transmission: 'screw', mass: '4 kg', job: { travel: '400 mm', speed: '40 mm/s', acceleration: '300 mm/s²', load: '40 N', friction: '8 N' } },
-    { letter: 'Y', name: 'along', transmission: 'screw', mass: '8 kg', job: { travel: '600 mm', speed: '40 mm/s', acceleration: '300 mm/s²', load: '40 N', friction: '12 N' } },
+    {
+      letter: 'X',
+      name: 'across',
+      transmission: 'screw',
+      mass: '4 kg',
+      job: { travel: '400 mm', speed: '40 mm/s', acceleration: '300 mm/s²', load: '40 N', friction: '8 N' },
+    },
+    {
+      letter: 'Y',
+      name: 'along',
+      transmission: 'screw',
+      mass: '8 kg',
+      job: { travel: '600 mm', speed: '40 mm/s', acceleration: '300 mm/s²', load: '40 N', friction: '12 N' },
+    },
     {
       letter: 'Z',
       name: 'up and down',
       transmission: 'screw',
       mass: '2.5 kg',
-      job: { travel: '90 mm', speed: '20 mm/s', acceleration: '200 mm/s²', load: '40 N', friction: '4 N', incline: '90 °' },
+      job: {
+        travel: '90 mm',
+        speed: '20 mm/s',
+        acceleration: '200 mm/s²',
+        load: '40 N',
+        friction: '4 N',
+        incline: '90 °',
+      },
     },
   ],
   lathe: [
@@ -32,14 +53,28 @@ const PRESETS: Readonly<Record<MachineKind, readonly PresetAxis[]>> = {
       name: 'cross slide',
       transmission: 'screw',
       mass: '3 kg',
-      job: { travel: '80 mm', speed: '10 mm/s', acceleration: '100 mm/s²', tolerance: '0.01 mm', load: '60 N', friction: '15 N' },
+      job: {
+        travel: '80 mm',
+        speed: '10 mm/s',
+        acceleration: '100 mm/s²',
+        tolerance: '0.01 mm',
+        load: '60 N',
+        friction: '15 N',
+      },
     },
     {
       letter: 'Z',
       name: 'carriage',
       transmission: 'screw',
       mass: '7 kg',
-      job: { travel: '250 mm', speed: '15 mm/s', acceleration: '100 mm/s²', tolerance: '0.02 mm', load: '100 N', friction: '25 N' },
+      job: {
+        travel: '250 mm',
+        speed: '15 mm/s',
+        acceleration: '100 mm/s²',
+        tolerance: '0.02 mm',
+        load: '100 N',
+        friction: '25 N',
+      },
     },
   ],
   'dividing-table': [
@@ -57,7 +92,14 @@ const PRESETS: Readonly<Record<MachineKind, readonly PresetAxis[]>> = {
       name: 'feed',
       transmission: 'roller',
       mass: '0.5 kg',
-      job: { travel: '500 mm', speed: '100 mm/s', acceleration: '500 mm/s²', tolerance: '0.5 mm', load: '10 N', friction: '3 N' },
+      job: {
+        travel: '500 mm',
+        speed: '100 mm/s',
+        acceleration: '500 mm/s²',
+        tolerance: '0.5 mm',
+        load: '10 N',
+        friction: '3 N',
+      },
     },
   ],
   arm: [
@@ -66,7 +108,14 @@ const PRESETS: Readonly<Record<MachineKind, readonly PresetAxis[]>> = {
       name: 'joint',
       transmission: 'rotary',
       mass: null,
-      job: { travel: '180 °', speed: '60 °/s', acceleration: '180 °/s²', load: '0.5 N·m', friction: '0.1 N·m', imbalance: '2 N·m' },
+      job: {
+        travel: '180 °',
+        speed: '60 °/s',
+        acceleration: '180 °/s²',
+        load: '0.5 N·m',
+        friction: '0.1 N·m',
+        imbalance: '2 N·m',
+      },
     },
   ],
   other: [{ letter: 'X', name: '', transmission: 'screw', mass: null, job: {} }],
@@ -79,7 +128,9 @@ export function presetAxes(kind: MachineKind): readonly PresetAxis[] {
 
 /** A job with a kind's usual values in place of everything that is still assumed; what was said stays. */
 export function presetJob(kind: MachineKind, letter: string, job: Job): Job {
-  const preset = PRESETS[kind].find((item) => item.letter === letter && (item.transmission === 'rotary') === (job.kind === 'rotary'));
+  const preset = PRESETS[kind].find(
+    (item) => item.letter === letter && (item.transmission === 'rotary') === (job.kind === 'rotary'),
+  );
   if (!preset) return job;
   const entries = Object.entries(job).map(([key, value]: [string, Quantity | string | null]) => {
     const usual = preset.job[key];

@@ -25,7 +25,8 @@ export function readQuantity(item: Quantity, dimension: Dimension): QuantityRead
 }
 
 /** Value of a quantity in SI; null while it is not known. */
-export const valueOf = (item: Quantity | null, dimension: Dimension): number | null => (item ? readQuantity(item, dimension).value : null);
+export const valueOf = (item: Quantity | null, dimension: Dimension): number | null =>
+  item ? readQuantity(item, dimension).value : null;
 
 /** A quantity with its provenance, for building documents. */
 export function quantityOf(text: string, from: Provenance = 'typed', on: string | null = null): Quantity {

@@ -1,12 +1,23 @@
 import { screwMachine } from '../testing/example-machine.js';
-import { checkMachine, newAuxiliary, placeInWords, quantityOf, withoutRefused, type Axis, type Machine } from './index.js';
+import {
+  checkMachine,
+  newAuxiliary,
+  placeInWords,
+  quantityOf,
+  withoutRefused,
+  type Axis,
+  type Machine,
+} from './index.js';
 
 const before = screwMachine();
 const problemsOf = (machine: Machine): Parameters<typeof withoutRefused>[2] => {
   const checked = checkMachine(machine);
   return checked.ok ? [] : checked.error;
 };
-const onAxis = (machine: Machine, change: (axis: Axis) => Axis): Machine => ({ ...machine, axes: machine.axes.map(change) });
+const onAxis = (machine: Machine, change: (axis: Axis) => Axis): Machine => ({
+  ...machine,
+  axes: machine.axes.map(change),
+});
 
 describe('what of a machine can be kept', () => {
   it('is all but the one thing that cannot be, which is as it was', () => {
@@ -26,7 +37,10 @@ describe('what of a machine can be kept', () => {
   it('leaves out of a list what was never in it, wherever it stands', () => {
     const load = newAuxiliary(before);
     const wrong = { ...load, id: 'auxiliary-2', rail: 'nowhere' };
-    const edited: Machine = { ...before, auxiliaries: [load, wrong, { ...load, id: 'auxiliary-3' }, { ...wrong, id: 'auxiliary-4' }] };
+    const edited: Machine = {
+      ...before,
+      auxiliaries: [load, wrong, { ...load, id: 'auxiliary-3' }, { ...wrong, id: 'auxiliary-4' }],
+    };
     const kept = withoutRefused(edited, before, problemsOf(edited));
     expect(kept.auxiliaries.map((item) => item.id)).toEqual(['auxiliary-1', 'auxiliary-3']);
     expect(checkMachine(kept).ok).toBeTrue();

@@ -5,12 +5,15 @@ type Node = Readonly<Record<string, unknown>> | readonly unknown[];
 
 const isNode = (value: unknown): value is Node => typeof value === 'object' && value !== null;
 const isList = (node: Node): node is readonly unknown[] => Array.isArray(node);
-const childOf = (node: unknown, key: string): unknown => (isNode(node) && Object.hasOwn(node, key) ? (node as Readonly<Record<string, unknown>>)[key] : undefined);
+const childOf = (node: unknown, key: string): unknown =>
+  isNode(node) && Object.hasOwn(node, key) ? (node as Readonly<Record<string, unknown>>)[key] : undefined;
 
 function withChild(node: Node, key: string, value: unknown): Node {
   if (!isList(node)) return { ...node, [key]: value };
   // What a list has never held before is taken out of it again.
-  return value === undefined ? node.filter((_item, index) => String(index) !== key) : node.map((item, index) => (String(index) === key ? value : item));
+  return value === undefined
+    ? node.filter((_item, index) => String(index) !== key)
+    : node.map((item, index) => (String(index) === key ? value : item));
 }
 
 /** The node with what stands at a path as it was before; as far up as there was something before. */
@@ -31,7 +34,9 @@ function putBack(node: unknown, before: unknown, path: readonly string[]): unkno
  */
 export function withoutRefused(machine: Machine, before: Machine, problems: readonly Problem[]): Machine {
   // From the back, so that taking an item out of a list moves none that is still to be put back.
-  const paths = problems.map(({ path }) => (path === '' ? [] : path.split('.'))).sort((a, b) => b.join('.').localeCompare(a.join('.'), 'en', { numeric: true }));
+  const paths = problems
+    .map(({ path }) => (path === '' ? [] : path.split('.')))
+    .sort((a, b) => b.join('.').localeCompare(a.join('.'), 'en', { numeric: true }));
   return paths.reduce<unknown>((made, path) => putBack(made, before, path), machine) as Machine;
 }
 
@@ -40,11 +45,18 @@ export function placeInWords(machine: Machine, path: string): string {
   const [first, second, ...rest] = path.split('.');
   const words = (keys: readonly (string | undefined)[]): readonly string[] =>
     keys.flatMap((key) =>
-      key === undefined || key === 'specification' || key === '' ? [] : [/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()],
+      key === undefined || key === 'specification' || key === ''
+        ? []
+        : [/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()],
     );
-  if (first === 'axes' && second !== undefined) return [machine.axes[Number(second)]?.letter ?? `axis ${Number(second) + 1}`, ...words(rest)].join(', ');
-  if (first === 'card' && second !== undefined) return [`operation ${machine.card[Number(second)]?.number ?? Number(second) + 1}`, ...words(rest)].join(', ');
-  const singular = { supplies: 'supply', converters: 'converter', auxiliaries: 'auxiliary', purchases: 'part to get' }[first ?? ''];
-  if (singular !== undefined && second !== undefined) return [`${singular} ${Number(second) + 1}`, ...words(rest)].join(', ');
+  if (first === 'axes' && second !== undefined)
+    return [machine.axes[Number(second)]?.letter ?? `axis ${Number(second) + 1}`, ...words(rest)].join(', ');
+  if (first === 'card' && second !== undefined)
+    return [`operation ${machine.card[Number(second)]?.number ?? Number(second) + 1}`, ...words(rest)].join(', ');
+  const singular = { supplies: 'supply', converters: 'converter', auxiliaries: 'auxiliary', purchases: 'part to get' }[
+    first ?? ''
+  ];
+  if (singular !== undefined && second !== undefined)
+    return [`${singular} ${Number(second) + 1}`, ...words(rest)].join(', ');
   return words([first, second, ...rest]).join(', ') || 'the machine';
 }

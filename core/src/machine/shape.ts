@@ -36,8 +36,9 @@ const isEnough = (problems: readonly Problem[]): boolean => problems.length >= M
 const at = (path: string, key: string | number): string => (path === '' ? String(key) : `${path}.${key}`);
 
 /** Control characters other than line breaks and tabs; they cannot be shown and some cannot be stored. */
-// eslint-disable-next-line no-control-regex -- these very characters are refused
-const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
+const CONTROL =
+  // eslint-disable-next-line no-control-regex -- these very characters are refused
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
 
 /** Text of `least` to `most` UTF-16 units, without control characters or broken surrogates. */
 export function text(most: number, least = 0): Shape<string> {
@@ -51,7 +52,8 @@ export function text(most: number, least = 0): Shape<string> {
 
 export function whole(least: number, most: number): Shape<number> {
   return shape<number>({ type: 'integer', minimum: least, maximum: most }, (value, path, problems) => {
-    if (typeof value !== 'number' || !Number.isInteger(value)) problems.push({ path, message: 'must be a whole number' });
+    if (typeof value !== 'number' || !Number.isInteger(value))
+      problems.push({ path, message: 'must be a whole number' });
     else if (value < least || value > most) problems.push({ path, message: `must be from ${least} to ${most}` });
   });
 }
@@ -73,7 +75,8 @@ export function date(): Shape<string> {
   return shape<string>({ type: 'string', format: 'date' }, (value, path, problems) => {
     const isDate = typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value);
     const parsed = isDate ? new Date(`${value}T00:00:00Z`) : null;
-    if (!parsed || Number.isNaN(parsed.getTime()) || parsed.toISOString().slice(0, 10) !== value) problems.push({ path, message: 'must be a date such as 2026-11-05' });
+    if (!parsed || Number.isNaN(parsed.getTime()) || parsed.toISOString().slice(0, 10) !== value)
+      problems.push({ path, message: 'must be a date such as 2026-11-05' });
   });
 }
 
@@ -84,12 +87,18 @@ export function nullable<T>(inner: Shape<T>): Shape<T | null> {
 }
 
 export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonly T[]> {
-  return shape<readonly T[]>({ type: 'array', items: inner.schema, minItems: least, maxItems: most }, (value, path, problems) => {
-    if (!Array.isArray(value)) problems.push({ path, message: 'must be a list' });
-    else if (value.length > most || value.length < least) problems.push({ path, message: `must have ${least} to ${most} entries` });
-    // By index, because forEach passes over the holes of a sparse array.
-    else for (let index = 0; index < value.length && !isEnough(problems); index += 1) inner.check(value[index], at(path, index), problems);
-  });
+  return shape<readonly T[]>(
+    { type: 'array', items: inner.schema, minItems: least, maxItems: most },
+    (value, path, problems) => {
+      if (!Array.isArray(value)) problems.push({ path, message: 'must be a list' });
+      else if (value.length > most || value.length < least)
+        problems.push({ path, message: `must have ${least} to ${most} entries` });
+      // By index, because forEach passes over the holes of a sparse array.
+      else
+        for (let index = 0; index < value.length && !isEnough(problems); index += 1)
+          inner.check(value[index], at(path, index), problems);
+    },
+  );
 }
 
 type Fields = Readonly<Record<string, Shape<unknown>>>;
@@ -103,26 +112,34 @@ function isPlainObject(value: unknown): value is Record<string, unknown> {
 export function record<F extends Fields>(fields: F): Shape<RecordOf<F>> {
   const keys = Object.keys(fields);
   const properties = Object.fromEntries(keys.map((key) => [key, (fields[key] as Shape<unknown>).schema]));
-  return shape<RecordOf<F>>({ type: 'object', properties, required: keys, additionalProperties: false }, (value, path, problems) => {
-    if (!isPlainObject(value)) {
-      problems.push({ path, message: 'must be an object' });
-      return;
-    }
-    for (const key of keys) {
-      if (isEnough(problems)) return;
-      if (Object.hasOwn(value, key)) (fields[key] as Shape<unknown>).check(value[key], at(path, key), problems);
-      else problems.push({ path: at(path, key), message: 'is missing' });
-    }
-    for (const key in value) {
-      if (isEnough(problems)) return;
-      if (Object.hasOwn(value, key) && !keys.includes(key)) problems.push({ path: at(path, key.slice(0, 40)), message: 'is not known here' });
-    }
-  });
+  return shape<RecordOf<F>>(
+    { type: 'object', properties, required: keys, additionalProperties: false },
+    (value, path, problems) => {
+      if (!isPlainObject(value)) {
+        problems.push({ path, message: 'must be an object' });
+        return;
+      }
+      for (const key of keys) {
+        if (isEnough(problems)) return;
+        if (Object.hasOwn(value, key)) (fields[key] as Shape<unknown>).check(value[key], at(path, key), problems);
+        else problems.push({ path: at(path, key), message: 'is missing' });
+      }
+      for (const key in value) {
+        if (isEnough(problems)) return;
+        if (Object.hasOwn(value, key) && !keys.includes(key))
+          problems.push({ path: at(path, key.slice(0, 40)), message: 'is not known here' });
+      }
+    },
+  );
 }
 
 /** One of several records told apart by their `kind`. */
-export function kinds<V extends Readonly<Record<string, Fields>>>(variants: V): Shape<{ [K in keyof V]: { readonly kind: K } & RecordOf<V[K]> }[keyof V]> {
-  const shapes = new Map(Object.entries(variants).map(([kind, fields]) => [kind, record({ kind: choice(kind), ...fields })]));
+export function kinds<V extends Readonly<Record<string, Fields>>>(
+  variants: V,
+): Shape<{ [K in keyof V]: { readonly kind: K } & RecordOf<V[K]> }[keyof V]> {
+  const shapes = new Map(
+    Object.entries(variants).map(([kind, fields]) => [kind, record({ kind: choice(kind), ...fields })]),
+  );
   return shape({ oneOf: [...shapes.values()].map((variant) => variant.schema) }, (value, path, problems) => {
     const variant = isPlainObject(value) && typeof value['kind'] === 'string' ? shapes.get(value['kind']) : undefined;
     if (variant) variant.check(value, path, problems);
@@ -188,7 +205,9 @@ const quantityRecord = record({
 /** What a percent tolerance, such as `0.5 %`, or a tolerance in the quantity's own unit is worth in SI. */
 export function toleranceValue(plusMinus: string, dimension: Dimension, value: number): number | null {
   const percent = /^(.*)%\s*$/.exec(plusMinus);
-  const parsed = percent ? parseQuantity(`${percent[1]} %`, 'ratio', bareUnit('ratio'), 'kept') : parseQuantity(plusMinus, dimension, bareUnit(dimension), 'kept');
+  const parsed = percent
+    ? parseQuantity(`${percent[1]} %`, 'ratio', bareUnit('ratio'), 'kept')
+    : parseQuantity(plusMinus, dimension, bareUnit(dimension), 'kept');
   if (!parsed.ok || parsed.value.value < 0) return null;
   return percent ? Math.abs(value) * parsed.value.value : parsed.value.value;
 }
@@ -201,6 +220,7 @@ export function quantity(dimension: Dimension, bounds: Bounds = {}): Shape<Quant
     if (!quantityRecord.check(value, path, problems)) return;
     const problem = quantityProblem(value.text, dimension, bounds);
     if (problem) problems.push({ path: at(path, 'text'), message: problem });
-    if (value.plusMinus !== null && toleranceValue(value.plusMinus, dimension, 1) === null) problems.push({ path: at(path, 'plusMinus'), message: 'is not a tolerance' });
+    if (value.plusMinus !== null && toleranceValue(value.plusMinus, dimension, 1) === null)
+      problems.push({ path: at(path, 'plusMinus'), message: 'is not a tolerance' });
   });
 }

@@ -9,7 +9,8 @@ export const share = { isPositive: true, most: 1 } as const;
 export const guesses = { guessed: list(text(30, 1), 6) };
 
 /**
- * Losses of a stage: efficiency, and play of the driven shaft; null while only the usual is known. Its inertia is that of
+ * Losses of a stage: efficiency, and play of the driven shaft; null while only the usual is known. Its inertia is that
+ * of
  * its wheels as it is felt at its first shaft, the way gearheads are quoted.
  */
 const losses = {
@@ -51,7 +52,11 @@ export const gearhead = record({
 export const wiring = choice('coil', 'half', 'series', 'parallel', 'unipolar');
 
 /** An encoder on the motor; the drive alarms when the rotor hangs further behind than its limit. */
-const encoder = record({ counts: whole(1, 10_000_000), followingLimit: nullable(quantity('angle', positive)), ...guesses });
+const encoder = record({
+  counts: whole(1, 10_000_000),
+  followingLimit: nullable(quantity('angle', positive)),
+  ...guesses,
+});
 
 /** The published frame sizes; `other` gives its own circle and pilot. */
 export const frame = choice('unknown', 'other', '8', '11', '14', '17', '23', '34', '42');
@@ -203,8 +208,22 @@ export const transmissionSpecification = kinds({
     ...driven,
     ...wheel,
   },
-  rack: { size: choice('module', 'pitch'), tooth: nullable(quantity('length', positive)), teeth: whole(1, 10_000), efficiency, ...driven, ...wheel, ...guesses },
-  roller: { diameter: nullable(quantity('length', positive)), stock: quantity('length', notNegative), efficiency, ...driven, ...wheel },
+  rack: {
+    size: choice('module', 'pitch'),
+    tooth: nullable(quantity('length', positive)),
+    teeth: whole(1, 10_000),
+    efficiency,
+    ...driven,
+    ...wheel,
+    ...guesses,
+  },
+  roller: {
+    diameter: nullable(quantity('length', positive)),
+    stock: quantity('length', notNegative),
+    efficiency,
+    ...driven,
+    ...wheel,
+  },
   rotary: { efficiency, ...driven, ...wheel },
 });
 

@@ -32,8 +32,16 @@ describe('a document of the first version', () => {
     expect(machine.version).toBe(6);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
     expect(machine.supplies[0]?.specification.type).toBe('mains');
-    expect(slideFeed(machine)).toEqual({ wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null });
-    expect(machine.axes.map((axis) => [axis.motor.wiring, axis.motor.specification.quotedFor, axis.budgetSchool])).toEqual([
+    expect(slideFeed(machine)).toEqual({
+      wire: null,
+      length: null,
+      fuse: null,
+      capacitance: null,
+      capacitorVoltage: null,
+    });
+    expect(
+      machine.axes.map((axis) => [axis.motor.wiring, axis.motor.specification.quotedFor, axis.budgetSchool]),
+    ).toEqual([
       ['coil', 'coil', 'rss'],
       ['unipolar', 'half', 'rss'],
     ]);
@@ -54,7 +62,9 @@ describe('a document of the first version', () => {
 
   it('keeps its stamps: nothing that a stamp relied on has another line', () => {
     const machine = opened();
-    expect(stepLines(machine.axes[0] as Machine['axes'][number])).toContain('axis-1|X|transmission: kind screw, pitch 20 tpi, starts 1');
+    expect(stepLines(machine.axes[0] as Machine['axes'][number])).toContain(
+      'axis-1|X|transmission: kind screw, pitch 20 tpi, starts 1',
+    );
     expect(basisOf(machine, 10, 1).filter((line) => line.startsWith('axis-1|X|'))).toEqual([
       'axis-1|X|travel: 300 mm',
       'axis-1|X|speed: 20 mm/s',
@@ -69,7 +79,10 @@ describe('a document of the first version', () => {
     const written = OPERATIONS.map(({ number }) => {
       // As versions 1 to 5 wrote them: `X travel: 300 mm`, `Supply 1 voltage: 24 V`, `Converter 1: 5 V`.
       const basis = basisOf(opened(), number, 1).map((line) =>
-        line.replace(/^[^|]*\|([^|]*)\|([^:]*): /, (_all, subject: string, what: string) => `${subject}${what === '' ? '' : ` ${what}`}: `),
+        line.replace(
+          /^[^|]*\|([^|]*)\|([^:]*): /,
+          (_all, subject: string, what: string) => `${subject}${what === '' ? '' : ` ${what}`}: `,
+        ),
       );
       return { number, state: 'stamped', reason: '', date: '2026-11-05', basis, note: '' };
     });
@@ -77,29 +90,53 @@ describe('a document of the first version', () => {
     expect(written[2]?.basis[0]).toMatch(/^Supply 1 voltage: /);
     const result = openMachine({ ...MACHINE_OF_VERSION_1, card: written });
     const machine = result.ok ? result.value : null;
-    const states = (change: (machine: Machine) => Machine): readonly string[] => (machine ? OPERATIONS.map(({ number }) => operationState(change(machine), number, []).kind) : []);
+    const states = (change: (machine: Machine) => Machine): readonly string[] =>
+      machine ? OPERATIONS.map(({ number }) => operationState(change(machine), number, []).kind) : [];
     expect(new Set(states((item) => item))).toEqual(new Set(['stamped']));
     const onFirst =
       (change: (axis: Axis) => Axis) =>
-      (item: Machine): Machine => ({ ...item, axes: item.axes.map((axis, index) => (index === 0 ? change(axis) : axis)) });
+      (item: Machine): Machine => ({
+        ...item,
+        axes: item.axes.map((axis, index) => (index === 0 ? change(axis) : axis)),
+      });
     const relettered = states(onFirst((axis) => ({ ...axis, letter: 'Q' })));
     expect(new Set(relettered))
       .withContext('a letter is only a name')
       .toEqual(new Set(['stamped']));
-    const stronger = states(onFirst((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, holdingTorque: quantityOf('2 N·m') } } })));
+    const stronger = states(
+      onFirst((axis) => ({
+        ...axis,
+        motor: { ...axis.motor, specification: { ...axis.motor.specification, holdingTorque: quantityOf('2 N·m') } },
+      })),
+    );
     expect(new Set(stronger))
       .withContext('not looked at then')
       .toEqual(new Set(['stamped']));
     const faster = states(onFirst((axis) => ({ ...axis, job: { ...axis.job, speed: quantityOf('90 mm/s') } })));
-    expect(OPERATIONS.map(({ number }) => number).filter((_, index) => faster[index] === 'reopened')).toEqual([10, 20, 80]);
+    expect(OPERATIONS.map(({ number }) => number).filter((_, index) => faster[index] === 'reopened')).toEqual([
+      10, 20, 80,
+    ]);
   });
 
   it('means the same whatever the program takes for usual by now', () => {
     const before = JSON.stringify(opened());
     const driver = JSON.stringify(
-      checkPart({ kind: 'driver', name: 'Old', note: '', specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 16 } }),
+      checkPart({
+        kind: 'driver',
+        name: 'Old',
+        note: '',
+        specification: {
+          formula: null,
+          currentMost: null,
+          voltageLeast: null,
+          voltageMost: null,
+          finestMicrosteps: 16,
+        },
+      }),
     );
-    const converter = JSON.stringify(checkPart({ kind: 'converter', name: 'Old', note: '', specification: { voltage: null, current: null } }));
+    const converter = JSON.stringify(
+      checkPart({ kind: 'converter', name: 'Old', note: '', specification: { voltage: null, current: null } }),
+    );
     expect(converter).toContain('"ok":true');
     const living: readonly (readonly [object, object])[] = [
       [BLANK_MOTOR, { frame: '23', leads: 8 }],
@@ -112,10 +149,25 @@ describe('a document of the first version', () => {
     try {
       for (const [blank, change] of living) Object.assign(blank, change);
       expect(JSON.stringify(opened())).toBe(before);
-      expect(JSON.stringify(checkPart({ kind: 'converter', name: 'Old', note: '', specification: { voltage: null, current: null } }))).toBe(converter);
       expect(
         JSON.stringify(
-          checkPart({ kind: 'driver', name: 'Old', note: '', specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 16 } }),
+          checkPart({ kind: 'converter', name: 'Old', note: '', specification: { voltage: null, current: null } }),
+        ),
+      ).toBe(converter);
+      expect(
+        JSON.stringify(
+          checkPart({
+            kind: 'driver',
+            name: 'Old',
+            note: '',
+            specification: {
+              formula: null,
+              currentMost: null,
+              voltageLeast: null,
+              voltageMost: null,
+              finestMicrosteps: 16,
+            },
+          }),
         ),
       ).toBe(driver);
     } finally {
@@ -150,7 +202,18 @@ describe('a document of the second version', () => {
       axes: present.axes.map((axis) => ({
         ...without(axis, 'coupling', 'mount', 'feed'),
         driver: { ...axis.driver, specification: without(axis.driver.specification, 'quiescent', 'efficiency') },
-        motor: { ...axis.motor, specification: without(axis.motor.specification, 'frame', 'boltCircle', 'pilot', 'shaft', 'shaftEnd', 'keyWidth') },
+        motor: {
+          ...axis.motor,
+          specification: without(
+            axis.motor.specification,
+            'frame',
+            'boltCircle',
+            'pilot',
+            'shaft',
+            'shaftEnd',
+            'keyWidth',
+          ),
+        },
         transmission: { ...axis.transmission, specification: without(axis.transmission.specification, 'shaft') },
       })),
     };
@@ -165,11 +228,17 @@ describe('a document of the third version', () => {
       ...present,
       version: 3,
       controller: { ...present.controller, specification: without(present.controller.specification, 'guessed') },
-      supplies: present.supplies.map((supply) => ({ ...supply, specification: without(supply.specification, 'power') })),
+      supplies: present.supplies.map((supply) => ({
+        ...supply,
+        specification: without(supply.specification, 'power'),
+      })),
       axes: present.axes.map((axis) => ({
         ...axis,
         job: without({ ...axis.job, friction: quantityOf('0 N·m', 'assumed') }, 'braking', 'startSpeed'),
-        driver: { ...without(axis.driver, 'guessed'), specification: without(axis.driver.specification, 'guessed', 'currentLeast', 'thermalResistance') },
+        driver: {
+          ...without(axis.driver, 'guessed'),
+          specification: without(axis.driver.specification, 'guessed', 'currentLeast', 'thermalResistance'),
+        },
         motor: {
           ...axis.motor,
           specification: {
@@ -201,13 +270,20 @@ describe('a document of the third version', () => {
 describe('a document of the fourth version', () => {
   it('opens as the same machine made anew: windows in direct volts, loads on their rails at what their plates say', () => {
     const bare = cannedMotorMachine();
-    const load = newAuxiliary(bare, { part: null, name: 'Blower' }, { ...BLANK_AUXILIARY, use: 'coolant', voltage: quantityOf('12 V'), current: quantityOf('0.7 A') });
+    const load = newAuxiliary(
+      bare,
+      { part: null, name: 'Blower' },
+      { ...BLANK_AUXILIARY, use: 'coolant', voltage: quantityOf('12 V'), current: quantityOf('0.7 A') },
+    );
     const present: Machine = { ...bare, auxiliaries: [load] };
     const older = {
       ...present,
       version: 4,
       auxiliaries: [{ ...without(load, 'drawn'), specification: without(load.specification, 'fedBy', 'power') }],
-      axes: present.axes.map((axis) => ({ ...axis, driver: { ...axis.driver, specification: without(axis.driver.specification, 'voltageReads') } })),
+      axes: present.axes.map((axis) => ({
+        ...axis,
+        driver: { ...axis.driver, specification: without(axis.driver.specification, 'voltageReads') },
+      })),
     };
     expect(openMachine(older)).toEqual({ ok: true, value: present });
   });
@@ -217,7 +293,16 @@ describe('axes of one letter in an older document', () => {
   it('get letters of their own, the first keeping its', () => {
     const present = cannedMotorMachine();
     const [axis] = present.axes as [Machine['axes'][number]];
-    const older = { ...present, version: 4, axes: [axis, { ...axis, id: 'axis-2', letter: 'a' }, { ...axis, id: 'axis-3', letter: 'X' }, { ...axis, id: 'axis-4' }] };
+    const older = {
+      ...present,
+      version: 4,
+      axes: [
+        axis,
+        { ...axis, id: 'axis-2', letter: 'a' },
+        { ...axis, id: 'axis-3', letter: 'X' },
+        { ...axis, id: 'axis-4' },
+      ],
+    };
     const opened = openMachine(older);
     expect(opened.ok ? opened.value.axes.map((item) => item.letter) : opened.error).toEqual(['A', 'Y', 'X', 'Z']);
   });
@@ -234,12 +319,18 @@ describe('a part of the first version', () => {
       kind: 'transmission',
       name: 'Old screw',
       note: '',
-      specification: { kind: 'screw', pitch: null, starts: 2, efficiency: { text: '0.3', from: 'assumed', on: null, plusMinus: null } },
+      specification: {
+        kind: 'screw',
+        pitch: null,
+        starts: 2,
+        efficiency: { text: '0.3', from: 'assumed', on: null, plusMinus: null },
+      },
     });
-    expect(part.ok && part.value.kind === 'transmission' && part.value.specification.kind === 'screw' && [part.value.specification.starts, part.value.specification.form]).toEqual([
-      2,
-      'trapezoidal',
-    ]);
+    expect(
+      part.ok &&
+        part.value.kind === 'transmission' &&
+        part.value.specification.kind === 'screw' && [part.value.specification.starts, part.value.specification.form],
+    ).toEqual([2, 'trapezoidal']);
     expect(checkPart({ kind: 'motor', name: 'x', note: '', specification: 3 }).ok).toBeFalse();
     expect(checkPart({ kind: 'transmission', name: 'x', note: '', specification: { kind: 'rope' } }).ok).toBeFalse();
   });

@@ -1,5 +1,14 @@
 import { failure, type Result } from '../quantity/index.js';
-import { FROZEN_BALL_EFFICIENCY, FROZEN_FAULTS, FROZEN_FEED, FROZEN_IDLE_SHARE, FROZEN_JOBS, FROZEN_SPECIFICATIONS, FROZEN_SUPPLY, FROZEN_TRANSMISSIONS } from './frozen.js';
+import {
+  FROZEN_BALL_EFFICIENCY,
+  FROZEN_FAULTS,
+  FROZEN_FEED,
+  FROZEN_IDLE_SHARE,
+  FROZEN_JOBS,
+  FROZEN_SPECIFICATIONS,
+  FROZEN_SUPPLY,
+  FROZEN_TRANSMISSIONS,
+} from './frozen.js';
 import { checkMachine, freeLetter, isLetterTaken, type Machine } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
@@ -11,7 +20,8 @@ type Step = (older: Json) => Record<string, unknown>;
 const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 /** Changes an object; anything else is handed on for the check to refuse. */
 const within = (value: unknown, change: (item: Json) => Json): unknown => (isJson(value) ? change(value) : value);
-const each = (value: unknown, change: (item: Json) => Json): unknown => (Array.isArray(value) ? value.map((item: unknown) => within(item, change)) : value);
+const each = (value: unknown, change: (item: Json) => Json): unknown =>
+  Array.isArray(value) ? value.map((item: unknown) => within(item, change)) : value;
 
 const completedStage = (stage: Json): Json => ({
   efficiency: null,
@@ -23,7 +33,8 @@ const completedStage = (stage: Json): Json => ({
 });
 
 /**
- * A part's specification as an older version wrote it, with what has been added since left unknown or at its usual value.
+ * A part's specification as an older version wrote it, with what has been added since left unknown or at its usual
+ * value.
  * The result is still to be checked.
  */
 export function completedSpecification(kind: string, specification: unknown): unknown {
@@ -36,7 +47,11 @@ export function completedSpecification(kind: string, specification: unknown): un
           quotedFor: usual,
           ...older,
           encoder: within(older['encoder'] ?? null, (encoder) => ({ guessed: [], ...encoder })),
-          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({ ...FROZEN_SPECIFICATIONS.gearhead, ...gearhead, stages: each(gearhead['stages'], completedStage) })),
+          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({
+            ...FROZEN_SPECIFICATIONS.gearhead,
+            ...gearhead,
+            stages: each(gearhead['stages'], completedStage),
+          })),
         };
       }
       case 'transmission': {
@@ -60,17 +75,26 @@ export function completedSpecification(kind: string, specification: unknown): un
 /** Before version 4 a ball screw kept the guess of a rubbing one. */
 function withUsualEfficiency(transmission: Json): Json {
   const isGuess = isJson(transmission['efficiency']) && transmission['efficiency']['from'] === 'assumed';
-  return transmission['form'] === 'ball' && isGuess ? { ...transmission, efficiency: { ...(transmission['efficiency'] as Json), text: FROZEN_BALL_EFFICIENCY } } : transmission;
+  return transmission['form'] === 'ball' && isGuess
+    ? { ...transmission, efficiency: { ...(transmission['efficiency'] as Json), text: FROZEN_BALL_EFFICIENCY } }
+    : transmission;
 }
 
-/** Version 2 asks more of the job, and knows more of motors, drivers, mechanics and controllers. What was there stays as it was. */
+/**
+ * Version 2 asks more of the job, and knows more of motors, drivers, mechanics and controllers. What was there stays as
+ * it was.
+ */
 function toVersion2(machine: Json): Record<string, unknown> {
   return {
     ...machine,
     version: 2,
-    controller: within(machine['controller'], (item) => ({ ...item, specification: completedSpecification('controller', item['specification']) })),
+    controller: within(machine['controller'], (item) => ({
+      ...item,
+      specification: completedSpecification('controller', item['specification']),
+    })),
     axes: each(machine['axes'], (axis) => {
-      const leads = isJson(axis['motor']) && isJson(axis['motor']['specification']) ? axis['motor']['specification']['leads'] : 4;
+      const leads =
+        isJson(axis['motor']) && isJson(axis['motor']['specification']) ? axis['motor']['specification']['leads'] : 4;
       const kind = isJson(axis['job']) && axis['job']['kind'] === 'rotary' ? 'rotary' : 'linear';
       return {
         faults: FROZEN_FAULTS[kind],
@@ -90,7 +114,10 @@ function toVersion2(machine: Json): Record<string, unknown> {
           specification: completedSpecification('motor', item['specification']),
         })),
         reduction: each(axis['reduction'], completedStage),
-        transmission: within(axis['transmission'], (item) => ({ ...item, specification: completedSpecification('transmission', item['specification']) })),
+        transmission: within(axis['transmission'], (item) => ({
+          ...item,
+          specification: completedSpecification('transmission', item['specification']),
+        })),
         carriage: within(axis['carriage'], (item) => ({ inertia: null, ...item })),
       };
     }),
@@ -98,9 +125,13 @@ function toVersion2(machine: Json): Record<string, unknown> {
 }
 
 /** A station with its specification completed, whatever else it holds. */
-const completedStation = (kind: string, station: unknown): unknown => within(station, (item) => ({ ...item, specification: completedSpecification(kind, item['specification']) }));
+const completedStation = (kind: string, station: unknown): unknown =>
+  within(station, (item) => ({ ...item, specification: completedSpecification(kind, item['specification']) }));
 
-/** Version 3 knows rails, auxiliaries, feeds, couplings, mounts and what has been bought. Nothing is said of any of them yet. */
+/**
+ * Version 3 knows rails, auxiliaries, feeds, couplings, mounts and what has been bought. Nothing is said of any of them
+ * yet.
+ */
 function toVersion3(machine: Json): Record<string, unknown> {
   return {
     currency: '',
@@ -109,7 +140,11 @@ function toVersion3(machine: Json): Record<string, unknown> {
     purchases: [],
     ...machine,
     version: 3,
-    supplies: each(machine['supplies'], (item) => ({ ...FROZEN_SUPPLY, ...item, specification: completedSpecification('supply', item['specification']) })),
+    supplies: each(machine['supplies'], (item) => ({
+      ...FROZEN_SUPPLY,
+      ...item,
+      specification: completedSpecification('supply', item['specification']),
+    })),
     axes: each(machine['axes'], (axis) => ({
       coupling: null,
       mount: null,
@@ -123,10 +158,15 @@ function toVersion3(machine: Json): Record<string, unknown> {
 }
 
 /** A guess of version 3 that version 4 does not share: guides that nobody described slid without friction. */
-const isAssumedZero = (item: unknown): boolean => isJson(item) && item['from'] === 'assumed' && typeof item['text'] === 'string' && Number.parseFloat(item['text']) === 0;
+const isAssumedZero = (item: unknown): boolean =>
+  isJson(item) &&
+  item['from'] === 'assumed' &&
+  typeof item['text'] === 'string' &&
+  Number.parseFloat(item['text']) === 0;
 
 /**
- * Version 4 knows inertias of wheels and gears, a gearhead's own efficiency, the lead angle of worms, ball sizes, braking
+ * Version 4 knows inertias of wheels and gears, a gearhead's own efficiency, the lead angle of worms, ball sizes,
+ * braking
  * apart from speeding up, that friction can be unknown, and supplies that are sold by their watts.
  */
 function toVersion4(machine: Json): Record<string, unknown> {
@@ -156,7 +196,9 @@ function toVersion4(machine: Json): Record<string, unknown> {
 /** Letters of the axes that none repeats: before version 5 two could bear the same. */
 function lettered(axes: unknown): unknown {
   const taken: { letter: string }[] = Array.isArray(axes)
-    ? axes.flatMap((axis: unknown) => (isJson(axis) && typeof axis['letter'] === 'string' ? [{ letter: axis['letter'] }] : []))
+    ? axes.flatMap((axis: unknown) =>
+        isJson(axis) && typeof axis['letter'] === 'string' ? [{ letter: axis['letter'] }] : [],
+      )
     : [];
   const seen: { id: string; letter: string }[] = [];
   return each(axes, (axis) => {
@@ -169,27 +211,47 @@ function lettered(axes: unknown): unknown {
   });
 }
 
-/** Version 5 knows drivers whose window is in volts of alternating current, loads on the mains, and loads run below their own voltage. */
+/**
+ * Version 5 knows drivers whose window is in volts of alternating current, loads on the mains, and loads run below
+ * their own voltage.
+ */
 function toVersion5(machine: Json): Record<string, unknown> {
   return {
     ...machine,
     version: 5,
-    auxiliaries: each(machine['auxiliaries'], (item) => ({ drawn: null, ...(completedStation('auxiliary', item) as Json) })),
+    auxiliaries: each(machine['auxiliaries'], (item) => ({
+      drawn: null,
+      ...(completedStation('auxiliary', item) as Json),
+    })),
     axes: each(lettered(machine['axes']), (axis) => ({ ...axis, driver: completedStation('driver', axis['driver']) })),
   };
 }
 
-/** Lines of stamps by identities: before version 6 they began with the letter of an axis, or with the number of a supply, converter or load. */
+/**
+ * Lines of stamps by identities: before version 6 they began with the letter of an axis, or with the number of a
+ * supply, converter or load.
+ */
 function identified(machine: Json, basis: unknown): unknown {
   const idsOf = (list: unknown): readonly string[] =>
-    Array.isArray(list) ? list.map((item: unknown) => (isJson(item) && typeof item['id'] === 'string' ? encodeURIComponent(item['id']) : '')) : [];
-  const letters: readonly unknown[] = Array.isArray(machine['axes']) ? machine['axes'].map((axis: unknown) => (isJson(axis) ? axis['letter'] : null)) : [];
+    Array.isArray(list)
+      ? list.map((item: unknown) =>
+          isJson(item) && typeof item['id'] === 'string' ? encodeURIComponent(item['id']) : '',
+        )
+      : [];
+  const letters: readonly unknown[] = Array.isArray(machine['axes'])
+    ? machine['axes'].map((axis: unknown) => (isJson(axis) ? axis['letter'] : null))
+    : [];
   const axisIds = idsOf(machine['axes']);
-  const numbered = { Supply: idsOf(machine['supplies']), Converter: idsOf(machine['converters']), Auxiliary: idsOf(machine['auxiliaries']) };
+  const numbered = {
+    Supply: idsOf(machine['supplies']),
+    Converter: idsOf(machine['converters']),
+    Auxiliary: idsOf(machine['auxiliaries']),
+  };
   const renamed = (line: unknown): unknown => {
     if (typeof line !== 'string') return line;
     const [, kind = '', place = '', rest = ''] = /^(Supply|Converter|Auxiliary) (\d+) ?(.*)$/s.exec(line) ?? [];
-    const item = kind === 'Supply' || kind === 'Converter' || kind === 'Auxiliary' ? numbered[kind][Number(place) - 1] : undefined;
+    const item =
+      kind === 'Supply' || kind === 'Converter' || kind === 'Auxiliary' ? numbered[kind][Number(place) - 1] : undefined;
     if (item) return `${item}|${kind} ${place}|${rest}`;
     // The number of one that is gone since has its colon at once.
     const [, letter = '', what = ''] = /^(\S{1,3}) (.*)$/s.exec(line) ?? [];
@@ -199,15 +261,26 @@ function identified(machine: Json, basis: unknown): unknown {
   return Array.isArray(basis) ? basis.map(renamed) : basis;
 }
 
-/** Version 6 has stamps whose lines go by identities, and which reach to every part they rely on; older ones reach as far as they did. */
+/**
+ * Version 6 has stamps whose lines go by identities, and which reach to every part they rely on; older ones reach as
+ * far as they did.
+ */
 function toVersion6(machine: Json): Record<string, unknown> {
   const completed = (kind: string) => (item: Json) => completedStation(kind, item) as Json;
   return {
     ...machine,
     version: 6,
     converters: each(machine['converters'], completed('converter')),
-    axes: each(machine['axes'], (axis) => ({ ...axis, coupling: completedStation('coupling', axis['coupling']), mount: completedStation('mount', axis['mount']) })),
-    card: each(machine['card'], (operation) => ({ ...operation, basis: identified(machine, operation['basis']), reach: 1 })),
+    axes: each(machine['axes'], (axis) => ({
+      ...axis,
+      coupling: completedStation('coupling', axis['coupling']),
+      mount: completedStation('mount', axis['mount']),
+    })),
+    card: each(machine['card'], (operation) => ({
+      ...operation,
+      basis: identified(machine, operation['basis']),
+      reach: 1,
+    })),
   };
 }
 
@@ -221,7 +294,8 @@ const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion
 export function openMachine(input: unknown): Result<Machine> {
   if (typeof input !== 'object' || input === null) return failure([{ path: '', message: 'is not a machine document' }]);
   const version = (input as { version?: unknown }).version;
-  if (typeof version === 'number' && version > CURRENT_VERSION) return failure([{ path: 'version', message: `is ${version}; this program reads up to ${CURRENT_VERSION}` }]);
+  if (typeof version === 'number' && version > CURRENT_VERSION)
+    return failure([{ path: 'version', message: `is ${version}; this program reads up to ${CURRENT_VERSION}` }]);
   let current = input as Record<string, unknown>;
   const isOlder = typeof version === 'number' && Number.isInteger(version) && version >= 1 && version < CURRENT_VERSION;
   if (isOlder) for (const step of UPGRADES.slice(version - 1)) current = step(current);

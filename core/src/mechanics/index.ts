@@ -12,6 +12,24 @@ export {
   type PowerScrew,
 } from './screw.js';
 export { wormBackwardEfficiency, wormEfficiency, wormLocks, type Worm } from './worm.js';
-export { axialStiffness, barInertia, bucklingLoad, eulerLoad, STEEL, whirlSpeed, type Bar, type Ends } from './shaft.js';
+export {
+  axialStiffness,
+  barInertia,
+  bucklingLoad,
+  eulerLoad,
+  STEEL,
+  whirlSpeed,
+  type Bar,
+  type Ends,
+} from './shaft.js';
 export { beltLoopStiffness, leastBeltStiffness } from './belt.js';
-export { cylinderInertia, DENSITIES, discInertia, drivingTorque, offAxisInertia, reflectedInertia, reflectedMass, tubeInertia } from './inertia.js';
+export {
+  cylinderInertia,
+  DENSITIES,
+  discInertia,
+  drivingTorque,
+  offAxisInertia,
+  reflectedInertia,
+  reflectedMass,
+  tubeInertia,
+} from './inertia.js';

@@ -34,10 +34,18 @@ export function offAxisInertia(own: number, mass: number, distance: number): num
 export const DENSITIES = { steel: 7850, aluminium: 2700, brass: 8500, plastic: 1400, plywood: 680 } as const;
 
 /**
- * Torque at the motor [N·m] that moves a carriage: J·a/r + (m·a + F)·r/η with r = l/2π. A braking load drives back through
+ * Torque at the motor [N·m] that moves a carriage: J·a/r + (m·a + F)·r/η with r = l/2π. A braking load drives back
+ * through
  * the friction, so its share is multiplied by the efficiency instead.
  */
-export function drivingTorque(rotating: number, mass: number, force: number, acceleration: number, travelPerTurn: number, efficiency: number): number {
+export function drivingTorque(
+  rotating: number,
+  mass: number,
+  force: number,
+  acceleration: number,
+  travelPerTurn: number,
+  efficiency: number,
+): number {
   const radius = travelPerTurn / (2 * Math.PI);
   const pushed = (mass * acceleration + force) * radius;
   return (rotating * acceleration) / radius + (pushed >= 0 ? pushed / efficiency : pushed * efficiency);

@@ -25,7 +25,14 @@ import {
 } from './index.js';
 
 // Budynas and Nisbett, Shigley's Mechanical Engineering Design, ch. 8 "Screws, Fasteners", example 8-1 (from memory).
-const worked: PowerScrew = { meanDiameter: 0.03, lead: 0.008, flankAngle: 0, threadFriction: 0.08, collarFriction: 0.08, collarDiameter: 0.04 };
+const worked: PowerScrew = {
+  meanDiameter: 0.03,
+  lead: 0.008,
+  flankAngle: 0,
+  threadFriction: 0.08,
+  collarFriction: 0.08,
+  collarDiameter: 0.04,
+};
 
 describe('power screws', () => {
   it('raise and lower as the handbook’s worked example: 26.18 N·m, 9.77 N·m, efficiency 0.311', () => {
@@ -43,11 +50,15 @@ describe('power screws', () => {
 
   it('lose nothing without friction, raising or lowering', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.004, max: 0.05, noNaN: true }), fc.double({ min: 0.001, max: 0.03, noNaN: true }), (diameter, lead) => {
-        const ideal = { ...worked, meanDiameter: diameter, lead, threadFriction: 0, collarFriction: 0 };
-        expect(screwEfficiency(ideal)).toBeCloseTo(1, 9);
-        expect(loweringTorque(ideal, 1000)).toBeCloseTo(-raisingTorque(ideal, 1000), 9);
-      }),
+      fc.property(
+        fc.double({ min: 0.004, max: 0.05, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.03, noNaN: true }),
+        (diameter, lead) => {
+          const ideal = { ...worked, meanDiameter: diameter, lead, threadFriction: 0, collarFriction: 0 };
+          expect(screwEfficiency(ideal)).toBeCloseTo(1, 9);
+          expect(loweringTorque(ideal, 1000)).toBeCloseTo(-raisingTorque(ideal, 1000), 9);
+        },
+      ),
     );
   });
 
@@ -102,9 +113,11 @@ describe('worms', () => {
 describe('long shafts', () => {
   const bar = { diameter: 0.02, length: 1, modulus: 206e9, density: 7850 };
 
-  // Catalogues of rolling screws give n = f·10⁷·d/L² (mm, rpm) with f = 3.4, 9.7, 15.1, 21.9, which hold a factor 0.8 (from memory).
+  // Catalogues of rolling screws give n = f·10⁷·d/L² (mm, rpm) with f = 3.4, 9.7, 15.1, 21.9, which hold a factor 0.8
+  // (from memory).
   it('whirl where the catalogues’ coefficients say, once their factor 0.8 is taken out', () => {
-    const rpm = (ends: 'fixed-free' | 'supported' | 'fixed-supported' | 'fixed'): number => (whirlSpeed(bar, ends) * 30) / Math.PI;
+    const rpm = (ends: 'fixed-free' | 'supported' | 'fixed-supported' | 'fixed'): number =>
+      (whirlSpeed(bar, ends) * 30) / Math.PI;
     const catalogue = (f: number): number => (f * 1e7 * 20) / 1000 ** 2;
     expect((0.8 * rpm('fixed-free')) / catalogue(3.4)).toBeCloseTo(1, 1);
     expect((0.8 * rpm('supported')) / catalogue(9.7)).toBeCloseTo(1, 1);
@@ -112,7 +125,8 @@ describe('long shafts', () => {
     expect((0.8 * rpm('fixed')) / catalogue(21.9)).toBeCloseTo(1, 1);
   });
 
-  // Any strength-of-materials textbook: π²EI/L² for pinned ends; four times that for fixed ones, a quarter for a free end.
+  // Any strength-of-materials textbook: π²EI/L² for pinned ends; four times that for fixed ones, a quarter for a free
+  // end.
   it('buckle as Euler says when slender', () => {
     expect(eulerLoad(bar, 'supported')).toBeCloseTo((Math.PI ** 3 * 206e9 * 0.02 ** 4) / 64, 3);
     expect(eulerLoad(bar, 'fixed') / eulerLoad(bar, 'supported')).toBeCloseTo(4, 12);
@@ -123,7 +137,9 @@ describe('long shafts', () => {
   it('go over into Johnson’s parabola at half the yield strength, without a step', () => {
     const border = Math.sqrt((2 * Math.PI ** 2 * bar.modulus) / STEEL.yield) * (bar.diameter / 4);
     const area = (Math.PI * bar.diameter ** 2) / 4;
-    const [shorter, longer] = [border * 0.9999, border * 1.0001].map((length) => bucklingLoad({ ...bar, length }, 'supported'));
+    const [shorter, longer] = [border * 0.9999, border * 1.0001].map((length) =>
+      bucklingLoad({ ...bar, length }, 'supported'),
+    );
     expect((shorter as number) / ((area * STEEL.yield) / 2)).toBeCloseTo(1, 3);
     expect((shorter as number) / (longer as number)).toBeCloseTo(1, 3);
     // A stub yields before it buckles.

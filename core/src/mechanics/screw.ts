@@ -14,10 +14,14 @@ export interface PowerScrew {
   readonly collarDiameter: number;
 }
 
-/** Half angle between the flanks of the usual thread forms [rad] (ISO 2901:1993 trapezoidal, ISO 68-1:1998 V; from memory). */
+/**
+ * Half angle between the flanks of the usual thread forms [rad] (ISO 2901:1993 trapezoidal, ISO 68-1:1998 V; from
+ * memory).
+ */
 export const FLANK_ANGLES = { square: 0, trapezoidal: Math.PI / 12, v: Math.PI / 6 } as const;
 
-const collarTorque = (screw: PowerScrew, force: number): number => (force * screw.collarFriction * screw.collarDiameter) / 2;
+const collarTorque = (screw: PowerScrew, force: number): number =>
+  (force * screw.collarFriction * screw.collarDiameter) / 2;
 
 /**
  * Mean diameter from the outside diameter and the pitch. The trapezoidal and square thread is half a pitch deep, so its
@@ -47,13 +51,17 @@ export function screwEfficiency(screw: PowerScrew): number {
   return screw.lead / (2 * Math.PI * raisingTorque(screw, 1));
 }
 
-/** Whether the thread alone holds a load: π·f·d·sec α > l. A screw that locks only through its collar is not safe to rely on. */
+/**
+ * Whether the thread alone holds a load: π·f·d·sec α > l. A screw that locks only through its collar is not safe to
+ * rely on.
+ */
 export function threadLocks({ meanDiameter: d, lead, flankAngle, threadFriction }: PowerScrew): boolean {
   return (Math.PI * threadFriction * d) / Math.cos(flankAngle) > lead;
 }
 
 /**
- * Efficiency of a thread driven backwards by its load: the torque it gives over what it would give without friction; below
+ * Efficiency of a thread driven backwards by its load: the torque it gives over what it would give without friction;
+ * below
  * nothing where the thread locks.
  */
 export function threadBackwardEfficiency(screw: PowerScrew): number {
@@ -61,14 +69,18 @@ export function threadBackwardEfficiency(screw: PowerScrew): number {
 }
 
 /**
- * Efficiency of a line driven backwards from its forward efficiency: about 2 − 1/η, below nothing where it locks (common
+ * Efficiency of a line driven backwards from its forward efficiency: about 2 − 1/η, below nothing where it locks
+ * (common
  * practice; exact for a rolling screw of small lead).
  */
 export function backDriving(forward: number): number {
   return 2 - 1 / forward;
 }
 
-/** Share of the ball's diameter by which a ball screw's root lies inside its outside diameter (common practice, no source). */
+/**
+ * Share of the ball's diameter by which a ball screw's root lies inside its outside diameter (common practice, no
+ * source).
+ */
 const BALL_DEPTH = 0.8;
 /** Bottom clearance of a trapezoidal thread [m] by its pitch (ISO 2901:1993, from memory). */
 function bottomClearance(pitch: number): number {

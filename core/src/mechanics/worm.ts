@@ -1,4 +1,7 @@
-/** A worm as a screw wound round its wheel; normal pressure angle in the flank (Shigley, "Worm gearing", from memory). SI. */
+/**
+ * A worm as a screw wound round its wheel; normal pressure angle in the flank (Shigley, "Worm gearing", from memory).
+ * SI.
+ */
 export interface Worm {
   readonly starts: number;
   readonly wheelTeeth: number;

@@ -5,7 +5,8 @@ export interface Keyframe {
 }
 
 /**
- * The quintic that starts and ends at rest without a jump in acceleration: 10s³ − 15s⁴ + 6s⁵ (minimum-jerk move; Flash and
+ * The quintic that starts and ends at rest without a jump in acceleration: 10s³ − 15s⁴ + 6s⁵ (minimum-jerk move; Flash
+ * and
  * Hogan, Journal of Neuroscience 5 (1985), from memory).
  */
 export function ease(share: number): number {
@@ -27,7 +28,10 @@ export function positionAt(frames: readonly Keyframe[], time: number): number {
 }
 
 /** Greatest speed and acceleration over all moves between keyframes. @throws RangeError unless times rise */
-export function keyframeDemands(frames: readonly Keyframe[]): { readonly speed: number; readonly acceleration: number } {
+export function keyframeDemands(frames: readonly Keyframe[]): {
+  readonly speed: number;
+  readonly acceleration: number;
+} {
   let [speed, acceleration] = [0, 0];
   for (let index = 1; index < frames.length; index += 1) {
     const [from, to] = [frames[index - 1] as Keyframe, frames[index] as Keyframe];

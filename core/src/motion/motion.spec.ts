@@ -16,7 +16,11 @@ import {
 } from './index.js';
 
 const positive = (min: number, max: number): fc.Arbitrary<number> => fc.double({ min, max, noNaN: true });
-const limitsOf = fc.record({ speed: positive(0.01, 2), acceleration: positive(0.05, 20), jerk: fc.oneof(fc.constant(null), positive(0.5, 500)) });
+const limitsOf = fc.record({
+  speed: positive(0.01, 2),
+  acceleration: positive(0.05, 20),
+  jerk: fc.oneof(fc.constant(null), positive(0.5, 500)),
+});
 
 describe('profiles', () => {
   // Standard kinematics: t = D/v + v/a for a trapezoid, 2√(D/a) for a triangle.
@@ -25,7 +29,8 @@ describe('profiles', () => {
     expect(profileOf(0.1, { speed: 5, acceleration: 0.5, jerk: null }).duration).toBeCloseTo(2 * Math.sqrt(0.2), 12);
   });
 
-  // Biagiotti and Melchiorri, Trajectory Planning for Automatic Machines and Robots, ex. 3.9 (from memory): q 0 to 10, v 5, a 10, j 30.
+  // Biagiotti and Melchiorri, Trajectory Planning for Automatic Machines and Robots, ex. 3.9 (from memory): q 0 to 10,
+  // v 5, a 10, j 30.
   it('take the jerk-limited times of the textbook’s example: 0.3333 s of jerk, 0.8333 s of ramp, 2.8333 s in all', () => {
     const profile = profileOf(10, { speed: 5, acceleration: 10, jerk: 30 });
     expect(profile.stretches[0]?.duration).toBeCloseTo(1 / 3, 9);
@@ -33,7 +38,10 @@ describe('profiles', () => {
   });
 
   it('take the shortest move’s time 4·∛(D/2j) when only jerk binds', () => {
-    expect(profileOf(0.001, { speed: 10, acceleration: 100, jerk: 50 }).duration).toBeCloseTo(4 * Math.cbrt(0.001 / 100), 12);
+    expect(profileOf(0.001, { speed: 10, acceleration: 100, jerk: 50 }).duration).toBeCloseTo(
+      4 * Math.cbrt(0.001 / 100),
+      12,
+    );
   });
 
   it('arrive at rest, at the right place, within every limit', () => {
@@ -82,15 +90,19 @@ describe('coordinated axes', () => {
     const shared = coordinatedProfile(moves);
     // The second axis is slower: 0.1/0.02 = 5 s of travel.
     expect(shared?.duration).toBeCloseTo(5 + 0.1, 9);
-    for (const { distance, limits } of moves) expect((shared?.speed ?? 0) * Math.abs(distance)).toBeLessThanOrEqual(limits.speed * (1 + 1e-12));
+    for (const { distance, limits } of moves)
+      expect((shared?.speed ?? 0) * Math.abs(distance)).toBeLessThanOrEqual(limits.speed * (1 + 1e-12));
   });
 
   it('may take longer than the slowest alone, never shorter', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ distance: positive(0.01, 1), limits: limitsOf }), { minLength: 1, maxLength: 4 }), (moves) => {
-        const alone = Math.max(...moves.map(({ distance, limits }) => profileOf(distance, limits).duration));
-        expect(coordinatedProfile(moves)?.duration).toBeGreaterThanOrEqual(alone * (1 - 1e-9));
-      }),
+      fc.property(
+        fc.array(fc.record({ distance: positive(0.01, 1), limits: limitsOf }), { minLength: 1, maxLength: 4 }),
+        (moves) => {
+          const alone = Math.max(...moves.map(({ distance, limits }) => profileOf(distance, limits).duration));
+          expect(coordinatedProfile(moves)?.duration).toBeGreaterThanOrEqual(alone * (1 - 1e-9));
+        },
+      ),
     );
   });
 

@@ -29,16 +29,23 @@ export interface Limits {
 
 /**
  * Shortest move over a distance within limits, from rest to rest: a trapezoid of speed, or with a jerk limit the seven
- * stretches of an S-curve (standard kinematics; Biagiotti and Melchiorri, Trajectory Planning for Automatic Machines and
+ * stretches of an S-curve (standard kinematics; Biagiotti and Melchiorri, Trajectory Planning for Automatic Machines
+ * and
  * Robots, ch. 3, from memory).
  * @throws RangeError if a limit or the distance is not positive
  */
 export function profileOf(distance: number, limits: Limits): Profile {
-  for (const [name, value] of Object.entries({ distance, ...limits })) if (value != null && !(value > 0)) throw new RangeError(`${name} must be positive, got ${value}`);
-  return limits.jerk === null ? trapezoid(distance, limits) : sCurve(distance, limits.speed, limits.acceleration, limits.jerk);
+  for (const [name, value] of Object.entries({ distance, ...limits }))
+    if (value != null && !(value > 0)) throw new RangeError(`${name} must be positive, got ${value}`);
+  return limits.jerk === null
+    ? trapezoid(distance, limits)
+    : sCurve(distance, limits.speed, limits.acceleration, limits.jerk);
 }
 
-function chain(pieces: readonly { readonly duration: number; readonly acceleration: number; readonly jerk: number }[], start = 0): Profile {
+function chain(
+  pieces: readonly { readonly duration: number; readonly acceleration: number; readonly jerk: number }[],
+  start = 0,
+): Profile {
   let [position, speed, time, top, steepest] = [0, start, 0, start, 0];
   const stretches: Stretch[] = [];
   for (const { duration: t, acceleration: a, jerk: j } of pieces) {
@@ -70,7 +77,8 @@ function trapezoid(distance: number, { speed: v, acceleration: a, braking, start
 }
 
 function sCurve(distance: number, v: number, a: number, j: number): Profile {
-  let [jerkTime, rampTime, top] = v * j >= a * a ? [a / j, a / j + v / a, v] : [Math.sqrt(v / j), 2 * Math.sqrt(v / j), v];
+  let [jerkTime, rampTime, top] =
+    v * j >= a * a ? [a / j, a / j + v / a, v] : [Math.sqrt(v / j), 2 * Math.sqrt(v / j), v];
   if (top * rampTime > distance) {
     // Too short to reach the speed; shorter still, not even the acceleration.
     if (distance >= (2 * a ** 3) / j ** 2) {
@@ -97,7 +105,10 @@ function sCurve(distance: number, v: number, a: number, j: number): Profile {
 }
 
 /** Where a move is at a time from its start. */
-export function stateAt({ stretches, duration }: Profile, time: number): { readonly position: number; readonly speed: number; readonly acceleration: number } {
+export function stateAt(
+  { stretches, duration }: Profile,
+  time: number,
+): { readonly position: number; readonly speed: number; readonly acceleration: number } {
   let left = Math.min(Math.max(time, 0), duration);
   for (const [index, { duration: t, position, speed, acceleration, jerk }] of stretches.entries()) {
     if (left <= t || index === stretches.length - 1)
@@ -132,7 +143,11 @@ export function coordinatedProfile(moves: readonly AxisMove[]): Profile | null {
     });
     return shares.length === 0 ? null : Math.min(...shares);
   };
-  return profileOf(1, { speed: least((item) => item.speed) as number, acceleration: least((item) => item.acceleration) as number, jerk: least((item) => item.jerk) });
+  return profileOf(1, {
+    speed: least((item) => item.speed) as number,
+    acceleration: least((item) => item.acceleration) as number,
+    jerk: least((item) => item.jerk),
+  });
 }
 
 /**
@@ -154,7 +169,12 @@ const HALVINGS = 200;
  * never takes longer.
  * @returns null if the jerk alone, or the speed, already takes longer
  */
-export function accelerationForTimeWithJerk(distance: number, speed: number, time: number, jerk: number): number | null {
+export function accelerationForTimeWithJerk(
+  distance: number,
+  speed: number,
+  time: number,
+  jerk: number,
+): number | null {
   const duration = (acceleration: number): number => sCurve(distance, speed, acceleration, jerk).duration;
   // Above √(v·j) the acceleration is never reached, so more of it changes nothing.
   let high = Math.sqrt(speed * jerk);

@@ -1,4 +1,7 @@
-/** A brushed motor with permanent magnets, speed held in a closed loop over its encoder (any electric-machines textbook). */
+/**
+ * A brushed motor with permanent magnets, speed held in a closed loop over its encoder (any electric-machines
+ * textbook).
+ */
 export interface BrushedMotor {
   /** Torque for an ampere [N·m/A], the same number as the back-EMF in V·s/rad. */
   readonly torqueConstant: number;
@@ -10,7 +13,10 @@ export interface BrushedMotor {
 }
 
 /** Torque at the shaft [N·m] at a speed [rad/s] with all the voltage on, within the current limit. */
-export function brushedTorque({ torqueConstant: K, resistance: R, noLoadCurrent, voltage, currentLimit }: BrushedMotor, speed: number): number {
+export function brushedTorque(
+  { torqueConstant: K, resistance: R, noLoadCurrent, voltage, currentLimit }: BrushedMotor,
+  speed: number,
+): number {
   const current = Math.min(currentLimit, (voltage - K * speed) / R);
   return Math.max(0, K * (current - noLoadCurrent));
 }

@@ -20,18 +20,27 @@ export function inductanceFromRise(resistance: number, timeTo63Percent: number):
 }
 
 /**
- * Crest of the coil current under full steps at a constant voltage, back-EMF ignored; `stepRate` in full steps a second.
- * A bridge drives the coil both ways with a period of four steps, so each half wave lasts two steps: crest (V/R)·tanh(T/2τ)
+ * Crest of the coil current under full steps at a constant voltage, back-EMF ignored; `stepRate` in full steps a
+ * second.
+ * A bridge drives the coil both ways with a period of four steps, so each half wave lasts two steps: crest
+ * (V/R)·tanh(T/2τ)
  * with T = 2/f. A unipolar switch starts each half coil from zero: (V/R)(1 − e^(−T/τ)).
  */
-export function constantVoltageCrest(kind: 'bridge' | 'unipolar', voltage: number, resistance: number, inductance: number, stepRate: number): number {
+export function constantVoltageCrest(
+  kind: 'bridge' | 'unipolar',
+  voltage: number,
+  resistance: number,
+  inductance: number,
+  stepRate: number,
+): number {
   const halfWave = 2 / stepRate;
   const tau = timeConstant(resistance, inductance);
   return (voltage / resistance) * (kind === 'bridge' ? Math.tanh(halfWave / (2 * tau)) : -Math.expm1(-halfWave / tau));
 }
 
 /**
- * Mean current [A] of a half coil while its unipolar switch is on, full steps with two phases on: it starts from nothing
+ * Mean current [A] of a half coil while its unipolar switch is on, full steps with two phases on: it starts from
+ * nothing
  * each time, (V/R)·(1 − (τ/T)(1 − e^(−T/τ))) with T = 2/f (integral of the first-order rise, back-EMF ignored).
  */
 export function unipolarMeanCurrent(voltage: number, resistance: number, inductance: number, stepRate: number): number {

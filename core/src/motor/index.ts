@@ -1,6 +1,34 @@
 export { windingFactors, wiringsOf, type LeadCount, type WindingFactors, type Wiring } from './winding.js';
-export { armTorque, bridgeMeanCurrent, constantVoltageCrest, inductanceFromRise, riseTime, STANDARD_GRAVITY, timeConstant, unipolarMeanCurrent } from './coil.js';
-export { baseSpeed, constantVoltagePullOut, pullOut, fieldLag, pullOutBand, SQUARE_WAVE_CREST, type Bound, type MotorDrive, type PullOut } from './pull-out.js';
-export { fedStartRate, loadAngle, naturalFrequency, resonantRates, startRate, stateTorques, type LoadKind, type StepMode } from './dynamics.js';
+export {
+  armTorque,
+  bridgeMeanCurrent,
+  constantVoltageCrest,
+  inductanceFromRise,
+  riseTime,
+  STANDARD_GRAVITY,
+  timeConstant,
+  unipolarMeanCurrent,
+} from './coil.js';
+export {
+  baseSpeed,
+  constantVoltagePullOut,
+  pullOut,
+  fieldLag,
+  pullOutBand,
+  SQUARE_WAVE_CREST,
+  type Bound,
+  type MotorDrive,
+  type PullOut,
+} from './pull-out.js';
+export {
+  fedStartRate,
+  loadAngle,
+  naturalFrequency,
+  resonantRates,
+  startRate,
+  stateTorques,
+  type LoadKind,
+  type StepMode,
+} from './dynamics.js';
 export { brushedNoLoadSpeed, brushedTorque, type BrushedMotor } from './brushed.js';
 export { lastHolding, SPEED_END } from './top-speed.js';

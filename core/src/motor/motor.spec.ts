@@ -20,10 +20,18 @@ import {
   type MotorDrive,
 } from './index.js';
 
-const drive: MotorDrive = { torqueConstant: 0.4 / (Math.SQRT2 * 1.5), resistance: 2, inductance: 3e-3, teeth: 50, voltage: 24, current: 1.5 * Math.SQRT2 };
+const drive: MotorDrive = {
+  torqueConstant: 0.4 / (Math.SQRT2 * 1.5),
+  resistance: 2,
+  inductance: 3e-3,
+  teeth: 50,
+  voltage: 24,
+  current: 1.5 * Math.SQRT2,
+};
 
 describe('windings', () => {
-  // Common practice, no source: a coil of 20 Ω end to end has 10 Ω to its tap; 5 V across one half draws 0.5 A, both halves 1 A.
+  // Common practice, no source: a coil of 20 Ω end to end has 10 Ω to its tap; 5 V across one half draws 0.5 A, both
+  // halves 1 A.
   it('row 7: a centre-tapped coil of 20 Ω end to end is 10 Ω to the tap and draws 0.5 A of 5 V', () => {
     const whole = 20;
     const half = whole * windingFactors('series', 'half').resistance;
@@ -44,7 +52,8 @@ describe('windings', () => {
 
   // Electric-machines textbooks: inductance goes with the square of the turns.
   it('quadruples the inductance in series, so the time constant doubles; in parallel it doubles too', () => {
-    const tau = (wiring: 'series' | 'parallel'): number => windingFactors('half', wiring).inductance / windingFactors('half', wiring).resistance;
+    const tau = (wiring: 'series' | 'parallel'): number =>
+      windingFactors('half', wiring).inductance / windingFactors('half', wiring).resistance;
     expect([tau('series'), tau('parallel')]).toEqual([2, 2]);
     expect(windingFactors('series', 'parallel').inductance).toBe(0.25);
   });
@@ -77,12 +86,20 @@ describe('a coil', () => {
   // Physics: the current has less time to rise.
   it('row 21: on a constant-voltage bridge the current grows as the motor turns slower', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 1e4, noNaN: true }), fc.double({ min: 1.01, max: 10, noNaN: true }), (rate, factor) => {
-        for (const kind of ['bridge', 'unipolar'] as const)
-          expect(constantVoltageCrest(kind, 12, 5, 8e-3, rate)).toBeGreaterThanOrEqual(constantVoltageCrest(kind, 12, 5, 8e-3, rate * factor));
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 1e4, noNaN: true }),
+        fc.double({ min: 1.01, max: 10, noNaN: true }),
+        (rate, factor) => {
+          for (const kind of ['bridge', 'unipolar'] as const)
+            expect(constantVoltageCrest(kind, 12, 5, 8e-3, rate)).toBeGreaterThanOrEqual(
+              constantVoltageCrest(kind, 12, 5, 8e-3, rate * factor),
+            );
+        },
+      ),
     );
-    expect(constantVoltageCrest('bridge', 12, 5, 8e-3, 50)).toBeGreaterThan(2 * constantVoltageCrest('bridge', 12, 5, 8e-3, 2000));
+    expect(constantVoltageCrest('bridge', 12, 5, 8e-3, 50)).toBeGreaterThan(
+      2 * constantVoltageCrest('bridge', 12, 5, 8e-3, 2000),
+    );
   });
 
   it('agrees with a plain integration of the coil over many half waves', () => {
@@ -111,7 +128,10 @@ describe('pull-out torque', () => {
       let best = 0;
       for (let size = 0; size <= 1; size += 1 / 400)
         for (let turn = 0; turn < 2000; turn += 1) {
-          const [d, q] = [size * drive.current * Math.cos((turn * Math.PI) / 1000), size * drive.current * Math.sin((turn * Math.PI) / 1000)];
+          const [d, q] = [
+            size * drive.current * Math.cos((turn * Math.PI) / 1000),
+            size * drive.current * Math.sin((turn * Math.PI) / 1000),
+          ];
           const square = (drive.resistance * d - X * q) ** 2 + (drive.resistance * q + X * d + E) ** 2;
           if (square <= drive.voltage ** 2 && q > best) best = q;
         }
@@ -181,7 +201,11 @@ describe('standing and starting', () => {
   });
 
   it('starts slower under friction or a hanging load, and not at all beyond the holding torque', () => {
-    const [free, rubbing, hanging] = [startRate(50, 0.4, 2e-5, 0, 'friction'), startRate(50, 0.4, 2e-5, 0.1, 'friction'), startRate(50, 0.4, 2e-5, 0.1, 'standing')];
+    const [free, rubbing, hanging] = [
+      startRate(50, 0.4, 2e-5, 0, 'friction'),
+      startRate(50, 0.4, 2e-5, 0.1, 'friction'),
+      startRate(50, 0.4, 2e-5, 0.1, 'standing'),
+    ];
     expect(free).toBeGreaterThan(rubbing);
     expect(free).toBeGreaterThan(hanging);
     expect(startRate(50, 0.4, 2e-5, 0.5, 'standing')).toBe(0);

@@ -40,7 +40,9 @@ export function wiringsOf(leads: LeadCount): readonly Wiring[] {
   return WIRINGS[leads];
 }
 
-/** What the sheet's numbers have to be multiplied by: from the connection they are quoted for to the one that is wired. */
+/**
+ * What the sheet's numbers have to be multiplied by: from the connection they are quoted for to the one that is wired.
+ */
 export function windingFactors(quotedFor: Wiring, wired: Wiring): WindingFactors {
   const [from, to] = [FACTORS[quotedFor], FACTORS[wired]];
   return {

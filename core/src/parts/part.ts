@@ -52,7 +52,9 @@ export const NO_STOCK: Stock = { price: null, shipping: null, source: '', leadDa
 
 const described = { name: text(120, 1), note: text(1000), stock: stockShape };
 
-/** A part on the shelf, described by what it is. Its specification has the same shape as the station that it can fill. */
+/**
+ * A part on the shelf, described by what it is. Its specification has the same shape as the station that it can fill.
+ */
 export const partShape = kinds({
   motor: { ...described, specification: motorSpecification },
   driver: { ...described, specification: driverSpecification },
@@ -68,7 +70,18 @@ export const partShape = kinds({
 
 export type Part = Of<typeof partShape>;
 export type PartKind = Part['kind'];
-export const PART_KINDS: readonly PartKind[] = ['motor', 'driver', 'transmission', 'coupling', 'mount', 'supply', 'converter', 'auxiliary', 'controller', 'other'];
+export const PART_KINDS: readonly PartKind[] = [
+  'motor',
+  'driver',
+  'transmission',
+  'coupling',
+  'mount',
+  'supply',
+  'converter',
+  'auxiliary',
+  'controller',
+  'other',
+];
 
 /** A part with the identity that the shelf gave it. */
 export interface ShelfPart {
@@ -80,7 +93,12 @@ export interface ShelfPart {
 export function checkPart(input: unknown): Result<Part> {
   const part = input as { kind?: unknown; specification?: unknown } | null;
   const isPart = typeof part === 'object' && part !== null && typeof part.kind === 'string' && 'specification' in part;
-  return checkShape(partShape, isPart ? { stock: NO_STOCK, ...part, specification: completedSpecification(part.kind as string, part.specification) } : input);
+  return checkShape(
+    partShape,
+    isPart
+      ? { stock: NO_STOCK, ...part, specification: completedSpecification(part.kind as string, part.specification) }
+      : input,
+  );
 }
 
 /** A new part of a kind with nothing known yet but its name. */
@@ -118,7 +136,10 @@ export function fitsAxis(axis: Axis, part: Part): boolean {
   return part.kind !== 'transmission' || (part.specification.kind === 'rotary') === (axis.job.kind === 'rotary');
 }
 
-/** The wiring in force if the new motor's leads allow it, else the usual one for them that its driver can feed: an array wants the centre taps. */
+/**
+ * The wiring in force if the new motor's leads allow it, else the usual one for them that its driver can feed: an array
+ * wants the centre taps.
+ */
 export function wiringFor({ leads }: MotorSpecification, present: Wiring, driver: DriverSpecification['type']): Wiring {
   const possible = wiringsOf(leads);
   if (possible.includes(present)) return present;
@@ -126,8 +147,10 @@ export function wiringFor({ leads }: MotorSpecification, present: Wiring, driver
 }
 
 /**
- * The machine with a shelf part copied into the station it belongs to: motor, driver, transmission, coupling and mount of
- * the axis, the axis' supply, or the machine's controller; a converter or an auxiliary is added. Settings that are the builder's own (microsteps, current limit) stay,
+ * The machine with a shelf part copied into the station it belongs to: motor, driver, transmission, coupling and mount
+ * of
+ * the axis, the axis' supply, or the machine's controller; a converter or an auxiliary is added. Settings that are the
+ * builder's own (microsteps, current limit) stay,
  * except microsteps finer than the new driver has.
  * @throws RangeError if the axis is not in the machine or the part does not fit it
  */
@@ -137,22 +160,40 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
   if (!fitsAxis(axis, chosen.part)) throw new RangeError(`part must fit a ${axis.job.kind} axis`);
   const { part } = chosen;
   const station = { part: { id: chosen.id, name: part.name }, name: part.name };
-  const withAxis = (changed: Axis): Machine => ({ ...machine, axes: machine.axes.map((item) => (item.id === axisId ? changed : item)) });
+  const withAxis = (changed: Axis): Machine => ({
+    ...machine,
+    axes: machine.axes.map((item) => (item.id === axisId ? changed : item)),
+  });
   switch (part.kind) {
     case 'motor':
       return withAxis({
         ...axis,
-        motor: { ...axis.motor, ...station, specification: part.specification, wiring: wiringFor(part.specification, axis.motor.wiring, axis.driver.specification.type) },
+        motor: {
+          ...axis.motor,
+          ...station,
+          specification: part.specification,
+          wiring: wiringFor(part.specification, axis.motor.wiring, axis.driver.specification.type),
+        },
       });
     case 'driver':
       return withAxis({
         ...axis,
-        driver: { ...axis.driver, ...station, specification: part.specification, microsteps: Math.min(axis.driver.microsteps, part.specification.finestMicrosteps) },
+        driver: {
+          ...axis.driver,
+          ...station,
+          specification: part.specification,
+          microsteps: Math.min(axis.driver.microsteps, part.specification.finestMicrosteps),
+        },
       });
     case 'transmission':
       return withAxis({ ...axis, transmission: { ...station, specification: part.specification } });
     case 'supply':
-      return { ...machine, supplies: machine.supplies.map((item) => (item.id === axis.supply ? { ...item, ...station, specification: part.specification } : item)) };
+      return {
+        ...machine,
+        supplies: machine.supplies.map((item) =>
+          item.id === axis.supply ? { ...item, ...station, specification: part.specification } : item,
+        ),
+      };
     case 'controller':
       return { ...machine, controller: { ...station, specification: part.specification } };
     case 'coupling':
@@ -162,7 +203,13 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
     case 'converter':
       return axis.supply === null
         ? machine
-        : { ...machine, converters: [...machine.converters, { id: nextRailId(machine), ...station, from: axis.supply, specification: part.specification }] };
+        : {
+            ...machine,
+            converters: [
+              ...machine.converters,
+              { id: nextRailId(machine), ...station, from: axis.supply, specification: part.specification },
+            ],
+          };
     case 'auxiliary':
       return { ...machine, auxiliaries: [...machine.auxiliaries, newAuxiliary(machine, station, part.specification)] };
     case 'other':
@@ -170,7 +217,10 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
   }
 }
 
-/** The parts that a machine's stations hold, each once: by the link to the shelf, or by name alone. Reads documents of any version. */
+/**
+ * The parts that a machine's stations hold, each once: by the link to the shelf, or by name alone. Reads documents of
+ * any version.
+ */
 export function partsHeld(machine: Machine): readonly { readonly id: string | null; readonly name: string }[] {
   const stations = [
     ...machine.axes.flatMap((axis) => [axis.motor, axis.driver, axis.transmission, axis.coupling, axis.mount]),
@@ -181,16 +231,26 @@ export function partsHeld(machine: Machine): readonly { readonly id: string | nu
     ...((machine.auxiliaries as Machine['auxiliaries'] | undefined) ?? []),
   ];
   const held = new Map<string, { readonly id: string | null; readonly name: string }>();
-  for (const station of stations) if (station) held.set(`${station.part?.id ?? ''} ${station.name}`, { id: station.part?.id ?? null, name: station.name });
+  for (const station of stations)
+    if (station)
+      held.set(`${station.part?.id ?? ''} ${station.name}`, { id: station.part?.id ?? null, name: station.name });
   return [...held.values()].filter(({ id, name }) => id !== null || name !== '');
 }
 
-/** A machine whose links to a shelf have other identities, as after a move to another shelf. @param identity the new one of each */
+/**
+ * A machine whose links to a shelf have other identities, as after a move to another shelf.
+ * @param identity the new one of each
+ */
 export function relinked(machine: Machine, identity: (id: string) => string): Machine {
   const walk = (node: unknown): unknown => {
     if (Array.isArray(node)) return node.map(walk);
     if (typeof node !== 'object' || node === null) return node;
-    return Object.fromEntries(Object.entries(node).map(([key, value]) => [key, key === 'part' && isLink(value) ? { ...value, id: identity(value.id) } : walk(value)]));
+    return Object.fromEntries(
+      Object.entries(node).map(([key, value]) => [
+        key,
+        key === 'part' && isLink(value) ? { ...value, id: identity(value.id) } : walk(value),
+      ]),
+    );
   };
   return walk(machine) as Machine;
 }

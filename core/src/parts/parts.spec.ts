@@ -1,6 +1,18 @@
 import { quantityOf, type Axis } from '../machine/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
-import { checkPart, choosePart, completeness, estimatedMotor, fitsAxis, newPart, PART_KINDS, partsHeld, TRANSMISSION_SERIES, type Part, type ShelfPart } from './index.js';
+import {
+  checkPart,
+  choosePart,
+  completeness,
+  estimatedMotor,
+  fitsAxis,
+  newPart,
+  PART_KINDS,
+  partsHeld,
+  TRANSMISSION_SERIES,
+  type Part,
+  type ShelfPart,
+} from './index.js';
 
 const onShelf = (part: Part): ShelfPart => ({ id: 'part-1', part });
 const axisOf = (machine: ReturnType<typeof screwMachine>): Axis => machine.axes[0] as Axis;
@@ -19,20 +31,31 @@ describe('parts', () => {
   it('are copied into their station with a link, and leave the rest of the axis alone', () => {
     const part = {
       ...newPart('motor', 'Motor 48'),
-      specification: { ...(newPart('motor', '').specification as Extract<Part, { kind: 'motor' }>['specification']), stepAngle: quantityOf('7.5 °', 'part') },
+      specification: {
+        ...(newPart('motor', '').specification as Extract<Part, { kind: 'motor' }>['specification']),
+        stepAngle: quantityOf('7.5 °', 'part'),
+      },
     } as Part;
     const before = screwMachine();
     const after = choosePart(before, 'axis-1', onShelf(part));
     expect(axisOf(after).motor.part).toEqual({ id: 'part-1', name: 'Motor 48' });
     expect(axisOf(after).motor.specification.stepAngle?.text).toBe('7.5 °');
     expect(axisOf(after).transmission).toBe(axisOf(before).transmission);
-    expect(axisOf(before).motor.specification.stepAngle?.text).withContext('the design before is untouched').toBe('1.8 °');
+    expect(axisOf(before).motor.specification.stepAngle?.text)
+      .withContext('the design before is untouched')
+      .toBe('1.8 °');
   });
 
   it('keep the microsteps that were set, unless the driver has none so fine', () => {
     const driver = (finestMicrosteps: number): Part =>
-      ({ ...newPart('driver', 'Driver'), specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps } }) as Part;
-    const limited = screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('1.2 A') } }));
+      ({
+        ...newPart('driver', 'Driver'),
+        specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps },
+      }) as Part;
+    const limited = screwMachine((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, currentLimit: quantityOf('1.2 A') },
+    }));
     expect(axisOf(choosePart(limited, 'axis-1', onShelf(driver(32)))).driver.microsteps).toBe(4);
     const coarse = axisOf(choosePart(limited, 'axis-1', onShelf(driver(2)))).driver;
     expect([coarse.microsteps, coarse.currentLimit?.text]).toEqual([2, '1.2 A']);
@@ -40,35 +63,64 @@ describe('parts', () => {
 
   it('reach the axis’ supply and the machine’s controller', () => {
     const machine = screwMachine();
-    const supply = { ...newPart('supply', 'Supply 36'), specification: { voltage: quantityOf('36 V', 'part'), current: null } } as Part;
+    const supply = {
+      ...newPart('supply', 'Supply 36'),
+      specification: { voltage: quantityOf('36 V', 'part'), current: null },
+    } as Part;
     expect(choosePart(machine, 'axis-1', onShelf(supply)).supplies[0]?.specification.voltage?.text).toBe('36 V');
-    expect(choosePart(machine, 'axis-1', onShelf(newPart('controller', 'Controller'))).controller.name).toBe('Controller');
+    expect(choosePart(machine, 'axis-1', onShelf(newPart('controller', 'Controller'))).controller.name).toBe(
+      'Controller',
+    );
   });
 
   it('reach coupling and mount, and are added as converter or auxiliary', () => {
-    const choose = (kind: Part['kind']): ReturnType<typeof screwMachine> => choosePart(screwMachine(), 'axis-1', onShelf(newPart(kind, kind)));
+    const choose = (kind: Part['kind']): ReturnType<typeof screwMachine> =>
+      choosePart(screwMachine(), 'axis-1', onShelf(newPart(kind, kind)));
     expect(axisOf(choose('coupling')).coupling?.name).toBe('coupling');
     expect(axisOf(choose('mount')).mount?.part?.id).toBe('part-1');
-    expect(choose('converter').converters.map((item) => [item.id, item.from, item.name])).toEqual([['rail-1', 'supply-1', 'converter']]);
+    expect(choose('converter').converters.map((item) => [item.id, item.from, item.name])).toEqual([
+      ['rail-1', 'supply-1', 'converter'],
+    ]);
     expect(choose('auxiliary').auxiliaries.map((item) => [item.id, item.rail])).toEqual([['auxiliary-1', 'supply-1']]);
     expect(partsHeld(choose('auxiliary'))).toEqual([{ id: 'part-1', name: 'auxiliary' }]);
-    expect(partsHeld(screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, name: 'M' } })))).toEqual([{ id: null, name: 'M' }]);
+    expect(partsHeld(screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, name: 'M' } })))).toEqual([
+      { id: null, name: 'M' },
+    ]);
     expect(partsHeld(screwMachine())).toEqual([]);
   });
 
   it('say how complete their sheet is, and what is guessed for the rest', () => {
     const motor = newPart('motor', 'M') as Extract<Part, { kind: 'motor' }>;
     expect(completeness(motor)).toEqual(jasmine.objectContaining({ known: 0, of: 7 }));
-    const half = { ...motor.specification, holdingTorque: quantityOf('0.45 N·m'), resistance: quantityOf('2.1 Ω'), inductance: quantityOf('3.2 mH') };
+    const half = {
+      ...motor.specification,
+      holdingTorque: quantityOf('0.45 N·m'),
+      resistance: quantityOf('2.1 Ω'),
+      inductance: quantityOf('3.2 mH'),
+    };
     const guessed = estimatedMotor(half);
-    expect([guessed.inductance, guessed.rotorInertia]).toEqual([quantityOf('3.2 mH'), quantityOf('60 g·cm²', 'estimated')]);
+    expect([guessed.inductance, guessed.rotorInertia]).toEqual([
+      quantityOf('3.2 mH'),
+      quantityOf('60 g·cm²', 'estimated'),
+    ]);
     expect(estimatedMotor({ ...half, inductance: null }).inductance).toEqual(quantityOf('3.1 mH', 'estimated'));
-    expect(completeness({ ...motor, specification: guessed }).missing).toEqual(['step angle', 'rated current', 'shaft']);
+    expect(completeness({ ...motor, specification: guessed }).missing).toEqual([
+      'step angle',
+      'rated current',
+      'shaft',
+    ]);
     expect(estimatedMotor(motor.specification)).toEqual(motor.specification);
     const fan = newPart('auxiliary', 'Fan') as Extract<Part, { kind: 'auxiliary' }>;
     expect(completeness(fan).missing).toEqual(['voltage', 'current']);
-    expect(completeness({ ...fan, specification: { ...fan.specification, power: quantityOf('3 W') } }).missing).toEqual(['voltage']);
-    expect(completeness({ ...(newPart('mount', 'B') as Extract<Part, { kind: 'mount' }>), specification: { frame: '17', boltCircle: null, pilot: null } })).toEqual({
+    expect(completeness({ ...fan, specification: { ...fan.specification, power: quantityOf('3 W') } }).missing).toEqual(
+      ['voltage'],
+    );
+    expect(
+      completeness({
+        ...(newPart('mount', 'B') as Extract<Part, { kind: 'mount' }>),
+        specification: { frame: '17', boltCircle: null, pilot: null },
+      }),
+    ).toEqual({
       known: 0,
       of: 0,
       missing: [],

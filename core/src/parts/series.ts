@@ -1,4 +1,10 @@
-import { defaultTransmission, quantityOf, withThreadForm, type Frame, type TransmissionSpecification } from '../machine/index.js';
+import {
+  defaultTransmission,
+  quantityOf,
+  withThreadForm,
+  type Frame,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 
 /** One standard series: what it is, which standard lists it, and its members as transmissions. */
 export interface Series {
@@ -107,7 +113,10 @@ const belt = (pitch: string, teeth: number): TransmissionSpecification => ({
   teeth,
 });
 const pulleys = (pitch: string, name: string): readonly SeriesMember[] =>
-  PULLEY_TEETH.map((teeth) => ({ name: `Toothed belt, ${name}, ${teeth}-tooth pulley`, specification: belt(pitch, teeth) }));
+  PULLEY_TEETH.map((teeth) => ({
+    name: `Toothed belt, ${name}, ${teeth}-tooth pulley`,
+    specification: belt(pitch, teeth),
+  }));
 
 /** Standard sizes of what turns a turn into travel. */
 export const TRANSMISSION_SERIES: readonly Series[] = [
@@ -126,7 +135,10 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
     id: 'inch-v',
     name: 'Inch threaded rod',
     source: 'ASME B1.1, coarse and fine threads, from memory',
-    members: UNIFIED.map(([size, threads]) => ({ name: `Threaded rod, ${size} in, ${threads} an inch`, specification: screw('v', `${size} in`, `${threads} tpi`) })),
+    members: UNIFIED.map(([size, threads]) => ({
+      name: `Threaded rod, ${size} in, ${threads} an inch`,
+      specification: screw('v', `${size} in`, `${threads} tpi`),
+    })),
   },
   {
     id: 'inch-trapezoidal',
@@ -141,7 +153,10 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
     id: 'ball',
     name: 'Ball screws',
     source: 'Diameters and leads of ISO 3408-2, from memory',
-    members: BALL.map(([diameter, lead]) => ({ name: `Ball screw, ${diameter} mm, ${lead} mm lead`, specification: screw('ball', `${diameter} mm`, `${lead} mm`) })),
+    members: BALL.map(([diameter, lead]) => ({
+      name: `Ball screw, ${diameter} mm, ${lead} mm lead`,
+      specification: screw('ball', `${diameter} mm`, `${lead} mm`),
+    })),
   },
   {
     id: 'belt',
@@ -162,7 +177,11 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
     members: MODULES.flatMap((module) =>
       PINION_TEETH.map((teeth) => ({
         name: `Rack, module ${module}, ${teeth}-tooth pinion`,
-        specification: { ...(defaultTransmission('rack') as Extract<TransmissionSpecification, { kind: 'rack' }>), tooth: part(`${module} mm`), teeth },
+        specification: {
+          ...(defaultTransmission('rack') as Extract<TransmissionSpecification, { kind: 'rack' }>),
+          tooth: part(`${module} mm`),
+          teeth,
+        },
       })),
     ),
   },
@@ -177,7 +196,10 @@ export const BELT_REDUCTIONS: readonly (readonly [driver: number, driven: number
   [16, 80],
 ];
 
-/** Teeth of usual pairs of spur gears, driver then driven; pinions below 12 teeth are undercut (common practice, no source). */
+/**
+ * Teeth of usual pairs of spur gears, driver then driven; pinions below 12 teeth are undercut (common practice, no
+ * source).
+ */
 export const GEAR_REDUCTIONS: readonly (readonly [driver: number, driven: number])[] = [
   [15, 30],
   [15, 45],
@@ -196,7 +218,8 @@ export interface FrameSize {
 const INCH = 0.0254;
 
 /**
- * Frame sizes by the standard's numbers: tenths of an inch of the face. Circles and pilots of 17 to 42 from NEMA ICS 16, from
+ * Frame sizes by the standard's numbers: tenths of an inch of the face. Circles and pilots of 17 to 42 from NEMA ICS
+ * 16, from
  * memory; those of 8, 11 and 14, faces and shafts are common practice without a source.
  */
 export const FRAME_SIZES: Readonly<Record<Exclude<Frame, 'unknown' | 'other'>, FrameSize>> = {

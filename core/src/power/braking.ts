@@ -20,7 +20,13 @@ export function returnedEnergy({ rotating, load, backward, losses, duration }: B
  * Energy [J] that comes back while a weight is let down at a steady speed, an upper bound.
  * @param pull of the weight less the friction relied on [N or N·m] @param distance covered at that speed [m or rad]
  */
-export function loweredEnergy({ pull, backward, speed, losses, distance }: Readonly<Record<'pull' | 'backward' | 'speed' | 'losses' | 'distance', number>>): number {
+export function loweredEnergy({
+  pull,
+  backward,
+  speed,
+  losses,
+  distance,
+}: Readonly<Record<'pull' | 'backward' | 'speed' | 'losses' | 'distance', number>>): number {
   const power = Math.max(0, backward) * Math.max(0, pull) * speed - losses;
   return (Math.max(0, power) * distance) / speed;
 }

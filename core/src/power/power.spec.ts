@@ -45,10 +45,14 @@ describe('copper wire', () => {
 
   it('bears a current at which it becomes as warm as allowed, more the thicker it is', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.05e-6, max: 10e-6, noNaN: true }), fc.double({ min: 1.01, max: 4, noNaN: true }), (area, factor) => {
-        expect(wireRise(area, wireCurrentMost(area))).toBeCloseTo(WIRE_RISE_MOST, 6);
-        expect(wireCurrentMost(area * factor)).toBeGreaterThan(wireCurrentMost(area));
-      }),
+      fc.property(
+        fc.double({ min: 0.05e-6, max: 10e-6, noNaN: true }),
+        fc.double({ min: 1.01, max: 4, noNaN: true }),
+        (area, factor) => {
+          expect(wireRise(area, wireCurrentMost(area))).toBeCloseTo(WIRE_RISE_MOST, 6);
+          expect(wireCurrentMost(area * factor)).toBeGreaterThan(wireCurrentMost(area));
+        },
+      ),
     );
     // Common practice, no source: about 10 A for a single 0.75 mm² in air, 15 to 20 A for 1.5 mm².
     expect(wireCurrentMost(0.75e-6)).toBeGreaterThan(8);
@@ -77,7 +81,9 @@ describe('braking into a capacitor', () => {
           const after = busAfterBraking(volts, energy, capacitance);
           const gained = (capacitance * (after - volts) * (after + volts)) / 2;
           expect(Math.abs(gained - energy)).toBeLessThan(1e-9 * (energy + capacitance * after ** 2));
-          expect(busAfterBraking(volts, energy, capacitanceFor(volts, energy, volts * 1.2))).toBeLessThanOrEqual(volts * 1.2 * (1 + 1e-9));
+          expect(busAfterBraking(volts, energy, capacitanceFor(volts, energy, volts * 1.2))).toBeLessThanOrEqual(
+            volts * 1.2 * (1 + 1e-9),
+          );
         },
       ),
     );

@@ -14,7 +14,9 @@ export function gaugeDiameter(number: number): number {
 
 /** Cross-section of the copper [m²]. */
 export function wireArea(size: WireSize): number {
-  return size.kind === 'gauge' ? (Math.PI / 4) * gaugeDiameter(size.number) ** 2 : readQuantity(size.area, 'area').value;
+  return size.kind === 'gauge'
+    ? (Math.PI / 4) * gaugeDiameter(size.number) ** 2
+    : readQuantity(size.area, 'area').value;
 }
 
 /** Resistance of one conductor [Ω]. @param area [m²] @param length of the conductor [m] @param temperature [°C] */
@@ -27,7 +29,10 @@ export function pairResistance(area: number, length: number, temperature = REFER
   return copperResistance(area, 2 * length, temperature);
 }
 
-/** Thickness of the usual insulation [m], and how much heat its surface gives off in still air [W/(m²·K)] (common practice, no source). */
+/**
+ * Thickness of the usual insulation [m], and how much heat its surface gives off in still air [W/(m²·K)] (common
+ * practice, no source).
+ */
 const INSULATION = 0.7e-3;
 const SURFACE_TRANSFER = 10;
 /** How much warmer than the air about it a wire may become [K] (common practice, no source). */
@@ -37,7 +42,8 @@ export const WIRE_RISE_MOST = 30;
 const shed = (area: number): number => Math.PI * (Math.sqrt((4 * area) / Math.PI) + 2 * INSULATION) * SURFACE_TRANSFER;
 
 /**
- * How much warmer than still air of 40 °C a single insulated wire becomes [K]: I²R = h·π·D·ΔT, the copper's own growth counted.
+ * How much warmer than still air of 40 °C a single insulated wire becomes [K]: I²R = h·π·D·ΔT, the copper's own growth
+ * counted.
  * Wires in a bundle become warmer.
  * @returns Infinity where it runs away
  */

@@ -33,17 +33,24 @@ type Words = readonly string[];
 /** Words of a line in capitals, numbers without leading zeros and trailing ones: `m08` is M8. Comments are left out. */
 function wordsOf(line: string): Words {
   const code = line.replace(/\([^)]*\)?/g, ' ').replace(/;.*$/, '');
-  return [...code.toUpperCase().matchAll(/([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))/g)].map(([, letter, number]) => `${letter}${Number(number)}`);
+  return [...code.toUpperCase().matchAll(/([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))/g)].map(
+    ([, letter, number]) => `${letter}${Number(number)}`,
+  );
 }
 
 /** `M3/M4` is either, `M64 P1` is both on one line. */
-const alternatives = (text: string): readonly Words[] => text.split('/').flatMap((item) => (wordsOf(item).length > 0 ? [wordsOf(item)] : []));
-const says = (line: Words, asked: readonly Words[]): boolean => asked.some((words) => words.every((word) => line.includes(word)));
+const alternatives = (text: string): readonly Words[] =>
+  text.split('/').flatMap((item) => (wordsOf(item).length > 0 ? [wordsOf(item)] : []));
+const says = (line: Words, asked: readonly Words[]): boolean =>
+  asked.some((words) => words.every((word) => line.includes(word)));
 
 /** Why a text cannot switch anything from a program; null where it can, or where nothing is said. */
 export function programWordProblem(text: string): string | null {
-  const isWord = (item: string): boolean => /^\s*[A-Z]\s*[+-]?(\d+\.?\d*|\.\d+)(\s*[A-Z]\s*[+-]?(\d+\.?\d*|\.\d+))*\s*$/i.test(item);
-  return text.trim() === '' || text.split('/').every(isWord) ? null : 'A program word is a letter and a number: M8, M64 P1, or M3/M4 for either.';
+  const isWord = (item: string): boolean =>
+    /^\s*[A-Z]\s*[+-]?(\d+\.?\d*|\.\d+)(\s*[A-Z]\s*[+-]?(\d+\.?\d*|\.\d+))*\s*$/i.test(item);
+  return text.trim() === '' || text.split('/').every(isWord)
+    ? null
+    : 'A program word is a letter and a number: M8, M64 P1, or M3/M4 for either.';
 }
 
 /** Moves that cut, and words that end a program (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
@@ -80,10 +87,12 @@ const watch = (item: Auxiliary): Watched => ({
 });
 
 /** What the auxiliary is needed for while the tool cuts: a spindle always, coolant and fans by choice. */
-const isForCutting = ({ item }: Watched): boolean => item.specification.use === 'spindle' || item.specification.use === 'coolant';
+const isForCutting = ({ item }: Watched): boolean =>
+  item.specification.use === 'spindle' || item.specification.use === 'coolant';
 
 /**
- * Reads a program for the words that switch the machine's auxiliaries: whether each appears, is on while the tool cuts, and
+ * Reads a program for the words that switch the machine's auxiliaries: whether each appears, is on while the tool cuts,
+ * and
  * is switched off again. It follows the program line by line and runs nothing.
  */
 export function checkProgram(machine: Machine, program: string): ProgramCheck {
@@ -98,7 +107,11 @@ export function checkProgram(machine: Machine, program: string): ProgramCheck {
     const words = wordsOf(text);
     if (words.length === 0 || endLine > 0) return;
     for (const word of words)
-      if (SWITCHING.includes(word) && !watched.some(({ on, off }) => [...on, ...off].some((group) => group.includes(word)))) unanswered.set(word, unanswered.get(word) ?? number);
+      if (
+        SWITCHING.includes(word) &&
+        !watched.some(({ on, off }) => [...on, ...off].some((group) => group.includes(word)))
+      )
+        unanswered.set(word, unanswered.get(word) ?? number);
     // Of one line, switching on comes before its move and switching off after it.
     for (const entry of watched)
       if (says(words, entry.on)) {
@@ -122,25 +135,51 @@ export function checkProgram(machine: Machine, program: string): ProgramCheck {
   });
   findings.push(...watched.flatMap((entry) => findingsOf(entry, cuttingMoves)));
   for (const [word, line] of unanswered)
-    findings.push({ id: `unanswered-${word}`, severity: 'caution', line, reason: `${word} switches nothing of this machine: no auxiliary goes by it.` });
+    findings.push({
+      id: `unanswered-${word}`,
+      severity: 'caution',
+      line,
+      reason: `${word} switches nothing of this machine: no auxiliary goes by it.`,
+    });
   if (endLine === 0 && lines.some((line) => wordsOf(line).length > 0))
-    findings.push({ id: 'no-end', severity: 'caution', line: null, reason: 'The program does not end with M2 or M30.' });
+    findings.push({
+      id: 'no-end',
+      severity: 'caution',
+      line: null,
+      reason: 'The program does not end with M2 or M30.',
+    });
   return {
     lineCount: lines.length,
     cuttingMoves,
     runs: watched.map(({ item, name, switchedOn, switchedOff }) => ({ id: item.id, name, switchedOn, switchedOff })),
-    findings: [...findings.filter((item) => item.severity === 'stop'), ...findings.filter((item) => item.severity === 'caution')],
+    findings: [
+      ...findings.filter((item) => item.severity === 'stop'),
+      ...findings.filter((item) => item.severity === 'caution'),
+    ],
   };
 }
 
-function findingsOf({ item, name, switchedOn, isOn, firstDry, dryCount }: Watched, cuttingMoves: number): readonly ProgramFinding[] {
+function findingsOf(
+  { item, name, switchedOn, isOn, firstDry, dryCount }: Watched,
+  cuttingMoves: number,
+): readonly ProgramFinding[] {
   const isSpindle = item.specification.use === 'spindle';
   const found: ProgramFinding[] = [];
   const moves = (count: number): string => `${count} cutting ${count === 1 ? 'move' : 'moves'}`;
   if (switchedOn.length === 0 && cuttingMoves > 0)
-    found.push({ id: `never-${item.id}`, severity: isSpindle ? 'stop' : 'caution', line: null, reason: `${name} is never switched on (${item.on}) in ${moves(cuttingMoves)}.` });
+    found.push({
+      id: `never-${item.id}`,
+      severity: isSpindle ? 'stop' : 'caution',
+      line: null,
+      reason: `${name} is never switched on (${item.on}) in ${moves(cuttingMoves)}.`,
+    });
   else if (firstDry !== null)
-    found.push({ id: `dry-${item.id}`, severity: isSpindle ? 'stop' : 'caution', line: firstDry, reason: `${name} is off in ${moves(dryCount)}, from line ${firstDry}.` });
+    found.push({
+      id: `dry-${item.id}`,
+      severity: isSpindle ? 'stop' : 'caution',
+      line: firstDry,
+      reason: `${name} is off in ${moves(dryCount)}, from line ${firstDry}.`,
+    });
   if (isOn && switchedOn.length > 0)
     found.push({
       id: `left-on-${item.id}`,

@@ -1,1 +1,8 @@
-export { checkProgram, PROGRAM_MOST, programWordProblem, type AuxiliaryRun, type ProgramCheck, type ProgramFinding } from './check-program.js';
+export {
+  checkProgram,
+  PROGRAM_MOST,
+  programWordProblem,
+  type AuxiliaryRun,
+  type ProgramCheck,
+  type ProgramFinding,
+} from './check-program.js';

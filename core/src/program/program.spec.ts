@@ -10,13 +10,22 @@ const auxiliary = (id: string, use: Auxiliary['specification']['use'], on: strin
 });
 const machine: Machine = {
   ...screwMachine(),
-  auxiliaries: [auxiliary('a1', 'spindle', 'M3/M4', 'M5'), auxiliary('a2', 'coolant', 'M8', 'M9'), auxiliary('a3', 'lights', 'M64 P1', 'M65 P1'), auxiliary('a4', 'fan', '', '')],
+  auxiliaries: [
+    auxiliary('a1', 'spindle', 'M3/M4', 'M5'),
+    auxiliary('a2', 'coolant', 'M8', 'M9'),
+    auxiliary('a3', 'lights', 'M64 P1', 'M65 P1'),
+    auxiliary('a4', 'fan', '', ''),
+  ],
 };
-const ids = (program: string): readonly string[] => checkProgram(machine, program).findings.map((finding) => `${finding.id}:${finding.line ?? ''}`);
+const ids = (program: string): readonly string[] =>
+  checkProgram(machine, program).findings.map((finding) => `${finding.id}:${finding.line ?? ''}`);
 
 describe('a program, read for its auxiliaries', () => {
   it('is found in order when everything is switched on before the cut and off after it', () => {
-    const check = checkProgram(machine, 'G21 G90\nM64 P1\nM03 S12000\nm08 (coolant on)\nG0 X10\nG1 Z-1 F100\nX20\nM9\nM5\nM65 P1\nM2\n');
+    const check = checkProgram(
+      machine,
+      'G21 G90\nM64 P1\nM03 S12000\nm08 (coolant on)\nG0 X10\nG1 Z-1 F100\nX20\nM9\nM5\nM65 P1\nM2\n',
+    );
     expect(check.findings).toEqual([]);
     expect(check.cuttingMoves).toBe(2);
     expect(check.runs.map((run) => [run.id, run.switchedOn, run.switchedOff])).toEqual([
@@ -29,7 +38,9 @@ describe('a program, read for its auxiliaries', () => {
   it('misses coolant that never comes, and one that is forgotten in the middle', () => {
     expect(ids('M64 P1\nM3\nG1 X1\nM5\nM65 P1\nM30')).toEqual(['never-a2:']);
     expect(ids('M64 P1\nM4\nG1 X1\nM8\nX2\nM9\nG2 X3 Y3\nM5\nM65 P1\nM30')).toEqual(['dry-a2:3']);
-    expect(checkProgram(machine, 'M3\nG1 X1\nM8\nX2\nM9\nX3\nM5\nM2').findings.find((item) => item.id === 'dry-a2')?.reason).toContain('2 cutting moves');
+    expect(
+      checkProgram(machine, 'M3\nG1 X1\nM8\nX2\nM9\nX3\nM5\nM2').findings.find((item) => item.id === 'dry-a2')?.reason,
+    ).toContain('2 cutting moves');
   });
 
   it('stops at a cut without the spindle, and at a spindle left running', () => {
@@ -39,7 +50,9 @@ describe('a program, read for its auxiliaries', () => {
 
   it('names words that switch nothing, and takes none from comments or after the end', () => {
     const bare = { ...machine, auxiliaries: [] };
-    expect(checkProgram(bare, 'M3\nG1 X1\n(M8 in words) ; M7\nM2\nM9').findings.map((finding) => [finding.id, finding.line])).toEqual([['unanswered-M3', 1]]);
+    expect(
+      checkProgram(bare, 'M3\nG1 X1\n(M8 in words) ; M7\nM2\nM9').findings.map((finding) => [finding.id, finding.line]),
+    ).toEqual([['unanswered-M3', 1]]);
     expect(checkProgram(bare, 'G1 X1').findings.map((finding) => finding.id)).toEqual(['no-end']);
     expect(checkProgram(bare, '').findings).toEqual([]);
   });
@@ -51,7 +64,15 @@ describe('a program, read for its auxiliaries', () => {
 
 describe('the word that switches an auxiliary', () => {
   it('is a letter and a number, one of several or several on a line', () => {
-    expect(['M8', 'm08', 'M64 P1', 'M3/M4', 'M62P2', ' ', ''].map(programWordProblem)).toEqual([null, null, null, null, null, null, null]);
+    expect(['M8', 'm08', 'M64 P1', 'M3/M4', 'M62P2', ' ', ''].map(programWordProblem)).toEqual([
+      null,
+      null,
+      null,
+      null,
+      null,
+      null,
+      null,
+    ]);
     expect(['off', '9', 'M', 'M8 off', 'M3/', 'M8;'].every((text) => programWordProblem(text) !== null)).toBeTrue();
   });
 });

@@ -1,4 +1,12 @@
-import { divideRational, equalRational, multiplyRational, rational, rationalToNumber, rationalToText, type Rational } from './rational.js';
+import {
+  divideRational,
+  equalRational,
+  multiplyRational,
+  rational,
+  rationalToNumber,
+  rationalToText,
+  type Rational,
+} from './rational.js';
 
 /**
  * An exact number of the form ratio · π^piPower. Degrees against radians, racks by module and rollers bring in π;
@@ -36,6 +44,7 @@ export function exactToText(a: Exact): string {
   if (a.piPower === 0) return rationalToText(a.ratio);
   const power = Math.abs(a.piPower) === 1 ? 'π' : `π^${Math.abs(a.piPower)}`;
   const { numerator, denominator } = a.ratio;
-  if (a.piPower > 0) return `${numerator === 1n ? '' : numerator}${power}${denominator === 1n ? '' : `/${denominator}`}`;
+  if (a.piPower > 0)
+    return `${numerator === 1n ? '' : numerator}${power}${denominator === 1n ? '' : `/${denominator}`}`;
   return `${numerator}/${denominator === 1n ? power : `(${denominator}${power})`}`;
 }

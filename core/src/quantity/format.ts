@@ -8,7 +8,10 @@ export interface Shown {
 
 /** How many digits to show; the first that is given wins. */
 export interface Precision {
-  /** Standard or expanded uncertainty in SI: two of its digits are kept and the value is rounded to match (JCGM 100:2008, 7.2.6). */
+  /**
+   * Standard or expanded uncertainty in SI: two of its digits are kept and the value is rounded to match (JCGM
+   * 100:2008, 7.2.6).
+   */
   readonly uncertainty?: number;
   /** Fixed decimals. */
   readonly decimals?: number;
@@ -20,24 +23,34 @@ const MINUS = '−';
 
 /**
  * Formats an SI value in a unit with no more digits than mean something.
- * @example formatQuantity(629921.2598, stepsPerMillimetre, { significant: 7 }) // { digits: '629.9213', unit: 'steps/mm' }
+ * @example formatQuantity(629921.2598, stepsPerMillimetre, { significant: 7 }) // { digits: '629.9213', unit:
+ *   'steps/mm' }
  */
 export function formatQuantity(value: number, unit: Unit, precision: Precision = {}): Shown {
   if (!Number.isFinite(value)) return { digits: '–', unit: unit.symbol };
   const shown = inUnit(value, unit);
-  const uncertainty = precision.uncertainty === undefined || unit.isReciprocal ? undefined : inUnit(precision.uncertainty, unit);
-  return { digits: formatNumber(shown, { ...precision, ...(uncertainty === undefined ? {} : { uncertainty }) }), unit: unit.symbol };
+  const uncertainty =
+    precision.uncertainty === undefined || unit.isReciprocal ? undefined : inUnit(precision.uncertainty, unit);
+  return {
+    digits: formatNumber(shown, { ...precision, ...(uncertainty === undefined ? {} : { uncertainty }) }),
+    unit: unit.symbol,
+  };
 }
 
-/** Formats a plain number; see {@link Precision}. Trailing zeros after the decimal sign are dropped unless decimals are fixed. */
+/**
+ * Formats a plain number; see {@link Precision}. Trailing zeros after the decimal sign are dropped unless decimals are
+ * fixed.
+ */
 export function formatNumber(value: number, precision: Precision = {}): string {
   if (!Number.isFinite(value)) return '–';
   const { uncertainty, decimals, significant = 4 } = precision;
-  if (uncertainty !== undefined && uncertainty > 0 && Number.isFinite(uncertainty)) return fixed(value, decimalsFor(uncertainty, 2));
+  if (uncertainty !== undefined && uncertainty > 0 && Number.isFinite(uncertainty))
+    return fixed(value, decimalsFor(uncertainty, 2));
   if (decimals !== undefined) return fixed(value, decimals);
   if (value === 0) return '0';
   const magnitude = Math.abs(value);
-  if (magnitude >= 1e15 || magnitude < 1e-9) return value.toExponential(Math.max(0, significant - 1)).replace('-', MINUS);
+  if (magnitude >= 1e15 || magnitude < 1e-9)
+    return value.toExponential(Math.max(0, significant - 1)).replace('-', MINUS);
   const text = fixed(value, decimalsFor(value, significant));
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
 }
@@ -65,5 +78,7 @@ function groupDigits(text: string): string {
 export function showQuantity(value: number, unit: Unit, precision: Precision = {}): string {
   const { digits, unit: symbol } = formatQuantity(value, unit, precision);
   if (symbol === '') return digits;
-  return symbol === '°' || symbol === '%' ? `${digits}${symbol === '%' ? '\u00a0' : ''}${symbol}` : `${digits}\u00a0${symbol}`;
+  return symbol === '°' || symbol === '%'
+    ? `${digits}${symbol === '%' ? '\u00a0' : ''}${symbol}`
+    : `${digits}\u00a0${symbol}`;
 }

@@ -1,6 +1,16 @@
 import { exactToNumber, exact, multiplyExact, type Exact } from './exact.js';
 import { numberHead, type NumberHead } from './number-text.js';
-import { addRational, compareRational, divideRational, ONE, parseRational, rationalToNumber, subtractRational, ZERO, type Rational } from './rational.js';
+import {
+  addRational,
+  compareRational,
+  divideRational,
+  ONE,
+  parseRational,
+  rationalToNumber,
+  subtractRational,
+  ZERO,
+  type Rational,
+} from './rational.js';
 import { failure, success, type Result } from './result.js';
 import { dimensionsOfUnit, findUnit, milliMeant, unitsOf, type Dimension, type Unit } from './units.js';
 
@@ -29,11 +39,17 @@ const TEXT_LIMIT = 60;
  * `12° 30′`, `5 ft 6 in`, `½ in`, `1 234,5 mm`. A bare number takes the default unit.
  *
  * @param defaultUnit unit of a bare number; must measure `dimension`
- * @param reading what is typed now is asked about where it could mean two things; what a document keeps was understood once
+ * @param reading what is typed now is asked about where it could mean two things; what a document keeps was
+ *   understood once
  * @returns the quantity, or one plain sentence saying what is wrong
  * @example parseQuantity('20tpi', 'length', mm) // value 0.00127, exact 127/100000
  */
-export function parseQuantity(text: string, dimension: Dimension, defaultUnit: Unit, reading: Reading = 'typed'): Result<ParsedQuantity, string> {
+export function parseQuantity(
+  text: string,
+  dimension: Dimension,
+  defaultUnit: Unit,
+  reading: Reading = 'typed',
+): Result<ParsedQuantity, string> {
   const trimmed = text.trim();
   if (trimmed === '') return failure('Enter a value.');
   if (trimmed.length > TEXT_LIMIT) return failure(`Use at most ${TEXT_LIMIT} characters.`);
@@ -43,23 +59,42 @@ export function parseQuantity(text: string, dimension: Dimension, defaultUnit: U
   if (!split) return failure(`“${trimmed}” does not start with a number.`);
   const found = split.spelling === '' ? defaultUnit : findUnit(split.spelling, dimension);
   if (!found) return failure(unknownUnit(split.spelling, dimension));
-  if (reading === 'typed' && split.couldBe) return failure(`“${split.numberText}” could be ${split.couldBe[0]} or ${split.couldBe[1]}: write the one that is meant.`);
+  if (reading === 'typed' && split.couldBe)
+    return failure(
+      `“${split.numberText}” could be ${split.couldBe[0]} or ${split.couldBe[1]}: write the one that is meant.`,
+    );
   return understand(split.number, split.numberText, found, split.spelling !== '');
 }
 
-function understand(number: Rational, numberText: string, unit: Unit, hasUnit: boolean): Result<ParsedQuantity, string> {
+function understand(
+  number: Rational,
+  numberText: string,
+  unit: Unit,
+  hasUnit: boolean,
+): Result<ParsedQuantity, string> {
   if (unit.isReciprocal && compareRational(number, ZERO) === 0) return failure(`0 ${unit.symbol} has no size.`);
   const inUnits = unit.isReciprocal ? divideRational(ONE, number) : number;
   const value = multiplyExact(exact(inUnits), unit.factor);
-  return success({ exact: value, value: exactToNumber(value), unit, hasUnit, text: unit.symbol === '' ? numberText : `${numberText} ${unit.symbol}` });
+  return success({
+    exact: value,
+    value: exactToNumber(value),
+    unit,
+    hasUnit,
+    text: unit.symbol === '' ? numberText : `${numberText} ${unit.symbol}`,
+  });
 }
 
-function splitNumber(text: string): { number: Rational; numberText: string; spelling: string; couldBe: NumberHead['couldBe'] } | null {
+function splitNumber(
+  text: string,
+): { number: Rational; numberText: string; spelling: string; couldBe: NumberHead['couldBe'] } | null {
   const head = numberHead(text);
   return head && { number: head.number, numberText: head.text, spelling: head.rest, couldBe: head.couldBe };
 }
 
-/** Degrees with minutes and seconds, and feet with inches: parts in falling order, each after the first below the one before. */
+/**
+ * Degrees with minutes and seconds, and feet with inches: parts in falling order, each after the first below the one
+ * before.
+ */
 function parseCompound(text: string, dimension: Dimension): ParsedQuantity | null {
   const ladder = dimension === 'angle' ? ['°', '′', '″'] : dimension === 'length' ? ['ft', 'in'] : null;
   if (!ladder) return null;
@@ -84,7 +119,13 @@ function parseCompound(text: string, dimension: Dimension): ParsedQuantity | nul
   if (written.length < 2) return null;
   const value = exact(isNegative ? subtractRational(ZERO, total) : total, piPower);
   const lowest = findUnit(ladder[rung] as string, dimension) as Unit;
-  return { exact: value, value: exactToNumber(value), unit: lowest, hasUnit: true, text: `${isNegative ? '-' : ''}${written.join(' ')}` };
+  return {
+    exact: value,
+    value: exactToNumber(value),
+    unit: lowest,
+    hasUnit: true,
+    text: `${isNegative ? '-' : ''}${written.join(' ')}`,
+  };
 }
 
 /** In an angle the single and double marks mean minutes and seconds; in a length, feet and inches. */

@@ -29,8 +29,11 @@ import {
 } from './index.js';
 
 const millimetre = preferredUnit('length', 'metric');
-const parse = (text: string, dimension: Dimension, fallback: Unit = preferredUnit(dimension, 'metric')): ReturnType<typeof parseQuantity> =>
-  parseQuantity(text, dimension, fallback);
+const parse = (
+  text: string,
+  dimension: Dimension,
+  fallback: Unit = preferredUnit(dimension, 'metric'),
+): ReturnType<typeof parseQuantity> => parseQuantity(text, dimension, fallback);
 const valueOf = (text: string, dimension: Dimension): number => {
   const parsed = parse(text, dimension);
   if (!parsed.ok) throw new Error(`${text}: ${parsed.error}`);
@@ -38,12 +41,19 @@ const valueOf = (text: string, dimension: Dimension): number => {
 };
 
 describe('rational', () => {
-  const fraction = fc.tuple(fc.bigInt(-(10n ** 12n), 10n ** 12n), fc.bigInt(1n, 10n ** 12n)).map(([n, d]) => rational(n, d));
+  const fraction = fc
+    .tuple(fc.bigInt(-(10n ** 12n), 10n ** 12n), fc.bigInt(1n, 10n ** 12n))
+    .map(([n, d]) => rational(n, d));
 
   it('obeys the laws of a field', () => {
     fc.assert(
       fc.property(fraction, fraction, fraction, (a, b, c) => {
-        expect(equalRational(multiplyRational(a, addRational(b, c)), addRational(multiplyRational(a, b), multiplyRational(a, c)))).toBeTrue();
+        expect(
+          equalRational(
+            multiplyRational(a, addRational(b, c)),
+            addRational(multiplyRational(a, b), multiplyRational(a, c)),
+          ),
+        ).toBeTrue();
         expect(equalRational(subtractRational(addRational(a, b), b), a)).toBeTrue();
         if (b.numerator !== 0n) expect(equalRational(multiplyRational(divideRational(a, b), b), a)).toBeTrue();
       }),
@@ -61,7 +71,9 @@ describe('rational', () => {
   });
 
   it('rounds halves upward on both sides of zero', () => {
-    expect([rational(5, 2), rational(-5, 2), rational(-3, 2), rational(7, 3), rational(-7, 3)].map(roundRational)).toEqual([3n, -2n, -1n, 2n, -2n]);
+    expect(
+      [rational(5, 2), rational(-5, 2), rational(-3, 2), rational(7, 3), rational(-7, 3)].map(roundRational),
+    ).toEqual([3n, -2n, -1n, 2n, -2n]);
   });
 
   it('agrees with a slow rounding for any fraction', () => {
@@ -69,7 +81,9 @@ describe('rational', () => {
       fc.property(fraction, (a) => {
         const rounded = roundRational(a);
         const distance = subtractRational(a, rational(rounded));
-        expect(compareRational(distance, rational(1, 2)) < 0 && compareRational(distance, rational(-1, 2)) >= 0).toBeTrue();
+        expect(
+          compareRational(distance, rational(1, 2)) < 0 && compareRational(distance, rational(-1, 2)) >= 0,
+        ).toBeTrue();
       }),
     );
   });
@@ -84,7 +98,8 @@ describe('rational', () => {
     expect(rationalToText(parseRational('1-3/16') ?? rational(0))).toBe('19/16');
     expect(rationalToText(parseRational('1 3/16') ?? rational(0))).toBe('19/16');
     expect(rationalToText(parseRational('−0,05') ?? rational(0))).toBe('-1/20');
-    for (const bad of ['', '.', '1/0', '1e9999', 'NaN', 'Infinity', '0x10', '1.2.3', '9'.repeat(31)]) expect(parseRational(bad)).withContext(bad).toBeNull();
+    for (const bad of ['', '.', '1/0', '1e9999', 'NaN', 'Infinity', '0x10', '1.2.3', '9'.repeat(31)])
+      expect(parseRational(bad)).withContext(bad).toBeNull();
   });
 });
 
@@ -92,7 +107,9 @@ describe('units', () => {
   it('are found by each of their own spellings', () => {
     for (const unit of UNITS)
       for (const spelling of [unit.symbol, ...unit.aliases])
-        expect(findUnit(spelling, unit.dimension)?.factor).withContext(`${spelling} as ${unit.dimension}`).toEqual(unit.factor);
+        expect(findUnit(spelling, unit.dimension)?.factor)
+          .withContext(`${spelling} as ${unit.dimension}`)
+          .toEqual(unit.factor);
   });
 
   // Factors from NIST Special Publication 811 (2008), appendix B.8, from memory; seven digits as printed there.
@@ -141,7 +158,8 @@ describe('typed quantities', () => {
   });
 
   it('are understood as sheets write inertias, torques and constants', () => {
-    // Factors from NIST Special Publication 811 (2008), appendix B.8, from memory; V/krpm is 60/2000π V·s/rad by definition.
+    // Factors from NIST Special Publication 811 (2008), appendix B.8, from memory; V/krpm is 60/2000π V·s/rad by
+    // definition.
     const sheets: readonly (readonly [string, Dimension, number])[] = [
       ['0.0021 oz·in·s²', 'inertia', 0.0021 * 7.061552e-3],
       ['0.0021 oz-in-s^2', 'inertia', 0.0021 * 7.061552e-3],
@@ -217,7 +235,11 @@ describe('typed quantities', () => {
 
   it('take the default unit only when none is written, and write it out', () => {
     const parsed = parse('12,5', 'length');
-    expect(parsed.ok && [parsed.value.value, parsed.value.hasUnit, parsed.value.text]).toEqual([0.0125, false, '12,5 mm']);
+    expect(parsed.ok && [parsed.value.value, parsed.value.hasUnit, parsed.value.text]).toEqual([
+      0.0125,
+      false,
+      '12,5 mm',
+    ]);
   });
 
   it('are refused in words that help', () => {
@@ -235,23 +257,36 @@ describe('typed quantities', () => {
 
   it('never throw, whatever is typed', () => {
     fc.assert(
-      fc.property(fc.string({ unit: 'binary', maxLength: 70 }), fc.constantFrom<Dimension>('length', 'angle', 'torque', 'ratio', 'speed'), (text, dimension) => {
-        const parsed = parse(text, dimension);
-        expect(parsed.ok ? Number.isFinite(parsed.value.value) || Math.abs(parsed.value.value) === Infinity : parsed.error.length > 0).toBeTrue();
-      }),
+      fc.property(
+        fc.string({ unit: 'binary', maxLength: 70 }),
+        fc.constantFrom<Dimension>('length', 'angle', 'torque', 'ratio', 'speed'),
+        (text, dimension) => {
+          const parsed = parse(text, dimension);
+          expect(
+            parsed.ok
+              ? Number.isFinite(parsed.value.value) || Math.abs(parsed.value.value) === Infinity
+              : parsed.error.length > 0,
+          ).toBeTrue();
+        },
+      ),
       { numRuns: 2000 },
     );
   });
 
   it('mean the same when their text is read again', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...UNITS), fc.integer({ min: 1, max: 999_999 }), fc.integer({ min: 0, max: 4 }), (unit, digits, decimals) => {
-        const first = parse(`${digits / 10 ** decimals}`, unit.dimension, unit);
-        expect(first.ok).toBeTrue();
-        if (!first.ok) return;
-        const again = parse(first.value.text, unit.dimension, unitsOf(unit.dimension)[0] ?? unit);
-        expect(again.ok && equalExact(again.value.exact, first.value.exact)).toBeTrue();
-      }),
+      fc.property(
+        fc.constantFrom(...UNITS),
+        fc.integer({ min: 1, max: 999_999 }),
+        fc.integer({ min: 0, max: 4 }),
+        (unit, digits, decimals) => {
+          const first = parse(`${digits / 10 ** decimals}`, unit.dimension, unit);
+          expect(first.ok).toBeTrue();
+          if (!first.ok) return;
+          const again = parse(first.value.text, unit.dimension, unitsOf(unit.dimension)[0] ?? unit);
+          expect(again.ok && equalExact(again.value.exact, first.value.exact)).toBeTrue();
+        },
+      ),
     );
   });
 });

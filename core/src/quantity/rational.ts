@@ -70,7 +70,13 @@ export function roundRational(a: Rational): bigint {
 export function rationalToNumber(a: Rational): number {
   const n = Number(a.numerator);
   const d = Number(a.denominator);
-  if (Number.isFinite(n) && Number.isFinite(d) && Math.abs(n) <= Number.MAX_SAFE_INTEGER && d <= Number.MAX_SAFE_INTEGER) return n / d;
+  if (
+    Number.isFinite(n) &&
+    Number.isFinite(d) &&
+    Math.abs(n) <= Number.MAX_SAFE_INTEGER &&
+    d <= Number.MAX_SAFE_INTEGER
+  )
+    return n / d;
   // Scale the quotient to some 60 significant bits before leaving BigInt, so that nothing overflows or cancels.
   const magnitude = a.numerator < 0n ? -a.numerator : a.numerator;
   if (magnitude === 0n) return 0;

@@ -6,7 +6,8 @@ export interface Problem {
 }
 
 /** An expected outcome as a value: the thing asked for, or every problem found. */
-export type Result<T, E = readonly Problem[]> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: E };
+export type Result<T, E = readonly Problem[]> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: E };
 
 export function success<T>(value: T): { readonly ok: true; readonly value: T } {
   return { ok: true, value };

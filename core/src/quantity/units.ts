@@ -53,10 +53,23 @@ export interface Unit {
   readonly isReciprocal: boolean;
 }
 
-function unit(dimension: Dimension, symbol: string, factor: string, aliases = '', piPower = 0, isReciprocal = false): Unit {
+function unit(
+  dimension: Dimension,
+  symbol: string,
+  factor: string,
+  aliases = '',
+  piPower = 0,
+  isReciprocal = false,
+): Unit {
   const ratio = parseRational(factor);
   if (ratio === null) throw new RangeError(`factor of ${symbol} must be a number, got ${factor}`);
-  return { symbol, dimension, factor: exact(ratio, piPower), aliases: aliases === '' ? [] : aliases.split(' '), isReciprocal };
+  return {
+    symbol,
+    dimension,
+    factor: exact(ratio, piPower),
+    aliases: aliases === '' ? [] : aliases.split(' '),
+    isReciprocal,
+  };
 }
 
 // Exact definitions: inch = 25.4 mm and pound = 0.45359237 kg (international yard and pound agreement, 1959);
@@ -142,7 +155,13 @@ export const UNITS: readonly Unit[] = [
   unit('acceleration', 'gₙ', '9.80665', 'g gn'),
   unit('angular-acceleration', 'rad/s²', '1', 'rad/s2 rad/s^2'),
   unit('angular-acceleration', '°/s²', '1/180', 'deg/s² deg/s2 °/s2 deg/s^2', 1),
-  unit('angular-acceleration', 'rpm/s', '1/30', 'rev/min/s turns/min/s turn/min/s (rev/min)/s (turns/min)/s rpm/sec', 1),
+  unit(
+    'angular-acceleration',
+    'rpm/s',
+    '1/30',
+    'rev/min/s turns/min/s turn/min/s (rev/min)/s (turns/min)/s rpm/sec',
+    1,
+  ),
   unit('angular-acceleration', 'turns/s²', '2', 'rev/s2 rev/s² turns/s2', 1),
   unit('jerk', 'm/s³', '1', 'm/s3 m/s^3'),
   unit('jerk', 'mm/s³', '0.001', 'mm/s3 mm/s^3'),
@@ -195,7 +214,8 @@ export function unitsOf(dimension: Dimension): readonly Unit[] {
 }
 
 /**
- * One way of writing for the ways in which units are typed: no spaces, any of `.`, `*`, `×` and `-` between letters as a
+ * One way of writing for the ways in which units are typed: no spaces, any of `.`, `*`, `×` and `-` between letters as
+ * a
  * dot, and powers raised.
  */
 function plainSpelling(spelling: string): string {
@@ -303,7 +323,8 @@ const SMALL_TIMES: readonly (readonly [below: number, symbol: string])[] = [
 
 /** The preferred unit, or a smaller one in which a small value is no row of zeros. */
 export function handyUnit(value: number, dimension: Dimension, system: UnitSystem): Unit {
-  const smaller = dimension === 'time' && value !== 0 ? SMALL_TIMES.find(([below]) => Math.abs(value) < below) : undefined;
+  const smaller =
+    dimension === 'time' && value !== 0 ? SMALL_TIMES.find(([below]) => Math.abs(value) < below) : undefined;
   const found = unitsOf(dimension).find((item) => item.symbol === smaller?.[1]);
   return found ?? preferredUnit(dimension, system);
 }

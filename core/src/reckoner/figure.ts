@@ -32,7 +32,10 @@ type Exacts<I> = { readonly [K in keyof I]: Exact };
 
 /** One way of working out a figure. */
 export interface Law<C> {
-  /** Right-hand side with inputs in braces: `{lead} · {starts}`. The working puts symbols and then numbers in their place. */
+  /**
+   * Right-hand side with inputs in braces: `{lead} · {starts}`. The working puts symbols and then numbers in their
+   * place.
+   */
   readonly formula: string;
   /** Published source, or the words "definition" or "common practice, no source". */
   readonly source: string;

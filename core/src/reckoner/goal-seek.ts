@@ -23,7 +23,10 @@ export function goalSeek<C>(reckoner: Reckoner<C>, figure: Figure<C>, field: Fie
     const result = reckoner.valueWith(figure, new Map([[field, value]]));
     return result === null || !Number.isFinite(result) ? null : result - target;
   };
-  const probes = Array.from({ length: PROBE_COUNT + 1 }, (_, index) => present * SPAN ** ((2 * index) / PROBE_COUNT - 1));
+  const probes = Array.from(
+    { length: PROBE_COUNT + 1 },
+    (_, index) => present * SPAN ** ((2 * index) / PROBE_COUNT - 1),
+  );
   const differences = probes.map(difference);
   let best: { low: number; high: number } | null = null;
   for (let index = 0; index < PROBE_COUNT; index += 1) {

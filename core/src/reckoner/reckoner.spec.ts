@@ -1,7 +1,25 @@
-import { axisField, exactStepsPerUnit, limitInForce, pulseRate, stepsPerUnit, torqueAtLimit, trimmerVoltage } from '../drive-line/index.js';
+import {
+  axisField,
+  exactStepsPerUnit,
+  limitInForce,
+  pulseRate,
+  stepsPerUnit,
+  torqueAtLimit,
+  trimmerVoltage,
+} from '../drive-line/index.js';
 import { quantityOf, type Axis } from '../machine/index.js';
 import { firstAxis, screwMachine } from '../testing/example-machine.js';
-import { figure, goalSeek, law, leafFields, Reckoner, sensitivities, toleranceRange, working, type Field } from './index.js';
+import {
+  figure,
+  goalSeek,
+  law,
+  leafFields,
+  Reckoner,
+  sensitivities,
+  toleranceRange,
+  working,
+  type Field,
+} from './index.js';
 
 describe('reckoner', () => {
   it('computes again only what an edit touches', () => {
@@ -10,7 +28,9 @@ describe('reckoner', () => {
     [stepsPerUnit, pulseRate, torqueAtLimit, trimmerVoltage].forEach((item) => reckoner.get(item));
     const start = reckoner.computedCount;
     const steps = reckoner.get(stepsPerUnit);
-    reckoner.update(firstAxis(screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('1.1 A') } }))));
+    reckoner.update(
+      firstAxis(screwMachine((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('1.1 A') } }))),
+    );
     expect(reckoner.get(stepsPerUnit)).withContext('the same object').toBe(steps);
     reckoner.get(pulseRate);
     expect(reckoner.computedCount).withContext('nothing on the step side').toBe(start);
@@ -31,7 +51,8 @@ describe('reckoner', () => {
     const kept = new Reckoner(firstAxis(machines[0] ?? screwMachine()));
     for (const machine of machines) {
       kept.update(firstAxis(machine));
-      for (const item of [stepsPerUnit, exactStepsPerUnit, pulseRate, limitInForce]) expect(kept.value(item)).toBe(new Reckoner(firstAxis(machine)).value(item));
+      for (const item of [stepsPerUnit, exactStepsPerUnit, pulseRate, limitInForce])
+        expect(kept.value(item)).toBe(new Reckoner(firstAxis(machine)).value(item));
     }
   });
 
@@ -46,7 +67,13 @@ describe('reckoner', () => {
 
   it('finds the fields under a figure', () => {
     const names = leafFields(new Reckoner(firstAxis(screwMachine())), stepsPerUnit).map((field) => field.id);
-    expect(names.sort()).toEqual(['driver.microsteps', 'motor.step-angle', 'reduction.teeth', 'screw.pitch', 'screw.starts']);
+    expect(names.sort()).toEqual([
+      'driver.microsteps',
+      'motor.step-angle',
+      'reduction.teeth',
+      'screw.pitch',
+      'screw.starts',
+    ]);
   });
 });
 
@@ -61,7 +88,12 @@ describe('working', () => {
   });
 
   it('has elasticities that add up to the degree of the formula', () => {
-    const found = Object.fromEntries(sensitivities(new Reckoner(firstAxis(screwMachine())), exactStepsPerUnit).map((item) => [item.field.id, item.elasticity]));
+    const found = Object.fromEntries(
+      sensitivities(new Reckoner(firstAxis(screwMachine())), exactStepsPerUnit).map((item) => [
+        item.field.id,
+        item.elasticity,
+      ]),
+    );
     // S = (360/α)·m·i / (n·p): exponents −1, 1, 1, −1, −1
     expect(found['motor.step-angle']).toBeCloseTo(-1, 6);
     expect(found['driver.microsteps']).toBeCloseTo(1, 6);
@@ -72,7 +104,10 @@ describe('working', () => {
     const machine = screwMachine((axis) => ({
       ...axis,
       driver: { ...axis.driver, currentLimit: { ...quantityOf('1 A'), plusMinus: '10 %' } },
-      motor: { ...axis.motor, specification: { ...axis.motor.specification, ratedCurrent: { ...quantityOf('1.5 A'), plusMinus: '0.1 A' } } },
+      motor: {
+        ...axis.motor,
+        specification: { ...axis.motor.specification, ratedCurrent: { ...quantityOf('1.5 A'), plusMinus: '0.1 A' } },
+      },
     }));
     const range = toleranceRange(new Reckoner(firstAxis(machine)), torqueAtLimit);
     expect(range?.least).toBeCloseTo((0.45 * 0.9) / (Math.SQRT2 * 1.6), 12);
@@ -82,7 +117,8 @@ describe('working', () => {
 
   it('switches between schools of practice', () => {
     const of = (currentSchool: Axis['currentSchool']): string =>
-      working(new Reckoner(firstAxis(screwMachine((axis) => ({ ...axis, currentSchool })))), limitInForce, 'metric').result;
+      working(new Reckoner(firstAxis(screwMachine((axis) => ({ ...axis, currentSchool })))), limitInForce, 'metric')
+        .result;
     expect([of('crest'), of('rms')]).toEqual(['1.5\u00a0A', '2.121\u00a0A']);
   });
 });
@@ -95,7 +131,9 @@ describe('goal seek', () => {
   });
 
   it('says when no value would', () => {
-    expect(goalSeek(new Reckoner(firstAxis(screwMachine())), pulseRate, axisField.holdingTorque, 40_000).kind).toBe('none');
+    expect(goalSeek(new Reckoner(firstAxis(screwMachine())), pulseRate, axisField.holdingTorque, 40_000).kind).toBe(
+      'none',
+    );
   });
 
   it('finds a root at the end of a bracket', () => {

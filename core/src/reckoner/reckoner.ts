@@ -144,6 +144,7 @@ function applyLaw<C>(law: Law<C>, outcomes: readonly Outcome<C>[]): Outcome<C> {
   if (refusal !== null) return { kind: 'impossible', reason: refusal };
   const exact = isExact && law.exact ? law.exact(exacts) : null;
   const value = exact ? exactToNumber(exact) : law.compute(values);
-  if (!Number.isFinite(value) && !(law.isUnbounded && value === Infinity)) return { kind: 'impossible', reason: 'These numbers have no finite result.' };
+  if (!Number.isFinite(value) && !(law.isUnbounded && value === Infinity))
+    return { kind: 'impossible', reason: 'These numbers have no finite result.' };
   return { kind: 'value', value, exact, isAssumed };
 }

@@ -1,4 +1,12 @@
-import { divideExact, exactToText, handyUnit, preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
+import {
+  divideExact,
+  exactToText,
+  handyUnit,
+  preferredUnit,
+  showQuantity,
+  type Dimension,
+  type UnitSystem,
+} from '../quantity/index.js';
 import { dimensionOf, type Field, type Figure, type Reading } from './figure.js';
 import type { Outcome, Reckoner } from './reckoner.js';
 
@@ -79,7 +87,9 @@ function workingInput<C>(reckoner: Reckoner<C>, item: Field<C> | Figure<C>, syst
   const reading = item.kind === 'field' ? reckoner.reading(item) : null;
   const significant = item.kind === 'figure' ? item.significant : 6;
   // A field is shown as it was written: the builder knows "20 tpi", not its reciprocal.
-  const shown = reading ? reading.text : showOutcome(reckoner.outcomeOf(item), dimensionOf(item, context), system, significant);
+  const shown = reading
+    ? reading.text
+    : showOutcome(reckoner.outcomeOf(item), dimensionOf(item, context), system, significant);
   return { item, name: item.kind === 'figure' ? item.nameIn(context) : item.name, symbol: item.symbol, shown, reading };
 }
 
@@ -130,7 +140,10 @@ export function sensitivities<C>(reckoner: Reckoner<C>, figure: Figure<C>): read
  * Least and greatest value when each field with a stated tolerance goes to the end that moves the figure further that
  * way. Exact for figures that are monotonic in each field within its tolerance, which all products and quotients are.
  */
-export function toleranceRange<C>(reckoner: Reckoner<C>, figure: Figure<C>): { readonly least: number; readonly most: number } | null {
+export function toleranceRange<C>(
+  reckoner: Reckoner<C>,
+  figure: Figure<C>,
+): { readonly least: number; readonly most: number } | null {
   const lower = new Map<Field<C>, number>();
   const upper = new Map<Field<C>, number>();
   for (const field of leafFields(reckoner, figure)) {

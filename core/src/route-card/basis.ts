@@ -1,4 +1,12 @@
-import { saidCount, type Axis, type Machine, type OperationNumber, type Quantity, type Stage, type TransmissionSpecification } from '../machine/index.js';
+import {
+  saidCount,
+  type Axis,
+  type Machine,
+  type OperationNumber,
+  type Quantity,
+  type Stage,
+  type TransmissionSpecification,
+} from '../machine/index.js';
 import { lineOf, type Lines } from './lines.js';
 import { saidLines } from './said-lines.js';
 
@@ -37,10 +45,14 @@ const FURTHER_JOB: Readonly<Record<string, string>> = {
 };
 
 const train = (stages: readonly Stage[]): string =>
-  stages.length === 0 ? 'none' : stages.map((stage) => `${stage.kind} ${saidCount(stage, 'driver')}:${saidCount(stage, 'driven')}`).join(' · ');
+  stages.length === 0
+    ? 'none'
+    : stages.map((stage) => `${stage.kind} ${saidCount(stage, 'driver')}:${saidCount(stage, 'driven')}`).join(' · ');
 
 /** What of a transmission decides how far a turn goes. */
-function geometryOf(item: TransmissionSpecification): readonly (readonly [string, Quantity | string | number | null])[] {
+function geometryOf(
+  item: TransmissionSpecification,
+): readonly (readonly [string, Quantity | string | number | null])[] {
   const kind = ['kind', item.kind] as const;
   switch (item.kind) {
     case 'screw':
@@ -56,14 +68,19 @@ function geometryOf(item: TransmissionSpecification): readonly (readonly [string
   }
 }
 
-/** Goes up whenever {@link stepLines} words the same axis otherwise, so that lines that were kept are known to be of another wording. */
+/**
+ * Goes up whenever {@link stepLines} words the same axis otherwise, so that lines that were kept are known to be of
+ * another wording.
+ */
 export const STEP_LINES_VERSION = 1;
 
 /** Everything that decides how far one step moves an axis: a check holds as long as these lines stay. */
 export function stepLines(axis: Axis): Lines {
   const { motor, transmission } = axis;
   const { gearhead } = motor.specification;
-  const shape = geometryOf(transmission.specification).map(([key, value]) => `${key} ${typeof value === 'object' ? shown(value) : value}`);
+  const shape = geometryOf(transmission.specification).map(
+    ([key, value]) => `${key} ${typeof value === 'object' ? shown(value) : value}`,
+  );
   return [
     line(axis, 'step angle', shown(motor.specification.stepAngle)),
     line(axis, 'microsteps', axis.driver.microsteps),
@@ -78,7 +95,11 @@ function currentLines(axis: Axis): Lines {
   const { driver, motor } = axis;
   const { formula } = driver.specification;
   const formulaText =
-    formula === null ? 'not said' : formula.kind === 'linear' ? `${formula.slope.text} ${formula.reads}` : `gain ${formula.gain.text}, ${formula.senseResistor.text}`;
+    formula === null
+      ? 'not said'
+      : formula.kind === 'linear'
+        ? `${formula.slope.text} ${formula.reads}`
+        : `gain ${formula.gain.text}, ${formula.senseResistor.text}`;
   return [
     line(axis, 'rated current', shown(motor.specification.ratedCurrent)),
     line(axis, 'driver', `${driver.name}, up to ${shown(driver.specification.currentMost)}`),
@@ -89,7 +110,8 @@ function currentLines(axis: Axis): Lines {
 }
 
 /** Only what somebody said, so that a stamp from before it could be said still holds. */
-const said = (make: (text: string) => string, item: Quantity | null): Lines => (item && item.from !== 'assumed' ? [make(item.text)] : []);
+const said = (make: (text: string) => string, item: Quantity | null): Lines =>
+  item && item.from !== 'assumed' ? [make(item.text)] : [];
 
 function supplyLines(machine: Machine): Lines {
   return machine.supplies.flatMap((supply, index) => {
@@ -106,16 +128,37 @@ function supplyLines(machine: Machine): Lines {
 /** What is neither usual nor known is left out, so that a stamp from before it could be said still holds. */
 function auxiliaryWords({ name, specification, drawn }: Machine['auxiliaries'][number]): string {
   const { use, current, power, fedBy } = specification;
-  return [name || use, shown(current), ...(power ? [power.text] : []), ...(drawn ? [`run at ${drawn.text}`] : []), ...(fedBy === 'mains' ? ['on the mains'] : [])].join(', ');
+  return [
+    name || use,
+    shown(current),
+    ...(power ? [power.text] : []),
+    ...(drawn ? [`run at ${drawn.text}`] : []),
+    ...(fedBy === 'mains' ? ['on the mains'] : []),
+  ].join(', ');
 }
 
 /** What hangs on the supplies besides the axes, and the wires to these. */
 function loadLines(machine: Machine): Lines {
   return [
-    ...machine.converters.map((item, index) => lineOf(item.id, `Converter ${index + 1}`, '', `${shown(item.specification.voltage)}, up to ${shown(item.specification.current)}`)),
+    ...machine.converters.map((item, index) =>
+      lineOf(
+        item.id,
+        `Converter ${index + 1}`,
+        '',
+        `${shown(item.specification.voltage)}, up to ${shown(item.specification.current)}`,
+      ),
+    ),
     ...machine.auxiliaries.map((item, index) => lineOf(item.id, `Auxiliary ${index + 1}`, '', auxiliaryWords(item))),
     ...machine.axes.flatMap((axis) => [
-      ...(axis.feed.wire ? [line(axis, 'wire', axis.feed.wire.kind === 'gauge' ? `AWG ${axis.feed.wire.number}` : axis.feed.wire.area.text)] : []),
+      ...(axis.feed.wire
+        ? [
+            line(
+              axis,
+              'wire',
+              axis.feed.wire.kind === 'gauge' ? `AWG ${axis.feed.wire.number}` : axis.feed.wire.area.text,
+            ),
+          ]
+        : []),
       ...said((text) => line(axis, 'fuse', text), axis.feed.fuse),
       ...said((text) => line(axis, 'capacitor', text), axis.feed.capacitance),
     ]),
@@ -127,14 +170,18 @@ function wiringLines(axis: Axis): Lines {
   return [
     line(axis, 'motor', `${axis.motor.name}, ${specification.leads} leads`),
     line(axis, 'driver board', axis.driver.name),
-    ...(wiring === 'series' || wiring === 'parallel' || (wiring === 'unipolar' && specification.leads !== 5) ? [line(axis, 'coils wired', wiring)] : []),
+    ...(wiring === 'series' || wiring === 'parallel' || (wiring === 'unipolar' && specification.leads !== 5)
+      ? [line(axis, 'coils wired', wiring)]
+      : []),
     ...(count === 1 ? [] : [line(axis, 'motors', count)]),
   ];
 }
 
 /**
- * How far a stamp reaches: 1 is what stamps relied on at first; 2 is everything that was said of the parts that the operation's
- * figures and rules rest on. A stamp is compared by the reach it was given with, so that none comes off for what is newly looked at.
+ * How far a stamp reaches: 1 is what stamps relied on at first; 2 is everything that was said of the parts that the
+ * operation's
+ * figures and rules rest on. A stamp is compared by the reach it was given with, so that none comes off for what is
+ * newly looked at.
  */
 export type Reach = 1 | 2;
 export const PRESENT_REACH: Reach = 2;
@@ -149,7 +196,11 @@ function firstReach(machine: Machine, number: OperationNumber): Lines {
     case 20:
       return [...each(machine, jobLines), ...each(machine, stepLines)];
     case 30:
-      return [...supplyLines(machine), ...loadLines(machine), ...each(machine, (axis) => [line(axis, 'current limit', shown(axis.driver.currentLimit))])];
+      return [
+        ...supplyLines(machine),
+        ...loadLines(machine),
+        ...each(machine, (axis) => [line(axis, 'current limit', shown(axis.driver.currentLimit))]),
+      ];
     case 40:
       return each(machine, wiringLines);
     case 50:
@@ -169,17 +220,32 @@ function firstReach(machine: Machine, number: OperationNumber): Lines {
   }
 }
 
-/** The stations of an axis whose every field bears on its torque, speed and steps. What operation 50 decides is not among them. */
+/**
+ * The stations of an axis whose every field bears on its torque, speed and steps. What operation 50 decides is not
+ * among them.
+ */
 function lineOfParts(axis: Axis): Lines {
   const { motor, driver, reduction, transmission, coupling, mount, carriage, setting } = axis;
   const { currentLimit: _decidedLater, ...drive } = driver;
-  return saidLines(axis.id, axis.letter, { motor, driver: drive, reduction, transmission, coupling, mount, carriage, setting });
+  return saidLines(axis.id, axis.letter, {
+    motor,
+    driver: drive,
+    reduction,
+    transmission,
+    coupling,
+    mount,
+    carriage,
+    setting,
+  });
 }
 
 /** What of an axis bears on the supply: what it takes, and what brakes into it. */
 function powerLines(axis: Axis): Lines {
   const { motor, driver, feed, carriage, job } = axis;
-  return [...saidLines(axis.id, axis.letter, { motor, driver, feed, carriage, job }), line(axis, 'supply', axis.supply ?? 'none')];
+  return [
+    ...saidLines(axis.id, axis.letter, { motor, driver, feed, carriage, job }),
+    line(axis, 'supply', axis.supply ?? 'none'),
+  ];
 }
 
 /** Motor and driver, and which they are: another board with the same data is wired and set anew. */
@@ -198,7 +264,9 @@ function voltLines(machine: Machine, axis: Axis): Lines {
 function railLines({ supplies, converters, auxiliaries }: Machine): Lines {
   return [
     ...supplies.flatMap((item, index) => saidLines(item.id, item.name || `Supply ${index + 1}`, { supply: item })),
-    ...converters.flatMap((item, index) => saidLines(item.id, item.name || `Converter ${index + 1}`, { converter: item })),
+    ...converters.flatMap((item, index) =>
+      saidLines(item.id, item.name || `Converter ${index + 1}`, { converter: item }),
+    ),
     ...auxiliaries.flatMap((item, index) => saidLines(item.id, item.name || `Auxiliary ${index + 1}`, { load: item })),
   ];
 }

@@ -30,14 +30,17 @@ export function isCheckLine(line: string): boolean {
 }
 
 /**
- * The axes that are measured and not true, for operations that rely on the checks: a stamp that was given knowing it stays, and
+ * The axes that are measured and not true, for operations that rely on the checks: a stamp that was given knowing it
+ * stays, and
  * comes off when it turns out later. A check that is under way says nothing yet.
  * @param checks newest first
  */
 export function checkLines(machine: Machine, number: OperationNumber, checks: readonly CheckMade[]): Lines {
   if (number !== 70 && number !== 80) return [];
   return machine.axes.flatMap((axis) => {
-    const decided = checks.find((check) => check.axisId === axis.id && check.verdict !== 'incomplete' && isCurrentCheck(axis, check));
+    const decided = checks.find(
+      (check) => check.axisId === axis.id && check.verdict !== 'incomplete' && isCurrentCheck(axis, check),
+    );
     return decided?.verdict === 'not-true' ? [lineOf(axis.id, axis.letter, 'step check', 'not true')] : [];
   });
 }

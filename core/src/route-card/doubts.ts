@@ -10,12 +10,18 @@ const LINE_OPERATIONS: readonly OperationNumber[] = [20, 60, 80];
 const SUPPLY_OPERATIONS: readonly OperationNumber[] = [30, 80];
 
 /**
- * What speaks against a stamp: what stops the machine, what the operation has not got yet, and for the sign-off what is not stamped.
+ * What speaks against a stamp: what stops the machine, what the operation has not got yet, and for the sign-off what is
+ * not stamped.
  * Whoever stamps is asked about it and may do so all the same.
  * @param checks newest first
  * @returns sentences; empty where nothing speaks against it
  */
-export function stampDoubts(machine: Machine, number: OperationNumber, checks: readonly CheckMade[], say: Say): readonly string[] {
+export function stampDoubts(
+  machine: Machine,
+  number: OperationNumber,
+  checks: readonly CheckMade[],
+  say: Say,
+): readonly string[] {
   const each = (find: (axis: Axis) => readonly string[]): readonly string[] => machine.axes.flatMap(find);
   return [
     ...(machine.axes.length === 0 ? ['The machine has no axis.'] : []),
@@ -34,12 +40,19 @@ function lineStops(machine: Machine, axis: Axis, say: Say): readonly string[] {
 
 function supplyStops(machine: Machine, say: Say): readonly string[] {
   return supplyPlans(machine, say).flatMap(({ supply, findings }, index) =>
-    findings.filter(({ severity }) => severity === 'stop').map(({ reason }) => `${supply.name || `Supply ${index + 1}`}: ${reason}`),
+    findings
+      .filter(({ severity }) => severity === 'stop')
+      .map(({ reason }) => `${supply.name || `Supply ${index + 1}`}: ${reason}`),
   );
 }
 
 /** What an axis has not got that the operation is there for. */
-function nothingYet(machine: Machine, axis: Axis, number: OperationNumber, checks: readonly CheckMade[]): readonly string[] {
+function nothingYet(
+  machine: Machine,
+  axis: Axis,
+  number: OperationNumber,
+  checks: readonly CheckMade[],
+): readonly string[] {
   const { letter, job, driver } = axis;
   switch (number) {
     case 10:
@@ -49,18 +62,24 @@ function nothingYet(machine: Machine, axis: Axis, number: OperationNumber, check
     case 20: {
       const context = axisContext(machine, axis.id);
       const outcome = context ? new Reckoner(context).get(stepsPerUnit) : null;
-      return outcome?.kind === 'missing' ? [`The ${outcome.fields[0]?.name.toLowerCase()} of ${letter} is not said, and its steps rest on it.`] : [];
+      return outcome?.kind === 'missing'
+        ? [`The ${outcome.fields[0]?.name.toLowerCase()} of ${letter} is not said, and its steps rest on it.`]
+        : [];
     }
     case 30:
       return axis.supply === null ? [`${letter} hangs on no supply.`] : [];
     case 50:
-      return driver.currentLimit === null && driver.specification.type === 'chopper' ? [`The current limit of ${letter} is not set.`] : [];
+      return driver.currentLimit === null && driver.specification.type === 'chopper'
+        ? [`The current limit of ${letter} is not set.`]
+        : [];
     case 70: {
       const check = currentCheck(axis, checks);
       if (!check) return [`${letter} has not been measured as it is now.`];
       return check.verdict === 'true'
         ? []
-        : [`The step check on ${letter} is ${check.verdict === 'incomplete' ? 'not complete' : check.verdict === 'undecided' ? 'undecided' : 'not true'}.`];
+        : [
+            `The step check on ${letter} is ${check.verdict === 'incomplete' ? 'not complete' : check.verdict === 'undecided' ? 'undecided' : 'not true'}.`,
+          ];
     }
     case 40:
     case 60:

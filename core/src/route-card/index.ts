@@ -3,4 +3,12 @@ export { currentCheck, isCurrentCheck, type CheckMade } from './checks-made.js';
 export { stampDoubts } from './doubts.js';
 export { changesBetween } from './lines.js';
 export { nextStep, type NextStep } from './next-step.js';
-export { holdOperation, noteOperation, OPERATIONS, operationState, stampOperation, startOperation, type OperationState } from './operations.js';
+export {
+  holdOperation,
+  noteOperation,
+  OPERATIONS,
+  operationState,
+  stampOperation,
+  startOperation,
+  type OperationState,
+} from './operations.js';

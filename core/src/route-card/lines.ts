@@ -1,5 +1,6 @@
 /**
- * Lines of what something relies on: `axis-1|X|microsteps: 16`. The identity and what is said of it name the line, so that a new
+ * Lines of what something relies on: `axis-1|X|microsteps: 16`. The identity and what is said of it name the line, so
+ * that a new
  * letter or another place in a list is no change; the subject is what readers know it by.
  */
 export type Lines = readonly string[];
@@ -12,7 +13,10 @@ export function lineOf(id: string, subject: string, what: string, value: string 
   return `${encodeURIComponent(id)}|${subject.replace(/[|:\n]/g, ' ').slice(0, SUBJECT_MOST)}|${what}: ${value}`;
 }
 
-/** Before a value that nobody has said: the same value said, another guess, or a guess where there was nothing, is no change. */
+/**
+ * Before a value that nobody has said: the same value said, another guess, or a guess where there was nothing, is no
+ * change.
+ */
 export const GUESS = '≈';
 
 interface Parsed {
@@ -45,23 +49,34 @@ export function lineInWords(line: string): string {
 /** Quantities that say what a thing is which has come. */
 const NAMED_BY_MOST = 3;
 
-const idsOf = (lines: ReadonlyMap<string, Parsed>): ReadonlySet<string> => new Set([...lines.values()].map(({ id }) => id).filter((id) => id !== ''));
+const idsOf = (lines: ReadonlyMap<string, Parsed>): ReadonlySet<string> =>
+  new Set([...lines.values()].map(({ id }) => id).filter((id) => id !== ''));
 
-/** What changed between two lists of lines, in words: `X microsteps was 16, is 8`. A thing that has come or gone is one change. */
+/**
+ * What changed between two lists of lines, in words: `X microsteps was 16, is 8`. A thing that has come or gone is one
+ * change.
+ */
 export function changesBetween(before: Lines, now: Lines): readonly string[] {
   const entries = (lines: Lines): Map<string, Parsed> => new Map(lines.map(parsed).map((item) => [item.key, item]));
   const [old, present] = [entries(before), entries(now)];
   const [oldIds, presentIds] = [idsOf(old), idsOf(present)];
   const shown = ({ value, isGuess }: Parsed): string => (isGuess ? `${value} as a guess` : value);
-  const come = [...presentIds].filter((id) => !oldIds.has(id)).map((id) => newThing([...present.values()].filter((item) => item.id === id)));
+  const come = [...presentIds]
+    .filter((id) => !oldIds.has(id))
+    .map((id) => newThing([...present.values()].filter((item) => item.id === id)));
   const changed = [...present].flatMap(([key, item]) => {
     const was = old.get(key);
-    if (was === undefined) return item.isGuess || (item.id !== '' && !oldIds.has(item.id)) ? [] : [`${item.name} is new: ${item.value}`];
+    if (was === undefined)
+      return item.isGuess || (item.id !== '' && !oldIds.has(item.id)) ? [] : [`${item.name} is new: ${item.value}`];
     const isSame = was.value === item.value ? was.isGuess || !item.isGuess : was.isGuess && item.isGuess;
     return isSame ? [] : [`${item.name} was ${shown(was)}, is ${shown(item)}`];
   });
-  const gone = [...old].filter(([key, { isGuess, id }]) => !isGuess && !present.has(key) && (id === '' || presentIds.has(id))).map(([, { name }]) => `${name} is gone`);
-  const left = [...oldIds].filter((id) => !presentIds.has(id)).map((id) => `${[...old.values()].find((item) => item.id === id)?.subject ?? id} is gone`);
+  const gone = [...old]
+    .filter(([key, { isGuess, id }]) => !isGuess && !present.has(key) && (id === '' || presentIds.has(id)))
+    .map(([, { name }]) => `${name} is gone`);
+  const left = [...oldIds]
+    .filter((id) => !presentIds.has(id))
+    .map((id) => `${[...old.values()].find((item) => item.id === id)?.subject ?? id} is gone`);
   return [...come, ...changed, ...gone, ...left];
 }
 

@@ -13,7 +13,12 @@ export interface NextStep {
   readonly checkId: string | null;
 }
 
-const step = (operation: OperationNumber, sentence: string, button: string, more: Partial<NextStep> = {}): NextStep => ({
+const step = (
+  operation: OperationNumber,
+  sentence: string,
+  button: string,
+  more: Partial<NextStep> = {},
+): NextStep => ({
   sentence,
   button,
   operation,
@@ -30,7 +35,8 @@ const step = (operation: OperationNumber, sentence: string, button: string, more
  * @param checks newest first
  */
 export function nextStep(machine: Machine, judged: readonly JudgedAxis[], checks: readonly CheckMade[]): NextStep {
-  const firstOf = (find: (judged: JudgedAxis) => NextStep | null): NextStep | null => judged.map(find).find((found) => found !== null) ?? null;
+  const firstOf = (find: (judged: JudgedAxis) => NextStep | null): NextStep | null =>
+    judged.map(find).find((found) => found !== null) ?? null;
   const first = <T>(find: (axis: Axis) => T | null): T | null => {
     for (const axis of machine.axes) {
       const found = find(axis);
@@ -68,20 +74,35 @@ function missingStep({ axis, reckoner }: JudgedAxis): NextStep | null {
   if (outcome.kind !== 'missing') return null;
   const field = outcome.fields[0];
   const station = STATION_OF_FIELD.find(([prefix]) => field?.id.startsWith(prefix))?.[1] ?? 'motor';
-  return step(20, `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`, station === 'motor' ? 'Choose the motor' : 'Fill it in', {
-    axisId: axis.id,
-    station,
-  });
+  return step(
+    20,
+    `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`,
+    station === 'motor' ? 'Choose the motor' : 'Fill it in',
+    {
+      axisId: axis.id,
+      station,
+    },
+  );
 }
 
 function findingStep({ axis, findings: [finding] }: JudgedAxis): NextStep | null {
-  return finding?.severity === 'stop' ? step(20, `${axis.letter}: ${finding.reason}`, 'See the station', { axisId: axis.id, station: finding.station }) : null;
+  return finding?.severity === 'stop'
+    ? step(20, `${axis.letter}: ${finding.reason}`, 'See the station', { axisId: axis.id, station: finding.station })
+    : null;
 }
 
 function assumedStep(axis: Axis): NextStep | null {
   const { travel, speed, acceleration, moveTime, tolerance, load } = axis.job;
   const { mass, inertia } = axis.carriage;
-  const asked = { travel, speed, acceleration: moveTime ? null : acceleration, tolerance, load, 'moving mass': mass, 'moving inertia': inertia };
+  const asked = {
+    travel,
+    speed,
+    acceleration: moveTime ? null : acceleration,
+    tolerance,
+    load,
+    'moving mass': mass,
+    'moving inertia': inertia,
+  };
   const names = Object.entries(asked)
     .filter(([, item]) => item?.from === 'assumed')
     .map(([name]) => name);
@@ -98,7 +119,8 @@ function assumedStep(axis: Axis): NextStep | null {
 function heldStep(machine: Machine, checks: readonly CheckMade[]): NextStep | null {
   for (const { number, name } of OPERATIONS) {
     const state = operationState(machine, number, checks);
-    if (state.kind === 'held') return step(number, `${name} is held: ${state.reason}`, `Go on with ${name.toLowerCase()}`);
+    if (state.kind === 'held')
+      return step(number, `${name} is held: ${state.reason}`, `Go on with ${name.toLowerCase()}`);
   }
   return null;
 }
@@ -106,31 +128,50 @@ function heldStep(machine: Machine, checks: readonly CheckMade[]): NextStep | nu
 function currentStep(axis: Axis): NextStep | null {
   // Bridges and switch arrays on constant volts have no limit to set.
   return axis.driver.currentLimit === null && axis.driver.specification.type === 'chopper'
-    ? step(50, `Set the current limit of ${axis.letter} before its motor is connected.`, 'Set the current', { axisId: axis.id })
+    ? step(50, `Set the current limit of ${axis.letter} before its motor is connected.`, 'Set the current', {
+        axisId: axis.id,
+      })
     : null;
 }
 
 function checkStep(axis: Axis, checks: readonly CheckMade[]): NextStep | null {
   const check = currentCheck(axis, checks);
   const where = { axisId: axis.id, checkId: check?.id ?? null };
-  if (!check) return step(70, `Check ${axis.letter}: send a known number of steps and measure what comes.`, 'Plan a step check', where);
-  if (check.verdict === 'incomplete') return step(70, `The step check on ${axis.letter} waits for readings.`, 'Enter readings', where);
-  if (check.verdict === 'not-true') return step(70, `${axis.letter} is not true. ${check.sentence}`, 'See what is wrong', where);
-  if (check.verdict === 'undecided') return step(70, `The check on ${axis.letter} is undecided. ${check.sentence}`, 'See the check', where);
+  if (!check)
+    return step(
+      70,
+      `Check ${axis.letter}: send a known number of steps and measure what comes.`,
+      'Plan a step check',
+      where,
+    );
+  if (check.verdict === 'incomplete')
+    return step(70, `The step check on ${axis.letter} waits for readings.`, 'Enter readings', where);
+  if (check.verdict === 'not-true')
+    return step(70, `${axis.letter} is not true. ${check.sentence}`, 'See what is wrong', where);
+  if (check.verdict === 'undecided')
+    return step(70, `The check on ${axis.letter} is undecided. ${check.sentence}`, 'See the check', where);
   return null;
 }
 
 function reopenedStep(machine: Machine, checks: readonly CheckMade[]): NextStep | null {
   for (const { number, name } of OPERATIONS) {
     const state = operationState(machine, number, checks);
-    if (state.kind === 'reopened') return step(number, `${name} needs another look: ${state.changes[0]}.`, `Look at ${name.toLowerCase()}`);
+    if (state.kind === 'reopened')
+      return step(number, `${name} needs another look: ${state.changes[0]}.`, `Look at ${name.toLowerCase()}`);
   }
   return null;
 }
 
 function signStep(machine: Machine, checks: readonly CheckMade[]): NextStep {
-  const open = OPERATIONS.find(({ number }) => number !== 80 && operationState(machine, number, checks).kind !== 'stamped');
-  if (open) return step(open.number, `Every axis is measured true. Stamp ${open.name.toLowerCase()} when it is done.`, `Go to ${open.name.toLowerCase()}`);
+  const open = OPERATIONS.find(
+    ({ number }) => number !== 80 && operationState(machine, number, checks).kind !== 'stamped',
+  );
+  if (open)
+    return step(
+      open.number,
+      `Every axis is measured true. Stamp ${open.name.toLowerCase()} when it is done.`,
+      `Go to ${open.name.toLowerCase()}`,
+    );
   return operationState(machine, 80, checks).kind === 'stamped'
     ? step(80, 'This machine is signed off. Print its card and put it in the box.', 'Print the card')
     : step(80, 'Everything is stamped. Sign the machine off.', 'Sign off');

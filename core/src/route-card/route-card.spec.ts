@@ -1,4 +1,12 @@
-import { BLANK_AUXILIARY, checkMachine, defaultJob, newAuxiliary, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import {
+  BLANK_AUXILIARY,
+  checkMachine,
+  defaultJob,
+  newAuxiliary,
+  quantityOf,
+  type Axis,
+  type Machine,
+} from '../machine/index.js';
 import { judgedAxes } from '../drive-line/index.js';
 import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
@@ -30,12 +38,20 @@ const confirmed = (axis: Axis): Axis => ({
   } as Axis['job'],
   driver: { ...axis.driver, currentLimit: quantityOf('1.2 A') },
 });
-const ready = (change: (axis: Axis) => Axis = (axis) => axis): Machine => screwMachine((axis) => change(confirmed(axis)));
+const ready = (change: (axis: Axis) => Axis = (axis) => axis): Machine =>
+  screwMachine((axis) => change(confirmed(axis)));
 const withPitch =
   (pitch: string) =>
   (axis: Axis): Axis => ({
     ...axis,
-    transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf(pitch), starts: 1, efficiency: quantityOf('0.3') }) },
+    transmission: {
+      ...axis.transmission,
+      specification: exampleTransmission('screw', {
+        pitch: quantityOf(pitch),
+        starts: 1,
+        efficiency: quantityOf('0.3'),
+      }),
+    },
   });
 const checkOf = (machine: Machine, verdict: CheckMade['verdict']): CheckMade => ({
   id: 'check-1',
@@ -68,7 +84,10 @@ describe('an operation', () => {
   it('does not care for what it does not rely on', () => {
     const stamped = stampOperation(stampOperation(ready(), 10, '2026-11-05', []), 50, '2026-11-05', []);
     const changed = { ...stamped, axes: ready(withPitch('2 mm')).axes };
-    expect([operationState(changed, 10, []).kind, operationState(changed, 50, []).kind]).toEqual(['stamped', 'stamped']);
+    expect([operationState(changed, 10, []).kind, operationState(changed, 50, []).kind]).toEqual([
+      'stamped',
+      'stamped',
+    ]);
   });
 
   it('keeps its note through every state', () => {
@@ -93,28 +112,46 @@ describe('an operation', () => {
 describe('the sign-off of a machine of twelve axes', () => {
   it('holds: all that it relies on is kept', () => {
     const [axis] = screwMachine(confirmed).axes as [Axis];
-    const axes = Array.from({ length: 12 }, (_, index): Axis => ({ ...axis, id: `axis-${index + 1}`, letter: `A${index + 1}` }));
+    const axes = Array.from({ length: 12 }, (_, index): Axis => ({
+      ...axis,
+      id: `axis-${index + 1}`,
+      letter: `A${index + 1}`,
+    }));
     const signed = stampOperation({ ...screwMachine(), axes }, 80, '2026-11-05', []);
     const checked = checkMachine(signed);
     expect(checked.ok ? [] : checked.error).toEqual([]);
     expect(operationState(signed, 80, [])).toEqual({ kind: 'stamped', date: '2026-11-05' });
-    const changed = { ...signed, axes: signed.axes.map((item, index) => (index === 11 ? { ...item, driver: { ...item.driver, microsteps: 32 } } : item)) };
+    const changed = {
+      ...signed,
+      axes: signed.axes.map((item, index) =>
+        index === 11 ? { ...item, driver: { ...item.driver, microsteps: 32 } } : item,
+      ),
+    };
     expect(operationState(changed, 80, []).kind).toBe('reopened');
   });
 });
 
 describe('a stamp', () => {
-  const stampedAll = (machine: Machine): Machine => OPERATIONS.reduce((stamped, { number }) => stampOperation(stamped, number, '2026-11-05', []), machine);
+  const stampedAll = (machine: Machine): Machine =>
+    OPERATIONS.reduce((stamped, { number }) => stampOperation(stamped, number, '2026-11-05', []), machine);
   const reopenedBy = (change: (axis: Axis) => Axis, machine = stampedAll(ready())): readonly number[] => {
     const changed = { ...machine, axes: machine.axes.map(change) };
-    return OPERATIONS.map(({ number }) => number).filter((number) => operationState(changed, number, []).kind === 'reopened');
+    return OPERATIONS.map(({ number }) => number).filter(
+      (number) => operationState(changed, number, []).kind === 'reopened',
+    );
   };
   const onMotor =
     (change: Partial<Axis['motor']['specification']>) =>
-    (axis: Axis): Axis => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, ...change } } });
+    (axis: Axis): Axis => ({
+      ...axis,
+      motor: { ...axis.motor, specification: { ...axis.motor.specification, ...change } },
+    });
   const onDriver =
     (change: Partial<Axis['driver']['specification']>) =>
-    (axis: Axis): Axis => ({ ...axis, driver: { ...axis.driver, specification: { ...axis.driver.specification, ...change } } });
+    (axis: Axis): Axis => ({
+      ...axis,
+      driver: { ...axis.driver, specification: { ...axis.driver.specification, ...change } },
+    });
 
   it('follows every part that its operation relies on', () => {
     for (const change of [
@@ -132,7 +169,14 @@ describe('a stamp', () => {
         .toEqual(jasmine.arrayContaining([20, 30, 50, 60, 80]));
     const screw = (axis: Axis): Axis => ({
       ...axis,
-      transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('20 tpi'), starts: 1, efficiency: quantityOf('0.9') }) },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('screw', {
+          pitch: quantityOf('20 tpi'),
+          starts: 1,
+          efficiency: quantityOf('0.9'),
+        }),
+      },
     });
     expect(reopenedBy(screw)).toEqual([20, 60, 70, 80]);
   });
@@ -149,13 +193,18 @@ describe('a stamp', () => {
 
   it('does not come off for a name, a letter, a place in a list, a note, or a guess that is confirmed as it was', () => {
     expect(reopenedBy((axis) => ({ ...axis, letter: 'Q', name: 'across' }))).toEqual([]);
-    const guessing = stampedAll(ready((axis) => ({ ...axis, job: { ...axis.job, margin: quantityOf('1.5', 'assumed') } })));
+    const guessing = stampedAll(
+      ready((axis) => ({ ...axis, job: { ...axis.job, margin: quantityOf('1.5', 'assumed') } })),
+    );
     const withMargin =
       (text: string) =>
       (axis: Axis): Axis => ({ ...axis, job: { ...axis.job, margin: quantityOf(text) } });
     expect(reopenedBy(withMargin('1.5'), guessing)).toEqual([]);
     expect(reopenedBy(withMargin('2'), guessing)).toEqual([10, 20, 30, 80]);
-    const first = { ...guessing, supplies: [...guessing.supplies, { ...(guessing.supplies[0] as Machine['supplies'][number]), id: 'supply-9' }] };
+    const first = {
+      ...guessing,
+      supplies: [...guessing.supplies, { ...(guessing.supplies[0] as Machine['supplies'][number]), id: 'supply-9' }],
+    };
     const stamped = stampOperation(first, 30, '2026-11-05', []);
     expect(operationState({ ...stamped, supplies: [...stamped.supplies].reverse() }, 30, []).kind).toBe('stamped');
   });
@@ -182,7 +231,8 @@ describe('a stamp', () => {
   it('of checks and sign-off comes off when a check turns not true, unless it was given knowing that', () => {
     const machine = ready();
     const signed = stampedAll(machine);
-    for (const verdict of ['true', 'undecided', 'incomplete'] as const) expect(operationState(signed, 80, [checkOf(machine, verdict)]).kind).toBe('stamped');
+    for (const verdict of ['true', 'undecided', 'incomplete'] as const)
+      expect(operationState(signed, 80, [checkOf(machine, verdict)]).kind).toBe('stamped');
     const off = checkOf(machine, 'not-true');
     const state = operationState(signed, 80, [off]);
     expect(state.kind === 'reopened' && state.changes).toEqual(['X step check is not true']);
@@ -195,12 +245,16 @@ describe('a stamp', () => {
 });
 
 describe('what speaks against a stamp', () => {
-  const doubts = (machine: Machine, number: Parameters<typeof stampDoubts>[1], ...checks: readonly CheckMade[]): readonly string[] =>
-    stampDoubts(machine, number, checks, sayPlain);
+  const doubts = (
+    machine: Machine,
+    number: Parameters<typeof stampDoubts>[1],
+    ...checks: readonly CheckMade[]
+  ): readonly string[] => stampDoubts(machine, number, checks, sayPlain);
 
   it('is what stops the machine and what the operation has not got yet, and nothing where all is there', () => {
     const machine = ready();
-    for (const number of [10, 20, 40, 50, 60] as const) expect(doubts(machine, number)).withContext(`operation ${number}`).toEqual([]);
+    for (const number of [10, 20, 40, 50, 60] as const)
+      expect(doubts(machine, number)).withContext(`operation ${number}`).toEqual([]);
     const tooMuch = ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } }));
     for (const number of [20, 60, 80] as const)
       expect(doubts(tooMuch, number).some((item) => /^X: .*9/.test(item)))
@@ -209,7 +263,10 @@ describe('what speaks against a stamp', () => {
     expect(doubts(screwMachine(), 10)).toEqual(['Nobody has said what X has to do: all of it is guesses.']);
     expect(
       doubts(
-        ready((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } } })),
+        ready((axis) => ({
+          ...axis,
+          motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } },
+        })),
         20,
       ),
     ).toContain('The step angle of X is not said, and its steps rest on it.');
@@ -226,11 +283,19 @@ describe('what speaks against a stamp', () => {
       ),
     ).toEqual(['The current limit of X is not set.']);
     expect(doubts({ ...machine, axes: [] }, 40)).toEqual(['The machine has no axis.']);
-    const pump = newAuxiliary(machine, { part: null, name: 'Pump' }, { ...BLANK_AUXILIARY, use: 'coolant', current: quantityOf('3 A') });
+    const pump = newAuxiliary(
+      machine,
+      { part: null, name: 'Pump' },
+      { ...BLANK_AUXILIARY, use: 'coolant', current: quantityOf('3 A') },
+    );
     const weak = {
       ...machine,
       auxiliaries: [pump],
-      supplies: machine.supplies.map((item) => ({ ...item, name: 'Brick', specification: { ...item.specification, current: quantityOf('0.5 A') } })),
+      supplies: machine.supplies.map((item) => ({
+        ...item,
+        name: 'Brick',
+        specification: { ...item.specification, current: quantityOf('0.5 A') },
+      })),
     };
     expect(doubts(weak, 30)[0]).toMatch(/^Brick: All together draw/);
   });
@@ -246,10 +311,16 @@ describe('what speaks against a stamp', () => {
   it('is for the sign-off every operation that is not stamped', () => {
     const machine = ready();
     const check = checkOf(machine, 'true');
-    const stamped = OPERATIONS.filter(({ number }) => number !== 80).reduce((made, { number }) => stampOperation(made, number, '2026-11-05', [check]), machine);
+    const stamped = OPERATIONS.filter(({ number }) => number !== 80).reduce(
+      (made, { number }) => stampOperation(made, number, '2026-11-05', [check]),
+      machine,
+    );
     expect(doubts(stamped, 80, check)).toEqual([]);
     const held = holdOperation(startOperation(stamped, 40, '2026-11-05'), 60, 'belt', '2026-11-05');
-    expect(doubts(held, 80, check)).toEqual(['Operation 40, wiring, is only started.', 'Operation 60, first moves, is held.']);
+    expect(doubts(held, 80, check)).toEqual([
+      'Operation 40, wiring, is only started.',
+      'Operation 60, first moves, is held.',
+    ]);
     expect(doubts(machine, 80, check)).toContain('Operation 10, job, is blank.');
     expect(doubts(stamped, 80, checkOf(machine, 'not-true'))).toEqual(['Operation 70, checks, is to look at again.']);
   });
@@ -258,13 +329,24 @@ describe('what speaks against a stamp', () => {
 describe('the supply’s stamp', () => {
   it('comes off when a load is hung on it, and says which', () => {
     const stamped = stampOperation(screwMachine(), 30, '2026-11-05', []);
-    const fan = newAuxiliary(stamped, { part: null, name: 'Fan' }, { ...BLANK_AUXILIARY, use: 'fan', current: quantityOf('0.2 A') });
+    const fan = newAuxiliary(
+      stamped,
+      { part: null, name: 'Fan' },
+      { ...BLANK_AUXILIARY, use: 'fan', current: quantityOf('0.2 A') },
+    );
     const state = operationState({ ...stamped, auxiliaries: [fan] }, 30, []);
     expect(state.kind === 'reopened' ? state.changes : state).toEqual(['Fan is new: 0.2 A']);
-    const wet = { ...fan, drawn: quantityOf('0.09 A'), specification: { ...fan.specification, power: quantityOf('4 W'), fedBy: 'mains' as const } };
+    const wet = {
+      ...fan,
+      drawn: quantityOf('0.09 A'),
+      specification: { ...fan.specification, power: quantityOf('4 W'), fedBy: 'mains' as const },
+    };
     const changed = operationState({ ...stamped, auxiliaries: [wet] }, 30, []);
     expect(changed.kind === 'reopened' ? changed.changes : changed).toEqual(['Fan is new: 4 W, 0.2 A, 0.09 A']);
-    const fused = { ...stamped, axes: stamped.axes.map((axis) => ({ ...axis, feed: { ...axis.feed, fuse: quantityOf('2 A') } })) };
+    const fused = {
+      ...stamped,
+      axes: stamped.axes.map((axis) => ({ ...axis, feed: { ...axis.feed, fuse: quantityOf('2 A') } })),
+    };
     expect(operationState(fused, 30, []).kind).toBe('reopened');
     expect(operationState(fused, 10, []).kind).toBe('blank');
     expect(operationState(stamped, 30, []).kind).toBe('stamped');
@@ -278,14 +360,28 @@ describe('the next step', () => {
   };
 
   it('is always the most pressing one', () => {
-    const stampAll = (machine: Machine): Machine => OPERATIONS.reduce((stamped, { number }) => stampOperation(stamped, number, '2026-11-05', []), machine);
+    const stampAll = (machine: Machine): Machine =>
+      OPERATIONS.reduce((stamped, { number }) => stampOperation(stamped, number, '2026-11-05', []), machine);
     const machine = ready();
     expect(next({ ...machine, axes: [] })).toEqual([20, 'Add an axis']);
-    expect(next(ready((axis) => ({ ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } } })))).toEqual([20, 'Choose the motor']);
-    expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } })))).toEqual([20, 'See the station']);
+    expect(
+      next(
+        ready((axis) => ({
+          ...axis,
+          motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } },
+        })),
+      ),
+    ).toEqual([20, 'Choose the motor']);
+    expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } })))).toEqual([
+      20,
+      'See the station',
+    ]);
     expect(next(screwMachine())).toEqual([10, 'Say the job']);
     expect(next(holdOperation(machine, 40, 'leads', '2026-11-05'))).toEqual([40, 'Go on with wiring']);
-    expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: null } })))).toEqual([50, 'Set the current']);
+    expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: null } })))).toEqual([
+      50,
+      'Set the current',
+    ]);
     expect(next(machine)).toEqual([70, 'Plan a step check']);
     expect(next(machine, checkOf(machine, 'incomplete'))).toEqual([70, 'Enter readings']);
     expect(next(machine, checkOf(machine, 'not-true'))).toEqual([70, 'See what is wrong']);
@@ -298,8 +394,11 @@ describe('the next step', () => {
   });
 
   it('asks for a guess of the mass as of any other, but not for an acceleration that a move time replaces', () => {
-    const sentence = (change: (axis: Axis) => Axis): string => nextStep(ready(change), judgedAxes(ready(change), sayPlain), []).sentence;
-    expect(sentence((axis) => ({ ...axis, carriage: { ...axis.carriage, mass: quantityOf('4 kg', 'assumed') } }))).toContain('its moving mass is a guess');
+    const sentence = (change: (axis: Axis) => Axis): string =>
+      nextStep(ready(change), judgedAxes(ready(change), sayPlain), []).sentence;
+    expect(
+      sentence((axis) => ({ ...axis, carriage: { ...axis.carriage, mass: quantityOf('4 kg', 'assumed') } })),
+    ).toContain('its moving mass is a guess');
     const guessed = (moveTime: ReturnType<typeof quantityOf> | null) => (axis: Axis) => ({
       ...axis,
       job: { ...axis.job, acceleration: quantityOf('1 m/s²', 'assumed'), moveTime } as Axis['job'],
@@ -339,7 +438,10 @@ describe('the next step', () => {
   });
 
   it('sets no current where nothing limits it', () => {
-    const bridge = ready((axis) => ({ ...unset(axis), driver: { ...unset(axis).driver, specification: { ...axis.driver.specification, type: 'bridge' } } }));
+    const bridge = ready((axis) => ({
+      ...unset(axis),
+      driver: { ...unset(axis).driver, specification: { ...axis.driver.specification, type: 'bridge' } },
+    }));
     expect(nextStep(bridge, judgedAxes(bridge, sayPlain), []).sentence).not.toContain('current');
   });
 });

@@ -1,5 +1,12 @@
 import { advisedPeak, crestMost } from '../driver/index.js';
-import { quantityOf, readQuantity, type Axis, type DriverSpecification, type Machine, type Quantity } from '../machine/index.js';
+import {
+  quantityOf,
+  readQuantity,
+  type Axis,
+  type DriverSpecification,
+  type Machine,
+  type Quantity,
+} from '../machine/index.js';
 import { windingFactors } from '../motor/index.js';
 import type { Choice, Combination, CurrentChoice, MotorChoice, Space } from './space.js';
 
@@ -13,11 +20,18 @@ function threeDigitsDown(value: number): number {
  * The current limit of a choice, crest [A]: a share of what the motor's school allows and the driver bears.
  * @returns null where the rated current is not known or the limit stays as it is set
  */
-export function limitOf(motor: MotorChoice, driver: DriverSpecification, current: CurrentChoice, school: Axis['currentSchool']): number | null {
+export function limitOf(
+  motor: MotorChoice,
+  driver: DriverSpecification,
+  current: CurrentChoice,
+  school: Axis['currentSchool'],
+): number | null {
   const { ratedCurrent, quotedFor } = motor.specification;
   if (current === 'as-set' || ratedCurrent === null) return null;
   const rated = readQuantity(ratedCurrent, 'current').value * windingFactors(quotedFor, motor.wiring).current;
-  const most = driver.currentMost ? crestMost(readQuantity(driver.currentMost, 'current').value, driver.currentReads, driver.type === 'chopper') : Infinity;
+  const most = driver.currentMost
+    ? crestMost(readQuantity(driver.currentMost, 'current').value, driver.currentReads, driver.type === 'chopper')
+    : Infinity;
   return threeDigitsDown(current * Math.min(advisedPeak(rated, school), most));
 }
 
@@ -27,7 +41,8 @@ const at = <T>(list: readonly T[], index: number): T => {
   return item;
 };
 
-const linkOf = ({ partId, name }: Choice<unknown>): { readonly id: string; readonly name: string } | null => (partId === null ? null : { id: partId, name });
+const linkOf = ({ partId, name }: Choice<unknown>): { readonly id: string; readonly name: string } | null =>
+  partId === null ? null : { id: partId, name };
 
 const isSame = (before: Quantity | null, after: Quantity | null): boolean =>
   before !== null && after !== null && readQuantity(before, 'length').value === readQuantity(after, 'length').value;
@@ -36,20 +51,32 @@ const isSame = (before: Quantity | null, after: Quantity | null): boolean =>
 export function motorKeepsCoupling(axis: Axis, motor: Axis['motor']['specification']): boolean {
   return axis.motor.specification === motor || isSame(axis.motor.specification.shaft, motor.shaft);
 }
-export function lineKeepsCoupling(axis: Axis, reduction: Axis['reduction'], transmission: Axis['transmission']['specification']): boolean {
+export function lineKeepsCoupling(
+  axis: Axis,
+  reduction: Axis['reduction'],
+  transmission: Axis['transmission']['specification'],
+): boolean {
   const isShaftToShaft = reduction === axis.reduction || reduction.length === 0;
-  return isShaftToShaft && (axis.transmission.specification === transmission || isSame(axis.transmission.specification.shaft, transmission.shaft));
+  return (
+    isShaftToShaft &&
+    (axis.transmission.specification === transmission ||
+      isSame(axis.transmission.specification.shaft, transmission.shaft))
+  );
 }
 
 /**
- * Coupling and mount stay where they still fit: a coupling while both its shafts are as before and nothing comes between, a
+ * Coupling and mount stay where they still fit: a coupling while both its shafts are as before and nothing comes
+ * between, a
  * mount while the frame is the same. Otherwise they have to be chosen anew.
  */
 function jointsOf(before: Axis, after: Axis): Pick<Axis, 'coupling' | 'mount'> {
   const isMotorKept = before.motor.specification === after.motor.specification;
-  const keepsCoupling = motorKeepsCoupling(before, after.motor.specification) && lineKeepsCoupling(before, after.reduction, after.transmission.specification);
+  const keepsCoupling =
+    motorKeepsCoupling(before, after.motor.specification) &&
+    lineKeepsCoupling(before, after.reduction, after.transmission.specification);
   const { frame } = before.motor.specification;
-  const isFrameKept = isMotorKept || (frame === after.motor.specification.frame && frame !== 'unknown' && frame !== 'other');
+  const isFrameKept =
+    isMotorKept || (frame === after.motor.specification.frame && frame !== 'unknown' && frame !== 'other');
   return { coupling: keepsCoupling ? before.coupling : null, mount: isFrameKept ? before.mount : null };
 }
 
@@ -62,7 +89,10 @@ export function designOf(space: Space, combination: Combination): Machine {
     at(space.reductions, combination.reduction),
     at(space.transmissions, combination.transmission),
   ];
-  const [controller, voltage] = [at(space.controllers, combination.controller), at(space.voltages, combination.voltage)];
+  const [controller, voltage] = [
+    at(space.controllers, combination.controller),
+    at(space.voltages, combination.voltage),
+  ];
   const current = at(space.currents, combination.current);
   const kept = <S>(choice: Choice<S>, present: S): boolean => choice.specification === present;
   const change = (axis: Axis): Axis => {
@@ -71,9 +101,17 @@ export function designOf(space: Space, combination: Combination): Machine {
       ...axis,
       motor: kept(motor, axis.motor.specification)
         ? { ...axis.motor, wiring: motor.wiring }
-        : { ...axis.motor, part: linkOf(motor), name: motor.name, specification: motor.specification, wiring: motor.wiring },
+        : {
+            ...axis.motor,
+            part: linkOf(motor),
+            name: motor.name,
+            specification: motor.specification,
+            wiring: motor.wiring,
+          },
       driver: {
-        ...(kept(driver, axis.driver.specification) ? axis.driver : { ...axis.driver, part: linkOf(driver), name: driver.name, specification: driver.specification }),
+        ...(kept(driver, axis.driver.specification)
+          ? axis.driver
+          : { ...axis.driver, part: linkOf(driver), name: driver.name, specification: driver.specification }),
         microsteps: at(space.microsteps, combination.microsteps),
         // What the search chose is no guess; what it kept stays what it was.
         guessed: at(space.microsteps, combination.microsteps) === axis.driver.microsteps ? axis.driver.guessed : [],
@@ -82,7 +120,12 @@ export function designOf(space: Space, combination: Combination): Machine {
       reduction: reduction.specification,
       transmission: kept(transmission, axis.transmission.specification)
         ? axis.transmission
-        : { ...axis.transmission, part: linkOf(transmission), name: transmission.name, specification: transmission.specification },
+        : {
+            ...axis.transmission,
+            part: linkOf(transmission),
+            name: transmission.name,
+            specification: transmission.specification,
+          },
       // What was measured on another drive line says nothing of this one.
       setting: null,
     };
@@ -93,7 +136,9 @@ export function designOf(space: Space, combination: Combination): Machine {
     ...machine,
     axes: machine.axes.map((item) => (item.id === axisId ? change(item) : item)),
     supplies: machine.supplies.map((item) =>
-      item.id === axis?.supply && voltage !== null ? { ...item, set: null, specification: { ...item.specification, voltage: quantityOf(`${voltage} V`) } } : item,
+      item.id === axis?.supply && voltage !== null
+        ? { ...item, set: null, specification: { ...item.specification, voltage: quantityOf(`${voltage} V`) } }
+        : item,
     ),
     controller: kept(controller, machine.controller.specification)
       ? machine.controller
@@ -102,7 +147,10 @@ export function designOf(space: Space, combination: Combination): Machine {
 }
 
 /** What a combination costs beyond what is owned; null prices count as nothing, and are counted. */
-export function costOf(space: Space, combination: Combination): { readonly known: number; readonly unknownCount: number } {
+export function costOf(
+  space: Space,
+  combination: Combination,
+): { readonly known: number; readonly unknownCount: number } {
   const axis = space.machine.axes.find((item) => item.id === space.axisId);
   const count = axis?.motor.count ?? 1;
   const prices = [

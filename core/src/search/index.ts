@@ -17,4 +17,14 @@ export { wishesOf, type Asked, type AxisConstants, type Wishes } from './wishes.
 export { REASONS, tablesOf, type Reason, type Tables } from './tables.js';
 export { boxOf, Front, QUALITIES, type Quality } from './front.js';
 export { qualitiesOf, ranked, searchSpace, searchTables, type Candidate, type SearchState } from './search.js';
-export { firstFit, fitOfLine, onlyOf, relaxSpace, relaxTables, RELAXABLE, type LineFit, type Relaxable, type Relaxation } from './relax.js';
+export {
+  firstFit,
+  fitOfLine,
+  onlyOf,
+  relaxSpace,
+  relaxTables,
+  RELAXABLE,
+  type LineFit,
+  type Relaxable,
+  type Relaxation,
+} from './relax.js';

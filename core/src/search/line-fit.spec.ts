@@ -10,7 +10,13 @@ const asked = (speed: string, change: (axis: Axis) => Axis = (axis) => axis): Ma
   screwMachine((axis) =>
     change({
       ...axis,
-      job: { ...axis.job, speed: quantityOf(speed), acceleration: quantityOf('100 mm/s²'), load: quantityOf('10 N'), travel: quantityOf('200 mm') },
+      job: {
+        ...axis.job,
+        speed: quantityOf(speed),
+        acceleration: quantityOf('100 mm/s²'),
+        load: quantityOf('10 N'),
+        travel: quantityOf('200 mm'),
+      },
       carriage: { ...axis.carriage, mass: quantityOf('3 kg') },
       motor: {
         ...axis.motor,

@@ -6,7 +6,16 @@ import { tablesOf, type Tables } from './tables.js';
 import { wishesOf, type Asked, type Wishes } from './wishes.js';
 
 /** Wishes that can be given way on, one at a time. */
-export const RELAXABLE = ['speed', 'acceleration', 'load', 'margin', 'resolution', 'tolerance', 'priceMost', 'holdsUnpowered'] as const;
+export const RELAXABLE = [
+  'speed',
+  'acceleration',
+  'load',
+  'margin',
+  'resolution',
+  'tolerance',
+  'priceMost',
+  'holdsUnpowered',
+] as const;
 export type Relaxable = (typeof RELAXABLE)[number];
 
 /** One wish changed, all others kept, and something fits. */
@@ -38,7 +47,9 @@ export function firstFit(tables: Tables, wishes: Wishes, constants: Asked['const
   return sink.found;
 }
 
-/** Wishes that get easier as their number grows, and those that get easier as it shrinks; and how far giving way goes. */
+/**
+ * Wishes that get easier as their number grows, and those that get easier as it shrinks; and how far giving way goes.
+ */
 const DIRECTION: Readonly<Record<Exclude<Relaxable, 'holdsUnpowered'>, 'up' | 'down'>> = {
   speed: 'down',
   acceleration: 'down',
@@ -71,11 +82,15 @@ function furthestOf(wish: Exclude<Relaxable, 'holdsUnpowered'>, present: number)
 }
 
 /**
- * Each single wish that, changed alone, lets something fit, and the least change that does it. Fitting is monotonic in each
+ * Each single wish that, changed alone, lets something fit, and the least change that does it. Fitting is monotonic in
+ * each
  * of them, so the edge is found by halving; the answer is tried again after rounding, so that what it promises holds.
  * @returns a generator that gives its progress, 0 to 1, and at its end the relaxations; empty if something fits already
  */
-export function* relaxTables(tables: Tables, { wishes, constants, isTimed }: Asked): Generator<number, readonly Relaxation[]> {
+export function* relaxTables(
+  tables: Tables,
+  { wishes, constants, isTimed }: Asked,
+): Generator<number, readonly Relaxation[]> {
   if (firstFit(tables, wishes, constants)) return [];
   const found: Relaxation[] = [];
   for (const [index, wish] of RELAXABLE.entries()) {
@@ -94,7 +109,13 @@ export function* relaxTables(tables: Tables, { wishes, constants, isTimed }: Ask
   return found;
 }
 
-function* edgeOf(tables: Tables, wishes: Wishes, constants: Asked['constants'], wish: Exclude<Relaxable, 'holdsUnpowered'>, present: number): Generator<number, Relaxation | null> {
+function* edgeOf(
+  tables: Tables,
+  wishes: Wishes,
+  constants: Asked['constants'],
+  wish: Exclude<Relaxable, 'holdsUnpowered'>,
+  present: number,
+): Generator<number, Relaxation | null> {
   const fits = (value: number): Combination | null => firstFit(tables, { ...wishes, [wish]: value }, constants);
   const direction = DIRECTION[wish];
   let good = furthestOf(wish, present);
@@ -140,10 +161,24 @@ export interface LineFit {
   readonly ways: readonly Relaxation[];
 }
 
-const AS_IT_STANDS: Combination = { motor: 0, driver: 0, current: 0, microsteps: 0, reduction: 0, transmission: 0, voltage: 0, controller: 0 };
+const AS_IT_STANDS: Combination = {
+  motor: 0,
+  driver: 0,
+  current: 0,
+  microsteps: 0,
+  reduction: 0,
+  transmission: 0,
+  voltage: 0,
+  controller: 0,
+};
 
 /** The search's question of one combination: the line that an axis has. It fits nothing while the job is not said. */
-export function fitOfLine(machine: Machine, axisId: string, options: SpaceOptions, limits: Pick<Wishes, 'priceMost' | 'holdsUnpowered'>): LineFit {
+export function fitOfLine(
+  machine: Machine,
+  axisId: string,
+  options: SpaceOptions,
+  limits: Pick<Wishes, 'priceMost' | 'holdsUnpowered'>,
+): LineFit {
   const asked = wishesOf(machine, axisId, limits);
   if (!asked.ok) return { fits: false, ways: [] };
   const space = onlyOf(spaceOf(machine, axisId, [], { ...options, free: [] }), AS_IT_STANDS);

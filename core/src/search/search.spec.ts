@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { axisContext, judgeAxis } from '../drive-line/index.js';
-import { BLANK_COUPLING, BLANK_GEARHEAD, blankStage, checkMachine, quantityOf, type Axis, type Machine, type Quantity } from '../machine/index.js';
+import {
+  BLANK_COUPLING,
+  BLANK_GEARHEAD,
+  blankStage,
+  checkMachine,
+  quantityOf,
+  type Axis,
+  type Machine,
+  type Quantity,
+} from '../machine/index.js';
 import { NO_STOCK, newPart, type Part } from '../parts/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { boxesText, bruteForce, combinationsOf, evaluatePlainly } from '../testing/brute-force.js';
@@ -36,9 +45,21 @@ const q = (text: string): Quantity => quantityOf(text, 'part');
 type Specified<K extends Part['kind']> = Partial<Extract<Part, { kind: K }>['specification']>;
 
 /** A part of a kind with some of its specification said. */
-function part<K extends Part['kind']>(kind: K, name: string, specification: Specified<K>, price: string | null = null): SearchedPart {
+function part<K extends Part['kind']>(
+  kind: K,
+  name: string,
+  specification: Specified<K>,
+  price: string | null = null,
+): SearchedPart {
   const blank = newPart(kind, name);
-  return { id: name, part: { ...blank, stock: { ...NO_STOCK, price: price === null ? null : q(price) }, specification: { ...blank.specification, ...specification } } as Part };
+  return {
+    id: name,
+    part: {
+      ...blank,
+      stock: { ...NO_STOCK, price: price === null ? null : q(price) },
+      specification: { ...blank.specification, ...specification },
+    } as Part,
+  };
 }
 
 interface MotorNumbers {
@@ -78,7 +99,12 @@ const shelfOf = (motors: readonly MotorNumbers[], drops: readonly number[]): rea
       ratedCurrent: q('1.2 A'),
       resistance: q('2.5 Ω'),
       inductance: q('3 mH'),
-      gearhead: { ...BLANK_GEARHEAD, nominal: q('5.18'), stages: [blankStage('planetary', 9, 39)], inertia: q('4 g·cm²') },
+      gearhead: {
+        ...BLANK_GEARHEAD,
+        nominal: q('5.18'),
+        stages: [blankStage('planetary', 9, 39)],
+        inertia: q('4 g·cm²'),
+      },
     },
     '60',
   ),
@@ -99,54 +125,136 @@ const shelfOf = (motors: readonly MotorNumbers[], drops: readonly number[]): rea
   part(
     'driver',
     'small',
-    { currentMost: q('1.4 A'), voltageMost: q('30 V'), voltageLeast: q('8 V'), onResistance: q('0.4 Ω'), thermalResistance: q('45 K/W'), finestMicrosteps: 16 },
+    {
+      currentMost: q('1.4 A'),
+      voltageMost: q('30 V'),
+      voltageLeast: q('8 V'),
+      onResistance: q('0.4 Ω'),
+      thermalResistance: q('45 K/W'),
+      finestMicrosteps: 16,
+    },
     '6',
   ),
   part(
     'driver',
     'large',
-    { currentMost: q('4.2 A'), currentReads: 'rms', currentLeast: q('0.9 A'), voltageMost: q('50 V'), voltageLeast: q('18 V'), onResistance: q('0.15 Ω'), finestMicrosteps: 32 },
+    {
+      currentMost: q('4.2 A'),
+      currentReads: 'rms',
+      currentLeast: q('0.9 A'),
+      voltageMost: q('50 V'),
+      voltageLeast: q('18 V'),
+      onResistance: q('0.15 Ω'),
+      finestMicrosteps: 32,
+    },
     '31',
   ),
   ...drops.map((volts, index) =>
     part(
       'driver',
       `bridge ${index}`,
-      { type: 'bridge', drop: q(`${volts} V`), currentMost: q('2 A'), voltageLeast: q('7 V'), voltageMost: q('21 V'), voltageReads: 'ac', finestMicrosteps: 2 },
+      {
+        type: 'bridge',
+        drop: q(`${volts} V`),
+        currentMost: q('2 A'),
+        voltageLeast: q('7 V'),
+        voltageMost: q('21 V'),
+        voltageReads: 'ac',
+        finestMicrosteps: 2,
+      },
       '4',
     ),
   ),
-  part('driver', 'array', { type: 'unipolar', drop: q('1 V'), currentMost: q('0.8 A'), voltageMost: q('40 V'), finestMicrosteps: 2 }, '2'),
-  part('transmission', 'screw 12x3', { kind: 'screw', pitch: q('3 mm'), starts: 1, diameter: q('12 mm'), form: 'trapezoidal' }, '15'),
-  part('transmission', 'thin steep screw', { kind: 'screw', pitch: q('2 mm'), starts: 4, diameter: q('8 mm'), form: 'trapezoidal', preload: q('20 mN·m') }, '9'),
+  part(
+    'driver',
+    'array',
+    { type: 'unipolar', drop: q('1 V'), currentMost: q('0.8 A'), voltageMost: q('40 V'), finestMicrosteps: 2 },
+    '2',
+  ),
+  part(
+    'transmission',
+    'screw 12x3',
+    { kind: 'screw', pitch: q('3 mm'), starts: 1, diameter: q('12 mm'), form: 'trapezoidal' },
+    '15',
+  ),
+  part(
+    'transmission',
+    'thin steep screw',
+    { kind: 'screw', pitch: q('2 mm'), starts: 4, diameter: q('8 mm'), form: 'trapezoidal', preload: q('20 mN·m') },
+    '9',
+  ),
   part(
     'transmission',
     'ball screw',
-    { kind: 'screw', pitch: q('5 mm'), starts: 1, diameter: q('16 mm'), form: 'ball', efficiency: q('0.9'), ballDiameter: q('3.175 mm'), shaft: q('8 mm') },
+    {
+      kind: 'screw',
+      pitch: q('5 mm'),
+      starts: 1,
+      diameter: q('16 mm'),
+      form: 'ball',
+      efficiency: q('0.9'),
+      ballDiameter: q('3.175 mm'),
+      shaft: q('8 mm'),
+    },
     '80',
   ),
-  part('transmission', 'stout screw', { kind: 'screw', pitch: q('4 mm'), starts: 1, diameter: q('20 mm'), form: 'trapezoidal' }, '22'),
+  part(
+    'transmission',
+    'stout screw',
+    { kind: 'screw', pitch: q('4 mm'), starts: 1, diameter: q('20 mm'), form: 'trapezoidal' },
+    '22',
+  ),
   part('transmission', 'nothing known', { kind: 'screw' }),
   part('controller', 'slow', { pulseRateMost: q('20 kHz') }, '3'),
   part('controller', 'fast', { pulseRateMost: q('200 kHz') }, '25'),
   part('controller', 'without ramps', { pulseRateMost: q('50 kHz'), ramps: 'no' }, '1'),
 ];
 
-function job(change: Partial<Record<'speed' | 'acceleration' | 'load' | 'tolerance' | 'margin' | 'incline' | 'mass' | 'resolution' | 'travel', string>> = {}): Machine {
+function job(
+  change: Partial<
+    Record<
+      'speed' | 'acceleration' | 'load' | 'tolerance' | 'margin' | 'incline' | 'mass' | 'resolution' | 'travel',
+      string
+    >
+  > = {},
+): Machine {
   return screwMachine((axis): Axis => {
-    const said = { speed: '40 mm/s', acceleration: '300 mm/s²', load: '40 N', tolerance: '0.05 mm', margin: '1.5', incline: '0 °', mass: '5 kg', ...change };
+    const said = {
+      speed: '40 mm/s',
+      acceleration: '300 mm/s²',
+      load: '40 N',
+      tolerance: '0.05 mm',
+      margin: '1.5',
+      incline: '0 °',
+      mass: '5 kg',
+      ...change,
+    };
     if (axis.job.kind !== 'linear') return axis;
     const { mass, resolution, ...rest } = said;
     const asked = Object.fromEntries(Object.entries(rest).map(([key, text]) => [key, quantityOf(text)]));
     return {
       ...axis,
-      job: { ...axis.job, ...asked, resolution: resolution ? quantityOf(resolution) : null, friction: quantityOf('6 N') },
+      job: {
+        ...axis.job,
+        ...asked,
+        resolution: resolution ? quantityOf(resolution) : null,
+        friction: quantityOf('6 N'),
+      },
       carriage: { ...axis.carriage, mass: quantityOf(mass) },
     };
   });
 }
 
-const ALL: readonly Place[] = ['motor', 'driver', 'current', 'microsteps', 'reduction', 'transmission', 'voltage', 'controller'];
+const ALL: readonly Place[] = [
+  'motor',
+  'driver',
+  'current',
+  'microsteps',
+  'reduction',
+  'transmission',
+  'voltage',
+  'controller',
+];
 const options = (change: Partial<Parameters<typeof spaceOf>[3]> = {}): Parameters<typeof spaceOf>[3] => ({
   free: ALL,
   series: [],
@@ -186,9 +294,21 @@ function expectSame(state: SearchState, space: Space, wishes: Wishes): void {
 
 describe('the match finder', () => {
   it('answers as plain evaluation of every combination does, on a space of more than 20 000', () => {
-    const machine = job({ incline: '90 °', tolerance: '0.004 mm', mass: '1 kg', load: '52 N', travel: '0.9 m', speed: '70 mm/s' });
+    const machine = job({
+      incline: '90 °',
+      tolerance: '0.004 mm',
+      mass: '1 kg',
+      load: '52 N',
+      travel: '0.9 m',
+      speed: '70 mm/s',
+    });
     const space = {
-      ...spaceOf(machine, 'axis-1', shelfOf(motors, [13]), options({ free: ALL.filter((place) => place !== 'reduction') })),
+      ...spaceOf(
+        machine,
+        'axis-1',
+        shelfOf(motors, [13]),
+        options({ free: ALL.filter((place) => place !== 'reduction') }),
+      ),
       microsteps: [1, 2, 8, 16, 64],
       currents: [1, 0.6],
     };
@@ -261,8 +381,15 @@ describe('the match finder', () => {
           axes: plain.axes.map((axis): Axis => ({
             ...axis,
             driver: { ...axis.driver, idleShare: q(drawn.idle) },
-            motor: { ...axis.motor, count: drawn.count, specification: { ...axis.motor.specification, shaft: q('5 mm') } },
-            transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, shaft: q('8 mm') } },
+            motor: {
+              ...axis.motor,
+              count: drawn.count,
+              specification: { ...axis.motor.specification, shaft: q('5 mm') },
+            },
+            transmission: {
+              ...axis.transmission,
+              specification: { ...axis.transmission.specification, shaft: q('8 mm') },
+            },
             coupling: { part: null, name: 'jaw', specification: { ...BLANK_COUPLING, inertia: q('37 g·cm²') } },
           })),
         };
@@ -273,7 +400,10 @@ describe('the match finder', () => {
           voltages: [24],
           reductions: spaceOf(machine, 'axis-1', [], options())
             .reductions.slice(0, 2)
-            .map((item) => ({ ...item, specification: item.specification.map((stage) => ({ ...stage, inertia: q('12 g·cm²') })) })),
+            .map((item) => ({
+              ...item,
+              specification: item.specification.map((stage) => ({ ...stage, inertia: q('12 g·cm²') })),
+            })),
         };
         const asked = askedOf(machine, { priceMost: drawn.priceMost, holdsUnpowered: drawn.holdsUnpowered });
         expectSame(finish(searchSpace(space, asked)), space, asked.wishes);
@@ -284,7 +414,12 @@ describe('the match finder', () => {
 
   it('streams its state: what is done grows to the whole, and is never more than it', () => {
     const machine = job();
-    const space = spaceOf(machine, 'axis-1', shelfOf(motors, [2]), options({ series: ['trapezoidal', 'ball', 'belt'] }));
+    const space = spaceOf(
+      machine,
+      'axis-1',
+      shelfOf(motors, [2]),
+      options({ series: ['trapezoidal', 'ball', 'belt'] }),
+    );
     const asked = askedOf(machine);
     const seen: number[] = [];
     const work = searchSpace(space, asked);
@@ -307,7 +442,9 @@ describe('the match finder', () => {
       const checked = checkMachine(design);
       expect(checked.ok ? [] : checked.error).toEqual([]);
       const context = axisContext(design, 'axis-1');
-      const stops = context ? judgeAxis(new Reckoner(context), sayPlain).filter((finding) => finding.severity === 'stop') : [null];
+      const stops = context
+        ? judgeAxis(new Reckoner(context), sayPlain).filter((finding) => finding.severity === 'stop')
+        : [null];
       expect(stops).withContext(JSON.stringify(candidate.combination)).toEqual([]);
     }
   });
@@ -316,11 +453,30 @@ describe('the match finder', () => {
     const machine = job();
     const fixed = spaceOf(machine, 'axis-1', shelfOf(motors, []), options({ free: ['microsteps'] }));
     expect(spaceSize(fixed)).toBe(9);
-    const axis = designOf(fixed, { motor: 0, driver: 0, current: 0, microsteps: 4, reduction: 0, transmission: 0, voltage: 0, controller: 0 }).axes[0];
-    expect(axis).toEqual({ ...(machine.axes[0] as Axis), driver: { ...(machine.axes[0] as Axis).driver, microsteps: 16 } });
+    const axis = designOf(fixed, {
+      motor: 0,
+      driver: 0,
+      current: 0,
+      microsteps: 4,
+      reduction: 0,
+      transmission: 0,
+      voltage: 0,
+      controller: 0,
+    }).axes[0];
+    expect(axis).toEqual({
+      ...(machine.axes[0] as Axis),
+      driver: { ...(machine.axes[0] as Axis).driver, microsteps: 16 },
+    });
     expect(spaceOf(machine, 'axis-1', shelfOf(motors, []), options({ onlyOwned: true })).motors).toEqual([]);
-    expect(spaceOf(machine, 'axis-1', shelfOf(motors, []), options({ motorWords: 'GEARHEAD with' })).motors.map((item) => item.name)).toEqual(['with a gearhead']);
-    const many = Array.from({ length: 400 }, (_, index) => ({ ...(motors[0] as MotorNumbers), torque: 0.1 + index / 1000 }));
+    expect(
+      spaceOf(machine, 'axis-1', shelfOf(motors, []), options({ motorWords: 'GEARHEAD with' })).motors.map(
+        (item) => item.name,
+      ),
+    ).toEqual(['with a gearhead']);
+    const many = Array.from({ length: 400 }, (_, index) => ({
+      ...(motors[0] as MotorNumbers),
+      torque: 0.1 + index / 1000,
+    }));
     const drivers = Array.from({ length: 100 }, () => 1);
     expect(isTooLarge(spaceOf(machine, 'axis-1', shelfOf(many, drivers), options()))).toBeTrue();
     expect(isTooLarge(fixed)).toBeFalse();
@@ -337,14 +493,28 @@ describe('a candidate', () => {
   it('keeps coupling and mount while they fit it, and asks for others when they do not', () => {
     const machine = job();
     const [axis] = machine.axes as [Axis];
-    const sized = (shaft: string, frame: '17' | '23'): Specified<'motor'> => ({ stepAngle: q('1.8 °'), shaft: q(shaft), frame });
+    const sized = (shaft: string, frame: '17' | '23'): Specified<'motor'> => ({
+      stepAngle: q('1.8 °'),
+      shaft: q(shaft),
+      frame,
+    });
     const joined: Machine = {
       ...machine,
       axes: [
         {
           ...axis,
           motor: { ...axis.motor, specification: { ...axis.motor.specification, ...sized('5 mm', '17') } },
-          coupling: { part: null, name: 'Coupling', specification: { motorBore: q('5 mm'), drivenBore: q('8 mm'), keyWidth: null, torqueMost: null, inertia: null } },
+          coupling: {
+            part: null,
+            name: 'Coupling',
+            specification: {
+              motorBore: q('5 mm'),
+              drivenBore: q('8 mm'),
+              keyWidth: null,
+              torqueMost: null,
+              inertia: null,
+            },
+          },
           mount: { part: null, name: 'Mount', specification: { frame: '17', boltCircle: null, pilot: null } },
         },
       ],
@@ -356,7 +526,16 @@ describe('a candidate', () => {
       options({ free: ['motor', 'reduction'] }),
     );
     const joints = (motor: number, reduction: number): readonly (string | undefined)[] => {
-      const made = designOf(space, { motor, driver: 0, current: 0, microsteps: 0, reduction, transmission: 0, voltage: 0, controller: 0 }).axes[0];
+      const made = designOf(space, {
+        motor,
+        driver: 0,
+        current: 0,
+        microsteps: 0,
+        reduction,
+        transmission: 0,
+        voltage: 0,
+        controller: 0,
+      }).axes[0];
       return [made?.coupling?.name, made?.mount?.name];
     };
     expect(joints(0, 0)).toEqual(['Coupling', 'Mount']);
@@ -367,7 +546,12 @@ describe('a candidate', () => {
 
 describe('a job that nothing satisfies', () => {
   const machine = job({ speed: '400 mm/s', load: '250 N', resolution: '0.01 mm' });
-  const space = spaceOf(machine, 'axis-1', shelfOf(motors, [2]), options({ free: ['motor', 'driver', 'current', 'microsteps', 'transmission', 'voltage', 'controller'] }));
+  const space = spaceOf(
+    machine,
+    'axis-1',
+    shelfOf(motors, [2]),
+    options({ free: ['motor', 'driver', 'current', 'microsteps', 'transmission', 'voltage', 'controller'] }),
+  );
   const asked = askedOf(machine);
 
   it('says which single wishes, changed alone, would let something fit, and each of them does by just so much', () => {
@@ -386,7 +570,15 @@ describe('a job that nothing satisfies', () => {
         tolerance: `${to * 1000} mm`,
         resolution: `${to * 1000} mm`,
       };
-      const changed = { ...space, machine: job({ speed: '400 mm/s', load: '250 N', resolution: '0.01 mm', [wish]: said[wish as keyof typeof said] }) };
+      const changed = {
+        ...space,
+        machine: job({
+          speed: '400 mm/s',
+          load: '250 N',
+          resolution: '0.01 mm',
+          [wish]: said[wish as keyof typeof said],
+        }),
+      };
       expect('candidate' in evaluatePlainly(changed, combination, relaxed))
         .withContext(wish)
         .toBeTrue();
@@ -415,18 +607,28 @@ describe('a job that nothing satisfies', () => {
     const poor = askedOf(upright, { priceMost: 5 });
     // What has no price cannot be promised to stay below one.
     const [price] = finish(relaxSpace(places, poor)).filter((item) => item.wish === 'priceMost');
-    const least = Math.min(...finish(searchSpace(places, askedOf(upright, { priceMost: 1e6 }))).front.map((item) => item.cost));
-    expect(finish(searchSpace(places, askedOf(upright, { priceMost: 1e6 }))).front.every((item) => item.unpricedCount === 0)).toBeTrue();
+    const least = Math.min(
+      ...finish(searchSpace(places, askedOf(upright, { priceMost: 1e6 }))).front.map((item) => item.cost),
+    );
+    expect(
+      finish(searchSpace(places, askedOf(upright, { priceMost: 1e6 }))).front.every((item) => item.unpricedCount === 0),
+    ).toBeTrue();
     expect(price?.to).toBeGreaterThanOrEqual(least);
     expect(price?.to).toBeLessThanOrEqual(least * 1.02);
     const steep = { ...places, transmissions: places.transmissions.filter((item) => item.name === 'ball screw') };
-    expect(finish(relaxSpace(steep, askedOf(upright, { holdsUnpowered: true }))).map((item) => item.wish)).toContain('holdsUnpowered');
+    expect(finish(relaxSpace(steep, askedOf(upright, { holdsUnpowered: true }))).map((item) => item.wish)).toContain(
+      'holdsUnpowered',
+    );
   });
 
   it('is answered for one combination by itself: what would make this one fit', () => {
-    const one = onlyOf(space, [...combinationsOf(space)].find((item) => item.motor === 1 && item.driver === 1) as Parameters<typeof onlyOf>[1]);
+    const one = onlyOf(
+      space,
+      [...combinationsOf(space)].find((item) => item.motor === 1 && item.driver === 1) as Parameters<typeof onlyOf>[1],
+    );
     expect(spaceSize(one)).toBe(1);
-    for (const { wish, to } of finish(relaxSpace(one, asked))) expect(firstFit(tablesOf(one, 1), { ...asked.wishes, [wish]: to }, asked.constants)).not.toBeNull();
+    for (const { wish, to } of finish(relaxSpace(one, asked)))
+      expect(firstFit(tablesOf(one, 1), { ...asked.wishes, [wish]: to }, asked.constants)).not.toBeNull();
     expect(finish(relaxSpace(space, askedOf(job(), {})))).toEqual([]);
   });
 });

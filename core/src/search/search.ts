@@ -66,7 +66,9 @@ class Collector implements Sink {
   private pair: Pair | null = null;
   private top = 0;
   private readonly boxes = new Int32Array(QUALITIES.length);
-  /** What the combination before had: finer steps of the same parts at the same speed leave nothing to the coarser ones. */
+  /**
+   * What the combination before had: finer steps of the same parts at the same speed leave nothing to the coarser ones.
+   */
   private readonly before = new Map<number, number>();
 
   constructor(
@@ -166,8 +168,15 @@ export function* searchTables(tables: Tables, { wishes, constants }: Asked): Gen
   return state();
 }
 
-/** Candidates by how well they do on the whole: the sum of their places between best and worst in each quality, or in the one given. */
-export function ranked(candidates: readonly Candidate[], by: Quality | 'balance', wishes: Pick<Wishes, 'tolerance' | 'resolution'>): readonly Candidate[] {
+/**
+ * Candidates by how well they do on the whole: the sum of their places between best and worst in each quality, or in
+ * the one given.
+ */
+export function ranked(
+  candidates: readonly Candidate[],
+  by: Quality | 'balance',
+  wishes: Pick<Wishes, 'tolerance' | 'resolution'>,
+): readonly Candidate[] {
   const rows = candidates.map((candidate) => {
     const qualities = qualitiesOf(candidate, wishes);
     return { candidate, boxes: QUALITIES.map((quality) => boxOf(qualities[quality])), score: 0 };
@@ -182,7 +191,10 @@ export function ranked(candidates: readonly Candidate[], by: Quality | 'balance'
   });
   const chosen = by === 'balance' ? -1 : QUALITIES.indexOf(by);
   for (const row of rows) {
-    const balance = row.boxes.reduce((sum, box, index) => sum + (box - (spans[index]?.least ?? 0)) / (spans[index]?.width ?? 1), 0);
+    const balance = row.boxes.reduce(
+      (sum, box, index) => sum + (box - (spans[index]?.least ?? 0)) / (spans[index]?.width ?? 1),
+      0,
+    );
     // Within equals of the one quality, the better on the whole comes first.
     row.score = chosen < 0 ? balance : (row.boxes[chosen] as number) + 1e-3 * balance;
   }

@@ -12,7 +12,14 @@ import {
   type TransmissionSpecification,
 } from '../machine/index.js';
 import { wiringsOf, type Wiring } from '../motor/index.js';
-import { BELT_REDUCTIONS, estimatedMotor, GEAR_REDUCTIONS, TRANSMISSION_SERIES, type Part, type Stock } from '../parts/index.js';
+import {
+  BELT_REDUCTIONS,
+  estimatedMotor,
+  GEAR_REDUCTIONS,
+  TRANSMISSION_SERIES,
+  type Part,
+  type Stock,
+} from '../parts/index.js';
 
 /** One way to fill a place of the drive line. */
 export interface Choice<S> {
@@ -32,7 +39,16 @@ export interface MotorChoice extends Choice<MotorSpecification> {
 export type CurrentChoice = number | 'as-set';
 
 /** The places that can be left free. */
-export const PLACES = ['motor', 'driver', 'current', 'microsteps', 'reduction', 'transmission', 'voltage', 'controller'] as const;
+export const PLACES = [
+  'motor',
+  'driver',
+  'current',
+  'microsteps',
+  'reduction',
+  'transmission',
+  'voltage',
+  'controller',
+] as const;
 export type Place = (typeof PLACES)[number];
 
 /** Every way to fill every place: the search goes through their product. */
@@ -103,7 +119,12 @@ function chosenFrom<K extends Part['kind'], T>(
 }
 
 function reductionOf(kind: 'belt' | 'gear', driver: number, driven: number): Choice<readonly Stage[]> {
-  return { partId: null, name: `${kind === 'belt' ? 'Belt' : 'Gears'} ${driver} to ${driven} teeth`, specification: [blankStage(kind, driver, driven)], price: null };
+  return {
+    partId: null,
+    name: `${kind === 'belt' ? 'Belt' : 'Gears'} ${driver} to ${driven} teeth`,
+    specification: [blankStage(kind, driver, driven)],
+    price: null,
+  };
 }
 
 /** Parts whose name or note holds all of some words. */
@@ -112,7 +133,12 @@ function named(parts: readonly SearchedPart[], words: string): readonly Searched
   return parts.filter(({ part }) => wanted.every((word) => `${part.name} ${part.note}`.toLowerCase().includes(word)));
 }
 
-const asItIs = <S>(name: string, specification: S): Choice<S> => ({ partId: null, name: name || 'as it is', specification, price: 0 });
+const asItIs = <S>(name: string, specification: S): Choice<S> => ({
+  partId: null,
+  name: name || 'as it is',
+  specification,
+  price: 0,
+});
 
 /** A generated screw is as long as the travel and its bearings need (common practice, no source) [m]. */
 const SCREW_BEYOND = 0.1;
@@ -121,31 +147,59 @@ function generated(axis: Axis, series: readonly string[]): readonly Choice<Trans
   const travel = axis.job.kind === 'linear' && axis.job.travel ? readQuantity(axis.job.travel, 'length').value : null;
   return TRANSMISSION_SERIES.filter((item) => series.includes(item.id))
     .flatMap((item) => item.members)
-    .map(({ name, specification }) => ({ partId: null, name, specification: withLength(specification, travel), price: null }));
+    .map(({ name, specification }) => ({
+      partId: null,
+      name,
+      specification: withLength(specification, travel),
+      price: null,
+    }));
 }
 
-/** A screw whose length nobody said is taken long enough for the travel, so that it can be judged for whipping and buckling. */
+/**
+ * A screw whose length nobody said is taken long enough for the travel, so that it can be judged for whipping and
+ * buckling.
+ */
 function withLength(specification: TransmissionSpecification, travel: number | null): TransmissionSpecification {
   if (specification.kind !== 'screw' || specification.length !== null || travel === null) return specification;
   return { ...specification, length: quantityOf(`${Math.round((travel + SCREW_BEYOND) * 1000)} mm`, 'assumed') };
 }
 
 /**
- * The space of an axis: what stands in the design where a place is fixed, the whole shelf and the standard sizes where it
+ * The space of an axis: what stands in the design where a place is fixed, the whole shelf and the standard sizes where
+ * it
  * is free. What motors lack is estimated.
  * @throws RangeError if the axis is not in the machine
  */
-export function spaceOf(machine: Machine, axisId: string, parts: readonly SearchedPart[], { free, series, onlyOwned, motorWords, driverWords }: SpaceOptions): Space {
+export function spaceOf(
+  machine: Machine,
+  axisId: string,
+  parts: readonly SearchedPart[],
+  { free, series, onlyOwned, motorWords, driverWords }: SpaceOptions,
+): Space {
   const axis = machine.axes.find((item) => item.id === axisId);
   if (!axis) throw new RangeError(`axis must be in the machine, got ${axisId}`);
   const isFree = (place: Place): boolean => free.includes(place);
   const travel = axis.job.kind === 'linear' && axis.job.travel ? readQuantity(axis.job.travel, 'length').value : null;
   const present: MotorChoice = { ...asItIs(axis.motor.name, axis.motor.specification), wiring: axis.motor.wiring };
-  const motors = chosenFrom(named(parts, motorWords), 'motor', onlyOwned, (part, partId, price): readonly MotorChoice[] =>
-    wiringsOf(part.specification.leads).map((wiring) => ({ partId, name: part.name, specification: estimatedMotor(part.specification), price, wiring })),
+  const motors = chosenFrom(
+    named(parts, motorWords),
+    'motor',
+    onlyOwned,
+    (part, partId, price): readonly MotorChoice[] =>
+      wiringsOf(part.specification.leads).map((wiring) => ({
+        partId,
+        name: part.name,
+        specification: estimatedMotor(part.specification),
+        price,
+        wiring,
+      })),
   );
-  const drivers = chosenFrom(named(parts, driverWords), 'driver', onlyOwned, (part, partId, price) => [{ partId, name: part.name, specification: part.specification, price }]);
-  const controllers = chosenFrom(parts, 'controller', onlyOwned, (part, partId, price) => [{ partId, name: part.name, specification: part.specification, price }]);
+  const drivers = chosenFrom(named(parts, driverWords), 'driver', onlyOwned, (part, partId, price) => [
+    { partId, name: part.name, specification: part.specification, price },
+  ]);
+  const controllers = chosenFrom(parts, 'controller', onlyOwned, (part, partId, price) => [
+    { partId, name: part.name, specification: part.specification, price },
+  ]);
   const shelved = chosenFrom(parts, 'transmission', onlyOwned, (part, partId, price) => [
     { partId, name: part.name, specification: withLength(part.specification, travel), price },
   ]);
@@ -166,10 +220,16 @@ export function spaceOf(machine: Machine, axisId: string, parts: readonly Search
     drivers: isFree('driver') ? drivers : [asItIs(axis.driver.name, axis.driver.specification)],
     currents: isFree('current') ? CURRENT_SHARES : ['as-set'],
     microsteps: isFree('microsteps') ? MICROSTEPS : [axis.driver.microsteps],
-    reductions: isFree('reduction') ? [{ partId: null, name: 'direct', specification: [], price: 0 }, ...geared] : [asItIs('as it is', axis.reduction)],
-    transmissions: isFree('transmission') ? transmissions : [asItIs(axis.transmission.name, axis.transmission.specification)],
+    reductions: isFree('reduction')
+      ? [{ partId: null, name: 'direct', specification: [], price: 0 }, ...geared]
+      : [asItIs('as it is', axis.reduction)],
+    transmissions: isFree('transmission')
+      ? transmissions
+      : [asItIs(axis.transmission.name, axis.transmission.specification)],
     voltages: isFree('voltage') ? USUAL_VOLTAGES : [null],
-    controllers: isFree('controller') ? controllers : [asItIs(machine.controller.name, machine.controller.specification)],
+    controllers: isFree('controller')
+      ? controllers
+      : [asItIs(machine.controller.name, machine.controller.specification)],
   };
 }
 
@@ -179,13 +239,22 @@ const COMBINATIONS_MOST = 2_000_000_000;
 
 /** Whether a space has to be narrowed before it is searched. */
 export function isTooLarge(space: Space): boolean {
-  return space.motors.length * space.drivers.length * space.voltages.length * space.currents.length > HALVES_MOST || spaceSize(space) > COMBINATIONS_MOST;
+  return (
+    space.motors.length * space.drivers.length * space.voltages.length * space.currents.length > HALVES_MOST ||
+    spaceSize(space) > COMBINATIONS_MOST
+  );
 }
 
 /** How many combinations a space holds. */
 export function spaceSize(space: Space): number {
-  return [space.motors, space.drivers, space.currents, space.microsteps, space.reductions, space.transmissions, space.voltages, space.controllers].reduce(
-    (product, list) => product * list.length,
-    1,
-  );
+  return [
+    space.motors,
+    space.drivers,
+    space.currents,
+    space.microsteps,
+    space.reductions,
+    space.transmissions,
+    space.voltages,
+    space.controllers,
+  ].reduce((product, list) => product * list.length, 1);
 }

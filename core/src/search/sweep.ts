@@ -85,14 +85,17 @@ export class Sweep {
     this.hasJumper = this.controllers.some((item) => item.jumps);
     // What has no price counts as nothing, but no limit can be promised to hold with it.
     const missing = wishes.priceMost === null ? 0 : Infinity;
-    const money = (list: readonly { readonly price: number | null }[], times: number): readonly number[] => list.map(({ price }) => (price ?? missing) * times);
+    const money = (list: readonly { readonly price: number | null }[], times: number): readonly number[] =>
+      list.map(({ price }) => (price ?? missing) * times);
     this.prices = {
       motors: money(space.motors, constants.motors),
       drivers: money(space.drivers, constants.motors),
       reductions: money(space.reductions, 1),
       transmissions: money(space.transmissions, 1),
     };
-    this.order = space.microsteps.map((_, index) => index).sort((a, b) => (space.microsteps[b] ?? 0) - (space.microsteps[a] ?? 0));
+    this.order = space.microsteps
+      .map((_, index) => index)
+      .sort((a, b) => (space.microsteps[b] ?? 0) - (space.microsteps[a] ?? 0));
     this.choices = space.microsteps.length * space.controllers.length;
   }
 
@@ -107,7 +110,10 @@ export class Sweep {
     if (this.bucklingCount > 0) sink.reject('buckling', this.bucklingCount * each);
   }
 
-  /** Price of everything in a combination that has to be bought; what nobody priced counts as nothing, or as too much where a limit is set. */
+  /**
+   * Price of everything in a combination that has to be bought; what nobody priced counts as nothing, or as too much
+   * where a limit is set.
+   */
   costOf({ electric, mechanic }: Pair, controller: number): number {
     const { motors, drivers, reductions, transmissions } = this.prices;
     return (
@@ -149,7 +155,10 @@ export class Sweep {
         fast += 1;
         continue;
       }
-      const needed = (columns.rest[index] as number) + (electric.inertia + electric.couplingInertia * (columns.keeps[index] as number)) * (columns.angular[index] as number);
+      const needed =
+        (columns.rest[index] as number) +
+        (electric.inertia + electric.couplingInertia * (columns.keeps[index] as number)) *
+          (columns.angular[index] as number);
       const wanted = needed * wishes.margin;
       // The whole current gives no more than this; most pairs fail here, before a root is drawn.
       const available = most * ROUNDING < wanted ? 0 : pullOut(drive, columns.speed[index] as number).torque;
@@ -159,17 +168,27 @@ export class Sweep {
       }
       const load = columns.load[index] as number;
       const radius = columns.radius[index] as number;
-      // A motor that cannot hold its load has no lag to speak of; it failed above already unless the margin is below one.
+      // A motor that cannot hold its load has no lag to speak of; it failed above already unless the margin is below
+      // one.
       if (
         wishes.tolerance !== null &&
         load <= electric.holdAtRest &&
-        (Math.asin(load / electric.holdAtRest) * 4 * radius * electric.angle) / (2 * Math.PI) > wishes.tolerance * ROUNDING
+        (Math.asin(load / electric.holdAtRest) * 4 * radius * electric.angle) / (2 * Math.PI) >
+          wishes.tolerance * ROUNDING
       ) {
         lagging += 1;
         continue;
       }
       const mechanic = rows[index] as MechanicRow;
-      const pair: Pair = { electric, mechanic, needed, available, radius, drive, whirl: mechanic.whirl === null ? Infinity : WHIRL_SHARE * mechanic.whirl };
+      const pair: Pair = {
+        electric,
+        mechanic,
+        needed,
+        available,
+        radius,
+        drive,
+        whirl: mechanic.whirl === null ? Infinity : WHIRL_SHARE * mechanic.whirl,
+      };
       const start = this.hasJumper ? this.startSpeed(electric, drive, columns, index) : Infinity;
       if (this.settings(pair, start, sink)) return true;
     }
@@ -192,7 +211,10 @@ export class Sweep {
         continue;
       }
       const step = fullStep / fine;
-      if ((wishes.resolution !== null && step > wishes.resolution * ROUNDING) || (wishes.tolerance !== null && step > 2 * wishes.tolerance * ROUNDING)) {
+      if (
+        (wishes.resolution !== null && step > wishes.resolution * ROUNDING) ||
+        (wishes.tolerance !== null && step > 2 * wishes.tolerance * ROUNDING)
+      ) {
         sink.reject('resolution', controllers.length);
         continue;
       }
@@ -200,7 +222,8 @@ export class Sweep {
         const row = controllers[controller] as ControllerRow;
         if (wishes.speed / step > row.pulses * ROUNDING) sink.reject('pulses', 1);
         else if (row.jumps && wishes.speed > start) sink.reject('start', 1);
-        else if (wishes.priceMost !== null && this.costOf(pair, controller) > wishes.priceMost * ROUNDING) sink.reject('price', 1);
+        else if (wishes.priceMost !== null && this.costOf(pair, controller) > wishes.priceMost * ROUNDING)
+          sink.reject('price', 1);
         else if (sink.accept(pair, index, controller)) return true;
       }
     }
@@ -208,9 +231,16 @@ export class Sweep {
   }
 
   private startSpeed(electric: ElectricRow, drive: MotorDrive, columns: Columns, index: number): number {
-    const attached = electric.couplingInertia * (columns.keeps[index] as number) + (columns.turningInertia[index] as number);
+    const attached =
+      electric.couplingInertia * (columns.keeps[index] as number) + (columns.turningInertia[index] as number);
     const inertia = electric.inertia + attached + (columns.loadInertia[index] as number);
-    const rate = fedStartRate(drive, electric.holdAtLimit, inertia, columns.load[index] as number, this.constants.isInclined ? 'standing' : 'friction');
+    const rate = fedStartRate(
+      drive,
+      electric.holdAtLimit,
+      inertia,
+      columns.load[index] as number,
+      this.constants.isInclined ? 'standing' : 'friction',
+    );
     return (rate * 2 * Math.PI * (columns.radius[index] as number)) / (4 * electric.teeth);
   }
 
@@ -244,8 +274,10 @@ export class Sweep {
       made.load[index] = load;
       made.turningInertia[index] = turning;
       made.loadInertia[index] = (constants.moved * radius ** 2) / constants.motors;
-      // All that load and acceleration take but for the rotor's own share, which is its inertia times the angular acceleration.
-      made.rest[index] = load + drivingTorque(turning, constants.moved / constants.motors, 0, wishes.acceleration, travel, losses);
+      // All that load and acceleration take but for the rotor's own share, which is its inertia times the angular
+      // acceleration.
+      made.rest[index] =
+        load + drivingTorque(turning, constants.moved / constants.motors, 0, wishes.acceleration, travel, losses);
       made.angular[index] = wishes.acceleration / radius;
       const fall = row.fall ?? 0;
       made.fall[index] = chainBackward(fall, chainBackward(row.backward, backward)) / whole;

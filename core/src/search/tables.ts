@@ -21,8 +21,25 @@ import {
   windingInductance,
   windingTorque,
 } from '../drive-line/index.js';
-import { advisedPeak, BOX_AIR, crestMost, directVoltage, driverHeat, junctionTemperature, pathSwitches, SAFE_RISE } from '../driver/index.js';
-import { BLANK_DRIVER, BLANK_MOTOR, feedOf, readQuantity, valueOf, type Axis, type DriverSpecification } from '../machine/index.js';
+import {
+  advisedPeak,
+  BOX_AIR,
+  crestMost,
+  directVoltage,
+  driverHeat,
+  junctionTemperature,
+  pathSwitches,
+  SAFE_RISE,
+} from '../driver/index.js';
+import {
+  BLANK_DRIVER,
+  BLANK_MOTOR,
+  feedOf,
+  readQuantity,
+  valueOf,
+  type Axis,
+  type DriverSpecification,
+} from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { designOf, limitOf, lineKeepsCoupling, motorKeepsCoupling } from './design-of.js';
@@ -30,7 +47,8 @@ import type { Combination, MotorChoice, Space } from './space.js';
 
 /**
  * The product of a space falls apart: motor, driver, voltage and current make an electric half, reduction and
- * transmission a mechanical one, and only the two together meet the load. Each half is reckoned once, by the very figures
+ * transmission a mechanical one, and only the two together meet the load. Each half is reckoned once, by the very
+ * figures
  * of a drive line; what is left for every pair is the pull-out torque.
  */
 
@@ -129,10 +147,23 @@ export interface Tables {
   readonly mechanicsUnknown: number;
 }
 
-const FIRST: Combination = { motor: 0, driver: 0, current: 0, microsteps: 0, reduction: 0, transmission: 0, voltage: 0, controller: 0 };
+const FIRST: Combination = {
+  motor: 0,
+  driver: 0,
+  current: 0,
+  microsteps: 0,
+  reduction: 0,
+  transmission: 0,
+  voltage: 0,
+  controller: 0,
+};
 
 /** A reckoner on the axis with some of its stations replaced. */
-function reckonerOf(space: Space, combination: Partial<Combination>, change: (axis: Axis) => Axis): Reckoner<Parameters<typeof whirlLimit.law>[0]> {
+function reckonerOf(
+  space: Space,
+  combination: Partial<Combination>,
+  change: (axis: Axis) => Axis,
+): Reckoner<Parameters<typeof whirlLimit.law>[0]> {
   const design = designOf(space, { ...FIRST, ...combination });
   const changed = { ...design, axes: design.axes.map((axis) => (axis.id === space.axisId ? change(axis) : axis)) };
   const context = axisContext(changed, space.axisId);
@@ -149,11 +180,28 @@ function motorRow(space: Space, axis: Axis, index: number): MotorRow | 'brushed'
     driver: { ...changed.driver, specification: BLANK_DRIVER },
   }));
   const { specification } = reckoner.context.axis.motor;
-  const [K, R, L, teeth, rated, hold, ratio] = [torqueConstant, pathResistance, windingInductance, rotorTeeth, windingCurrent, windingTorque, reductionRatio].map((item) =>
-    reckoner.value(item),
-  );
+  const [K, R, L, teeth, rated, hold, ratio] = [
+    torqueConstant,
+    pathResistance,
+    windingInductance,
+    rotorTeeth,
+    windingCurrent,
+    windingTorque,
+    reductionRatio,
+  ].map((item) => reckoner.value(item));
   const [inertia, angle] = [valueOf(specification.rotorInertia, 'inertia'), valueOf(specification.stepAngle, 'angle')];
-  if (K == null || R == null || L == null || teeth == null || rated == null || hold == null || ratio == null || inertia === null || angle === null) return null;
+  if (
+    K == null ||
+    R == null ||
+    L == null ||
+    teeth == null ||
+    rated == null ||
+    hold == null ||
+    ratio == null ||
+    inertia === null ||
+    angle === null
+  )
+    return null;
   const losses = gearheadLosses(specification.gearhead);
   const coupling = valueOf(axis.coupling?.specification.inertia ?? null, 'inertia') ?? 0;
   return {
@@ -174,7 +222,8 @@ function motorRow(space: Space, axis: Axis, index: number): MotorRow | 'brushed'
   };
 }
 
-const isWiringWrong = (driver: DriverSpecification, motor: MotorChoice): boolean => (driver.type === 'unipolar') !== (motor.wiring === 'unipolar');
+const isWiringWrong = (driver: DriverSpecification, motor: MotorChoice): boolean =>
+  (driver.type === 'unipolar') !== (motor.wiring === 'unipolar');
 
 type ElectricResult = { readonly reason: Reason } | { readonly row: ElectricRow };
 
@@ -190,23 +239,28 @@ function electricRow(
   const driver = space.drivers[place.driver]?.specification as DriverSpecification;
   if (isWiringWrong(driver, motor)) return { reason: 'wiring' };
   const supply = feedOf(space.machine, axis.supply);
-  const volts = space.voltages[place.voltage] ?? valueOf(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
-  const [least, most] = [valueOf(driver.voltageLeast, 'voltage') ?? 0, valueOf(driver.voltageMost, 'voltage') ?? Infinity].map((bound) =>
-    directVoltage(bound, driver.voltageReads),
-  ) as [number, number];
+  const volts =
+    space.voltages[place.voltage] ?? valueOf(supply?.set ?? supply?.specification.voltage ?? null, 'voltage');
+  const [least, most] = [
+    valueOf(driver.voltageLeast, 'voltage') ?? 0,
+    valueOf(driver.voltageMost, 'voltage') ?? Infinity,
+  ].map((bound) => directVoltage(bound, driver.voltageReads)) as [number, number];
   if (volts === null || volts > most * ROUNDING || volts < least / ROUNDING) return { reason: 'voltage' };
   const V = volts - (valueOf(driver.drop, 'voltage') ?? 0);
   if (V <= 0) return { reason: 'volts' };
   const [on, drop] = [valueOf(driver.onResistance, 'resistance'), valueOf(driver.drop, 'voltage')];
   const switches = pathSwitches(driver.type === 'unipolar', on, drop);
   const path = row.R + switches.resistance;
-  const set = limitOf(motor, driver, space.currents[place.current] ?? 'as-set', axis.currentSchool) ?? valueOf(axis.driver.currentLimit, 'current');
+  const set =
+    limitOf(motor, driver, space.currents[place.current] ?? 'as-set', axis.currentSchool) ??
+    valueOf(axis.driver.currentLimit, 'current');
   const isChopper = driver.type === 'chopper';
   const limit = isChopper ? (set ?? advisedPeak(row.rated, axis.currentSchool)) : (Math.SQRT2 * V) / path;
   if (isChopper && V <= path * limit) return { reason: 'volts' };
   const borne = crestMost(valueOf(driver.currentMost, 'current') ?? Infinity, driver.currentReads, isChopper);
   if (isChopper && limit < (valueOf(driver.currentLeast, 'current') ?? 0) / ROUNDING) return { reason: 'current' };
-  if (limit > Math.SQRT2 * row.rated * ROUNDING || (isChopper ? limit : limit / Math.SQRT2) > borne * ROUNDING) return { reason: 'current' };
+  if (limit > Math.SQRT2 * row.rated * ROUNDING || (isChopper ? limit : limit / Math.SQRT2) > borne * ROUNDING)
+    return { reason: 'current' };
   const theta = valueOf(driver.thermalResistance, 'thermal-resistance');
   const heat = driverHeat({
     current: limit,
@@ -216,7 +270,12 @@ function electricRow(
     quiescent: readQuantity(driver.quiescent, 'power').value,
     efficiency: readQuantity(driver.efficiency, 'ratio').value,
   });
-  if (theta !== null && (on !== null || drop !== null) && junctionTemperature(heat, theta, BOX_AIR) > BOX_AIR + SAFE_RISE) return { reason: 'hot' };
+  if (
+    theta !== null &&
+    (on !== null || drop !== null) &&
+    junctionTemperature(heat, theta, BOX_AIR) > BOX_AIR + SAFE_RISE
+  )
+    return { reason: 'hot' };
   const holdAtLimit = (row.hold * limit) / (Math.SQRT2 * row.rated);
   return {
     row: {
@@ -237,10 +296,19 @@ function electricRow(
   };
 }
 
-function mechanicRows(space: Space, present: Axis): { readonly rows: readonly MechanicRow[]; readonly unknown: number } {
+function mechanicRows(
+  space: Space,
+  present: Axis,
+): { readonly rows: readonly MechanicRow[]; readonly unknown: number } {
   const ofTransmission = space.transmissions.map((_, transmission) => {
-    const reckoner = reckonerOf(space, { transmission }, (axis) => ({ ...axis, reduction: [], motor: { ...axis.motor, specification: BLANK_MOTOR } }));
-    const [travel, efficiency, inertia] = [travelPerTurn, transmissionEfficiency, screwInertia].map((item) => reckoner.value(item));
+    const reckoner = reckonerOf(space, { transmission }, (axis) => ({
+      ...axis,
+      reduction: [],
+      motor: { ...axis.motor, specification: BLANK_MOTOR },
+    }));
+    const [travel, efficiency, inertia] = [travelPerTurn, transmissionEfficiency, screwInertia].map((item) =>
+      reckoner.value(item),
+    );
     if (travel == null || efficiency == null || travel === 0) return null;
     const { specification } = reckoner.context.axis.transmission;
     const isScrew = specification.kind === 'screw';
@@ -258,7 +326,11 @@ function mechanicRows(space: Space, present: Axis): { readonly rows: readonly Me
   const known = space.reductions.map(({ specification }) => isTrainKnown(specification));
   const rows = space.reductions.flatMap(({ specification: stages }, reduction) => {
     if (known[reduction] !== true) return [];
-    const [ratio, losses, stagesInertia] = [rationalToNumber(trainRatio(stages)), trainLosses(stages), trainInertia(stages)];
+    const [ratio, losses, stagesInertia] = [
+      rationalToNumber(trainRatio(stages)),
+      trainLosses(stages),
+      trainInertia(stages),
+    ];
     return ofTransmission.flatMap((item, transmission): readonly MechanicRow[] => {
       if (!item) return [];
       const { specification, ...row } = item;
@@ -278,7 +350,12 @@ function mechanicRows(space: Space, present: Axis): { readonly rows: readonly Me
     });
   });
   const uncounted = known.filter((item) => !item).length;
-  return { rows, unknown: ofTransmission.filter((item) => item === null).length * (space.reductions.length - uncounted) + ofTransmission.length * uncounted };
+  return {
+    rows,
+    unknown:
+      ofTransmission.filter((item) => item === null).length * (space.reductions.length - uncounted) +
+      ofTransmission.length * uncounted,
+  };
 }
 
 /** Both halves of a space, each reckoned once. */
@@ -292,7 +369,10 @@ export function tablesOf(space: Space, motors: number): Tables {
   space.motors.forEach((_, motor) => {
     const row = motorRow(space, axis, motor);
     if (row === null || row === 'brushed') {
-      reject(row === null ? 'motor-unknown' : 'brushed', space.drivers.length * space.voltages.length * space.currents.length);
+      reject(
+        row === null ? 'motor-unknown' : 'brushed',
+        space.drivers.length * space.voltages.length * space.currents.length,
+      );
       return;
     }
     for (let driver = 0; driver < space.drivers.length; driver += 1)

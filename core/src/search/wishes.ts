@@ -41,19 +41,40 @@ export interface Asked {
  * What the job of an axis asks.
  * @returns the wishes, or the names of what has to be said first
  */
-export function wishesOf(machine: Machine, axisId: string, more: Pick<Wishes, 'priceMost' | 'holdsUnpowered'>): Result<Asked, readonly string[]> {
+export function wishesOf(
+  machine: Machine,
+  axisId: string,
+  more: Pick<Wishes, 'priceMost' | 'holdsUnpowered'>,
+): Result<Asked, readonly string[]> {
   const context = axisContext(machine, axisId);
   if (!context) return failure(['axis']);
   const reckoner = new Reckoner(context);
   const { job } = context.axis;
   const read = (field: Parameters<typeof reckoner.reading>[0]): number | null => reckoner.reading(field)?.value ?? null;
   const [speed, load, margin] = [axisField.speed, axisField.load, axisField.marginWanted].map(read);
-  const [acceleration, weight, friction] = [accelerationInForce, gravityLoad, guideFriction].map((item) => reckoner.value(item));
+  const [acceleration, weight, friction] = [accelerationInForce, gravityLoad, guideFriction].map((item) =>
+    reckoner.value(item),
+  );
   const moved = job.kind === 'linear' ? read(axisField.mass) : read(axisField.inertia);
   // Of a sliding axis friction is guessed from the mass, so only the mass is asked for.
-  const asked = { speed, load, acceleration, [job.kind === 'linear' ? 'mass' : 'inertia']: moved, ...(job.kind === 'linear' ? {} : { friction }) };
+  const asked = {
+    speed,
+    load,
+    acceleration,
+    [job.kind === 'linear' ? 'mass' : 'inertia']: moved,
+    ...(job.kind === 'linear' ? {} : { friction }),
+  };
   const missing = Object.entries(asked).flatMap(([name, value]) => (value == null ? [name] : []));
-  if (speed == null || load == null || margin == null || friction == null || acceleration == null || weight == null || moved === null) return failure(missing);
+  if (
+    speed == null ||
+    load == null ||
+    margin == null ||
+    friction == null ||
+    acceleration == null ||
+    weight == null ||
+    moved === null
+  )
+    return failure(missing);
   const constants = {
     otherLoad: friction + Math.abs(weight),
     moved: moved + (read(axisField.counterweight) ?? 0),
@@ -61,6 +82,14 @@ export function wishesOf(machine: Machine, axisId: string, more: Pick<Wishes, 'p
     isInclined: job.kind === 'linear' && (read(axisField.incline) ?? 0) !== 0,
     weight,
   };
-  const wishes = { speed, acceleration, load, margin, resolution: read(axisField.resolution), tolerance: read(axisField.tolerance), ...more };
+  const wishes = {
+    speed,
+    acceleration,
+    load,
+    margin,
+    resolution: read(axisField.resolution),
+    tolerance: read(axisField.tolerance),
+    ...more,
+  };
   return success({ wishes, constants, isTimed: job.moveTime !== null });
 }

@@ -14,5 +14,13 @@ export {
   type Steps,
   type Trace,
 } from './run.js';
-export { fastestRamp, pullOutBySimulation, pullOutCurve, startStopRate, survives, type Found, type PullOutPoint } from './searches.js';
+export {
+  fastestRamp,
+  pullOutBySimulation,
+  pullOutCurve,
+  startStopRate,
+  survives,
+  type Found,
+  type PullOutPoint,
+} from './searches.js';
 export { usualDamper } from './damping.js';

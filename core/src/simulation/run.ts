@@ -21,14 +21,17 @@ export const FINE_STEP = 4e-6;
 /** For curves and searches: within about 1 % of the fine step. */
 export const COARSE_STEP = 8e-6;
 /**
- * Slip [electrical rad] that counts as fallen out of step: a healthy fast motor lags by nearly π and swings beyond, so the
+ * Slip [electrical rad] that counts as fallen out of step: a healthy fast motor lags by nearly π and swings beyond, so
+ * the
  * usual 90° would condemn it; a whole electrical cycle can never be made up.
  */
 export const OUT_OF_STEP = 2 * Math.PI;
 
 const QUARTER_TURN = Math.PI / 2;
 
-/** Full steps lost between command and rotor; open-loop motors lose whole electrical cycles, that is multiples of four. */
+/**
+ * Full steps lost between command and rotor; open-loop motors lose whole electrical cycles, that is multiples of four.
+ */
 export function lostSteps(slip: number): number {
   return 4 * Math.round(slip / (2 * Math.PI)) || 0;
 }
@@ -81,7 +84,12 @@ const PROGRESS_EVERY = 60;
  * Runs a command from rest to its end, then lets the rotor settle at standstill.
  * @param settle time after the command in which the rotor comes to rest and the lost steps are counted [s]
  */
-export function* runCommand(setup: Setup, pieces: readonly CommandPiece[], settle = 0.15, step = FINE_STEP): Steps<RunResult> {
+export function* runCommand(
+  setup: Setup,
+  pieces: readonly CommandPiece[],
+  settle = 0.15,
+  step = FINE_STEP,
+): Steps<RunResult> {
   const rig = new Rig(setup.motor, setup.load, setup.drive, step);
   const counts = [...pieces.map((piece) => Math.max(1, Math.round(piece.duration / step))), Math.round(settle / step)];
   const total = counts.reduce((sum, count) => sum + count, 0);
@@ -120,7 +128,17 @@ class Recorder {
 
   note(rig: Rig): void {
     const rotorRate = (rig.speed * rig.motor.teeth) / QUARTER_TURN;
-    const row = [rig.time, rig.commanded, rig.position, rig.rate, rotorRate, rig.slip, rig.currentA, rig.currentB, rig.torque];
+    const row = [
+      rig.time,
+      rig.commanded,
+      rig.position,
+      rig.rate,
+      rotorRate,
+      rig.slip,
+      rig.currentA,
+      rig.currentB,
+      rig.torque,
+    ];
     row.forEach((value, index) => {
       (this.columns[index] as Float64Array)[this.count] = value;
     });

@@ -35,8 +35,14 @@ export function* pullOutBySimulation(setup: Setup, rate: number, step = COARSE_S
   const { motor, load, drive } = setup;
   const limits = { ...motor, voltage: drive.voltage, current: drive.mode === 'voltage' ? Infinity : drive.current };
   const speedOf = (fullSteps: number): number => (QUARTER_TURN * fullSteps) / motor.teeth;
-  const promised = pullOut({ ...limits, voltage: drive.voltage * (drive.mode === 'sine' ? 1 : SQUARE_WAVE_CREST) }, speedOf(rate)).torque;
-  const first = Math.min(rate, Math.max(1, (FIRST_SHARE * baseSpeed({ ...limits, current: drive.current }) * motor.teeth) / QUARTER_TURN));
+  const promised = pullOut(
+    { ...limits, voltage: drive.voltage * (drive.mode === 'sine' ? 1 : SQUARE_WAVE_CREST) },
+    speedOf(rate),
+  ).torque;
+  const first = Math.min(
+    rate,
+    Math.max(1, (FIRST_SHARE * baseSpeed({ ...limits, current: drive.current }) * motor.teeth) / QUARTER_TURN),
+  );
   const swing = Math.sqrt((motor.teeth * motor.torqueConstant * drive.current) / load.inertia);
   const slow = SLOW_SWING / swing;
   const climb = (rate - first) / APPROACH_TIME;
@@ -57,7 +63,8 @@ export function* pullOutBySimulation(setup: Setup, rate: number, step = COARSE_S
     for (let left = Math.round(phase.time / step); left > 0; left -= LOOK_EVERY) {
       rig.advance(Math.min(left, LOOK_EVERY));
       // Out of step on the way up: it never gets to this rate.
-      if (Math.abs(rig.slip) > OUT_OF_STEP) return { rate, torque: phase.growth === 0 ? 0 : Math.max(0, rig.load - load.standing) };
+      if (Math.abs(rig.slip) > OUT_OF_STEP)
+        return { rate, torque: phase.growth === 0 ? 0 : Math.max(0, rig.load - load.standing) };
       looks += 1;
       if ((looks * LOOK_EVERY) % REPORT_EVERY === 0) yield 0.5;
     }
@@ -67,7 +74,11 @@ export function* pullOutBySimulation(setup: Setup, rate: number, step = COARSE_S
 }
 
 /** Pull-out torque at a row of rates; yields each point as it is known. */
-export function* pullOutCurve(setup: Setup, rates: readonly number[], onPoint: (point: PullOutPoint) => void = () => undefined): Steps<readonly PullOutPoint[]> {
+export function* pullOutCurve(
+  setup: Setup,
+  rates: readonly number[],
+  onPoint: (point: PullOutPoint) => void = () => undefined,
+): Steps<readonly PullOutPoint[]> {
   const points: PullOutPoint[] = [];
   for (const rate of rates) {
     const work = pullOutBySimulation(setup, rate);
@@ -85,7 +96,12 @@ export function* pullOutCurve(setup: Setup, rates: readonly number[], onPoint: (
 }
 
 /** Whether a command is followed without a lost step, from rest to rest. */
-export function* survives(setup: Setup, pieces: readonly CommandPiece[], settle = 0.1, step = COARSE_STEP): Steps<boolean> {
+export function* survives(
+  setup: Setup,
+  pieces: readonly CommandPiece[],
+  settle = 0.1,
+  step = COARSE_STEP,
+): Steps<boolean> {
   const rig = new Rig(setup.motor, setup.load, setup.drive, step);
   let looks = 0;
   for (const piece of [...pieces, { duration: settle, rate: 0, acceleration: 0 }]) {
@@ -114,7 +130,8 @@ const FIRST_TRIALS = 12;
 const PRECISION = 0.01;
 
 /**
- * Greatest value below which everything works, upwards from the least: survival is not monotonic near a resonance, so the
+ * Greatest value below which everything works, upwards from the least: survival is not monotonic near a resonance, so
+ * the
  * search goes up in small factors until the first failure, and only then halves the gap.
  */
 function* greatest(least: number, most: number, works: (value: number) => Steps<boolean>): Steps<Found> {
@@ -152,8 +169,13 @@ export function startStopRate(setup: Setup, most: number): Steps<Found> {
   return greatest(most / 1000, most, (rate) => survives(setup, [{ duration: JUMP_HOLD, rate, acceleration: 0 }]));
 }
 
-/** Greatest constant acceleration [full steps/s²] that reaches a rate and comes down again. @param start rate of the first step */
+/**
+ * Greatest constant acceleration [full steps/s²] that reaches a rate and comes down again.
+ * @param start rate of the first step
+ */
 export function fastestRamp(setup: Setup, start: number, top: number): Steps<Found> {
   const slowest = (top - start) / 4;
-  return greatest(slowest, slowest * 2000, (acceleration) => survives(setup, rampCommand(start, top, acceleration, 0.05)));
+  return greatest(slowest, slowest * 2000, (acceleration) =>
+    survives(setup, rampCommand(start, top, acceleration, 0.05)),
+  );
 }

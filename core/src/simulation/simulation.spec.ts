@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { profileOf } from '../motion/index.js';
-import { baseSpeed, constantVoltagePullOut, naturalFrequency, pullOut, SQUARE_WAVE_CREST, startRate } from '../motor/index.js';
+import {
+  baseSpeed,
+  constantVoltagePullOut,
+  naturalFrequency,
+  pullOut,
+  SQUARE_WAVE_CREST,
+  startRate,
+} from '../motor/index.js';
 import { loadOdex } from '../testing/odex.js';
 import { referenceDerivative, rungeKuttaStep } from '../testing/reference-rig.js';
 import {
@@ -39,15 +46,30 @@ const SHEETS: readonly Sheet[] = [
 
 function setupOf(sheet: Sheet, drive: Partial<RigDrive> = {}, isDamped = true): Setup {
   return {
-    motor: { torqueConstant: sheet.torque / (Math.SQRT2 * sheet.current), resistance: sheet.resistance, inductance: sheet.inductance, teeth: sheet.teeth, detentTorque: 0 },
-    load: { inertia: sheet.inertia, standing: 0, friction: 0, drag: 0, damper: isDamped ? usualDamper(sheet.teeth, sheet.torque, sheet.inertia) : null },
+    motor: {
+      torqueConstant: sheet.torque / (Math.SQRT2 * sheet.current),
+      resistance: sheet.resistance,
+      inductance: sheet.inductance,
+      teeth: sheet.teeth,
+      detentTorque: 0,
+    },
+    load: {
+      inertia: sheet.inertia,
+      standing: 0,
+      friction: 0,
+      drag: 0,
+      damper: isDamped ? usualDamper(sheet.teeth, sheet.torque, sheet.inertia) : null,
+    },
     drive: { mode: 'sine', voltage: sheet.voltage, current: Math.SQRT2 * sheet.current, microsteps: 0, ...drive },
   };
 }
 
 const speedOf = (sheet: Sheet, rate: number): number => (rate * Math.PI) / (2 * sheet.teeth);
 const closedForm = (setup: Setup, sheet: Sheet, rate: number, voltageFactor = 1): number =>
-  pullOut({ ...setup.motor, voltage: setup.drive.voltage * voltageFactor, current: setup.drive.current }, speedOf(sheet, rate)).torque;
+  pullOut(
+    { ...setup.motor, voltage: setup.drive.voltage * voltageFactor, current: setup.drive.current },
+    speedOf(sheet, rate),
+  ).torque;
 /** From well below the base speed to four times it. */
 const ratesOf = (setup: Setup, sheet: Sheet): readonly number[] => {
   const base = (baseSpeed({ ...setup.motor, ...setup.drive }) * 2 * sheet.teeth) / Math.PI;
@@ -68,7 +90,8 @@ describe('the rig against an integrator of general use', () => {
   const f = referenceDerivative(setup.motor, setup.load, setup.drive, command);
   const atRest = [setup.drive.current, 0, 0, 0, 0];
 
-  // Hairer, Nørsett and Wanner, Solving Ordinary Differential Equations I: the extrapolation code, as the npm package "odex".
+  // Hairer, Nørsett and Wanner, Solving Ordinary Differential Equations I: the extrapolation code, as the npm package
+  // "odex".
   it('agrees with odex at a tolerance of 10⁻¹¹ to 10⁻⁴ of full scale over a ramp to 6500 full steps/s', async () => {
     const { Solver } = await loadOdex();
     const solver = new Solver(5);
@@ -142,14 +165,21 @@ describe('pull-out torque by simulation', () => {
     for (const voltage of [5, 12]) {
       const setup = setupOf(MIDDLING, { mode: 'voltage', voltage, current: voltage / MIDDLING.resistance });
       for (const { rate, torque } of finish(pullOutCurve(setup, [50, 200, 600, 1400])))
-        expect(Math.abs(torque / constantVoltagePullOut({ ...setup.motor, voltage, current: Infinity }, speedOf(MIDDLING, rate)) - 1)).toBeLessThan(0.05);
+        expect(
+          Math.abs(
+            torque / constantVoltagePullOut({ ...setup.motor, voltage, current: Infinity }, speedOf(MIDDLING, rate)) -
+              1,
+          ),
+        ).toBeLessThan(0.05);
     }
   });
 
   it('loses a third and more in the middle of its range without damping, and nothing at low speed', () => {
     for (const sheet of SHEETS) {
       const setup = setupOf(sheet, {}, false);
-      const shares = finish(pullOutCurve(setup, ratesOf(setup, sheet))).map(({ rate, torque }) => torque / closedForm(setup, sheet, rate));
+      const shares = finish(pullOutCurve(setup, ratesOf(setup, sheet))).map(
+        ({ rate, torque }) => torque / closedForm(setup, sheet, rate),
+      );
       expect(shares[0]).toBeGreaterThan(0.95);
       expect(Math.min(...shares)).toBeLessThan(0.72);
     }
@@ -174,7 +204,8 @@ describe('starting, jumping and ramping', () => {
 
   it('row 17: the same jump holds at 48 V', () => {
     const gentleEnd = { duration: 0.2, rate: 2000, acceleration: -10_000 };
-    const holds = (voltage: number): boolean => finish(survives({ ...setup, drive: { ...setup.drive, voltage } }, [...jumpCommand(1000, 2000, 0.1), gentleEnd]));
+    const holds = (voltage: number): boolean =>
+      finish(survives({ ...setup, drive: { ...setup.drive, voltage } }, [...jumpCommand(1000, 2000, 0.1), gentleEnd]));
     expect(holds(48)).toBeTrue();
     expect(holds(24)).toBeFalse();
   });
@@ -229,7 +260,12 @@ describe('starting, jumping and ramping', () => {
 
   it('runs a jerk-limited move to its end, command and rotor', () => {
     const profile = profileOf(600, { speed: 3000, acceleration: 40_000, jerk: 1e6 });
-    const pieces = profile.stretches.map(({ duration, speed, acceleration, jerk }) => ({ duration, rate: speed, acceleration, jerk }));
+    const pieces = profile.stretches.map(({ duration, speed, acceleration, jerk }) => ({
+      duration,
+      rate: speed,
+      acceleration,
+      jerk,
+    }));
     expect(pieces.some((piece) => piece.jerk !== 0)).toBeTrue();
     const { trace, lost } = finish(runCommand(setupOf(MIDDLING), pieces, 0.3));
     // Each stretch is rounded to whole time steps of 4 µs, so up to 12 thousandths of a step at top speed.
@@ -250,7 +286,12 @@ describe('starting, jumping and ramping', () => {
   });
 
   it('needs more than the holding torque to be pushed off: a load above it runs away, one below is held', () => {
-    const held = (standing: number): boolean => finish(survives({ ...setup, load: { ...setup.load, standing, drag: 1e-3 } }, [{ duration: 0.2, rate: 0, acceleration: 0 }]));
+    const held = (standing: number): boolean =>
+      finish(
+        survives({ ...setup, load: { ...setup.load, standing, drag: 1e-3 } }, [
+          { duration: 0.2, rate: 0, acceleration: 0 },
+        ]),
+      );
     expect(held(0.3)).toBeTrue();
     expect(held(0.45)).toBeFalse();
   });
@@ -300,18 +341,25 @@ describe('the rig at rest and on constant volts', () => {
 
   it('gives the same whether it is advanced at once or in pieces', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 700 }), { minLength: 1, maxLength: 12 }), fc.constantFrom(0, 1, 16), (pieces, microsteps) => {
-        const setup = setupOf(MIDDLING, { microsteps });
-        const [whole, split] = [0, 1].map(() => new Rig(setup.motor, setup.load, setup.drive, FINE_STEP)) as [Rig, Rig];
-        for (const rig of [whole, split]) {
-          rig.rate = 700;
-          rig.acceleration = 5000;
-        }
-        whole.advance(pieces.reduce((sum, item) => sum + item, 0));
-        pieces.forEach((item) => split.advance(item));
-        expect(Math.abs(whole.position - split.position)).toBeLessThan(1e-6);
-        expect(Math.abs(whole.currentA - split.currentA)).toBeLessThan(1e-6);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 700 }), { minLength: 1, maxLength: 12 }),
+        fc.constantFrom(0, 1, 16),
+        (pieces, microsteps) => {
+          const setup = setupOf(MIDDLING, { microsteps });
+          const [whole, split] = [0, 1].map(() => new Rig(setup.motor, setup.load, setup.drive, FINE_STEP)) as [
+            Rig,
+            Rig,
+          ];
+          for (const rig of [whole, split]) {
+            rig.rate = 700;
+            rig.acceleration = 5000;
+          }
+          whole.advance(pieces.reduce((sum, item) => sum + item, 0));
+          pieces.forEach((item) => split.advance(item));
+          expect(Math.abs(whole.position - split.position)).toBeLessThan(1e-6);
+          expect(Math.abs(whole.currentA - split.currentA)).toBeLessThan(1e-6);
+        },
+      ),
       { numRuns: 40 },
     );
   });

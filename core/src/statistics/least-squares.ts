@@ -10,7 +10,8 @@ export interface LeastSquares {
 }
 
 /**
- * Fits y = X·b by modified Gram-Schmidt orthogonalisation, which stays accurate where normal equations lose half the digits.
+ * Fits y = X·b by modified Gram-Schmidt orthogonalisation, which stays accurate where normal equations lose half the
+ * digits.
  * @param rows one row of X an observation, all of the same length
  * @returns null if the columns are linearly dependent or there are fewer rows than columns
  */
@@ -27,7 +28,8 @@ export function leastSquares(rows: readonly (readonly number[])[], y: readonly n
       const basis = q[earlier] as number[];
       const projection = dot(basis, column);
       (r[earlier] as number[])[term] = projection;
-      for (let index = 0; index < observationCount; index += 1) column[index] = (column[index] as number) - projection * (basis[index] as number);
+      for (let index = 0; index < observationCount; index += 1)
+        column[index] = (column[index] as number) - projection * (basis[index] as number);
     }
     const length = norm(column);
     if (!(length > before * 1e-10)) return null;
@@ -47,7 +49,9 @@ export function leastSquares(rows: readonly (readonly number[])[], y: readonly n
     ),
   );
   const unscaledCovariance = Array.from({ length: termCount }, (_, a) =>
-    Array.from({ length: termCount }, (_b, b) => inverse.reduce((sum, column) => sum + (column[a] as number) * (column[b] as number), 0)),
+    Array.from({ length: termCount }, (_b, b) =>
+      inverse.reduce((sum, column) => sum + (column[a] as number) * (column[b] as number), 0),
+    ),
   );
   return {
     estimates,
@@ -73,7 +77,8 @@ function backSubstitute(r: readonly (readonly number[])[], right: readonly numbe
   const x = new Array<number>(right.length).fill(0);
   for (let row = right.length - 1; row >= 0; row -= 1) {
     let sum = right[row] as number;
-    for (let column = row + 1; column < right.length; column += 1) sum -= ((r[row] as number[])[column] as number) * (x[column] as number);
+    for (let column = row + 1; column < right.length; column += 1)
+      sum -= ((r[row] as number[])[column] as number) * (x[column] as number);
     x[row] = sum / ((r[row] as number[])[row] as number);
   }
   return x;

@@ -32,15 +32,20 @@ describe('Student’s t', () => {
       [50, 2.01],
       [Infinity, 1.96],
     ];
-    for (const [dof, factor] of table) expect(coverageFactor(0.95, dof)).withContext(`ν = ${dof}`).toBeCloseTo(factor, 2);
+    for (const [dof, factor] of table)
+      expect(coverageFactor(0.95, dof)).withContext(`ν = ${dof}`).toBeCloseTo(factor, 2);
   });
 
   it('agrees with a reference library', () => {
     fc.assert(
       // The reference library is good to some seven digits, fewer beside zero.
-      fc.property(fc.oneof(fc.double({ min: -8, max: -0.01, noNaN: true }), fc.double({ min: 0.01, max: 8, noNaN: true })), fc.integer({ min: 1, max: 60 }), (t, dof) => {
-        expect(studentCdf(t, dof)).toBeCloseTo(jStat.studentt.cdf(t, dof), 6);
-      }),
+      fc.property(
+        fc.oneof(fc.double({ min: -8, max: -0.01, noNaN: true }), fc.double({ min: 0.01, max: 8, noNaN: true })),
+        fc.integer({ min: 1, max: 60 }),
+        (t, dof) => {
+          expect(studentCdf(t, dof)).toBeCloseTo(jStat.studentt.cdf(t, dof), 6);
+        },
+      ),
     );
   });
 
@@ -85,20 +90,26 @@ describe('least squares', () => {
   });
 
   it('leaves residuals orthogonal to every column', () => {
-    // Hundredths: places that differ by 10⁻¹⁰ only are no plan of measurements, and leave no digits to be orthogonal in.
+    // Hundredths: places that differ by 10⁻¹⁰ only are no plan of measurements, and leave no digits to be orthogonal
+    // in.
     const hundredths = fc.integer({ min: -500, max: 500 }).map((value) => value / 100);
     fc.assert(
-      fc.property(fc.array(fc.tuple(hundredths, fc.double({ min: -5, max: 5, noNaN: true })), { minLength: 6, maxLength: 20 }), (pairs) => {
-        const rows = pairs.map(([x], index) => [1, x, index ** 2]);
-        const fit = leastSquares(
-          rows,
-          pairs.map(([, y]) => y),
-        );
-        for (let column = 0; column < 3; column += 1) {
-          const product = fit ? fit.residuals.reduce((sum, residual, index) => sum + residual * (rows[index]?.[column] ?? 0), 0) : 0;
-          expect(Math.abs(product)).toBeLessThan(1e-8);
-        }
-      }),
+      fc.property(
+        fc.array(fc.tuple(hundredths, fc.double({ min: -5, max: 5, noNaN: true })), { minLength: 6, maxLength: 20 }),
+        (pairs) => {
+          const rows = pairs.map(([x], index) => [1, x, index ** 2]);
+          const fit = leastSquares(
+            rows,
+            pairs.map(([, y]) => y),
+          );
+          for (let column = 0; column < 3; column += 1) {
+            const product = fit
+              ? fit.residuals.reduce((sum, residual, index) => sum + residual * (rows[index]?.[column] ?? 0), 0)
+              : 0;
+            expect(Math.abs(product)).toBeLessThan(1e-8);
+          }
+        },
+      ),
     );
   });
 });

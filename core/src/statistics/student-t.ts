@@ -4,8 +4,8 @@
  */
 export function logGamma(x: number): number {
   const coefficients = [
-    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6,
-    1.5056327351493116e-7,
+    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
+    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
   ];
   let sum = coefficients[0] as number;
   for (let index = 1; index < coefficients.length; index += 1) sum += (coefficients[index] as number) / (x - 1 + index);
@@ -61,7 +61,8 @@ export function studentCdf(t: number, degreesOfFreedom: number): number {
  * @example coverageFactor(0.95, 4) // 2.776 (JCGM 100:2008, table G.2)
  */
 export function coverageFactor(confidence: number, degreesOfFreedom: number): number {
-  if (!(confidence > 0 && confidence < 1)) throw new RangeError(`confidence must be between 0 and 1, got ${confidence}`);
+  if (!(confidence > 0 && confidence < 1))
+    throw new RangeError(`confidence must be between 0 and 1, got ${confidence}`);
   if (!(degreesOfFreedom > 0)) throw new RangeError(`degreesOfFreedom must be positive, got ${degreesOfFreedom}`);
   const target = (1 + confidence) / 2;
   let low = 0;
@@ -75,7 +76,10 @@ export function coverageFactor(confidence: number, degreesOfFreedom: number): nu
   return (low + high) / 2;
 }
 
-/** Probability that Fisher's F with these degrees of freedom is greater than a ratio of variances (incomplete beta function). */
+/**
+ * Probability that Fisher's F with these degrees of freedom is greater than a ratio of variances (incomplete beta
+ * function).
+ */
 export function fisherTail(ratio: number, numerator: number, denominator: number): number {
   if (ratio <= 0) return 1;
   return incompleteBeta(denominator / (denominator + numerator * ratio), denominator / 2, numerator / 2);
@@ -85,5 +89,7 @@ export function fisherTail(ratio: number, numerator: number, denominator: number
 export function studentDensity(t: number, degreesOfFreedom: number): number {
   if (degreesOfFreedom > 1e6) return Math.exp((-t * t) / 2) / Math.sqrt(2 * Math.PI);
   const n = degreesOfFreedom;
-  return Math.exp(logGamma((n + 1) / 2) - logGamma(n / 2) - 0.5 * Math.log(n * Math.PI) - ((n + 1) / 2) * Math.log1p((t * t) / n));
+  return Math.exp(
+    logGamma((n + 1) / 2) - logGamma(n / 2) - 0.5 * Math.log(n * Math.PI) - ((n + 1) / 2) * Math.log1p((t * t) / n),
+  );
 }

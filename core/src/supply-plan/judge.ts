@@ -1,4 +1,12 @@
-import { feedDrop, feedWarming, fuseLoad, supplyPeak, type AxisContext, type Say, type Severity } from '../drive-line/index.js';
+import {
+  feedDrop,
+  feedWarming,
+  fuseLoad,
+  supplyPeak,
+  type AxisContext,
+  type Say,
+  type Severity,
+} from '../drive-line/index.js';
 import { readQuantity, valueOf, type Machine } from '../machine/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
@@ -21,7 +29,12 @@ const BULK_LEAST = 47e-6;
 const RAIL_TOLERANCE = 0.1;
 
 /** What is wrong with one supply and all that hangs on it, stops first. */
-export function judgeSupply(machine: Machine, plan: Omit<SupplyPlan, 'findings'>, reckoners: readonly Reckoner<AxisContext>[], say: Say): readonly SupplyFinding[] {
+export function judgeSupply(
+  machine: Machine,
+  plan: Omit<SupplyPlan, 'findings'>,
+  reckoners: readonly Reckoner<AxisContext>[],
+  say: Say,
+): readonly SupplyFinding[] {
   const found = [
     ...sizeFindings(plan, say),
     ...brakingFindings(plan, say),
@@ -31,7 +44,10 @@ export function judgeSupply(machine: Machine, plan: Omit<SupplyPlan, 'findings'>
   return [...found.filter((item) => item.severity === 'stop'), ...found.filter((item) => item.severity === 'caution')];
 }
 
-function sizeFindings({ supply, voltage, totals, needed, available }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+function sizeFindings(
+  { supply, voltage, totals, needed, available }: Omit<SupplyPlan, 'findings'>,
+  say: Say,
+): readonly SupplyFinding[] {
   const found: SupplyFinding[] = [];
   const headroom = readQuantity(supply.headroom, 'ratio').value;
   if (available !== null && needed > available) {
@@ -60,8 +76,15 @@ function sizeFindings({ supply, voltage, totals, needed, available }: Omit<Suppl
       reason: `Counted without speeding up, because mass, acceleration or load is not known: ${totals.rough.join('; ')}.`,
       advice: 'Say the job and the moving mass.',
     });
-  const [least, most] = [valueOf(supply.specification.adjustLeast, 'voltage'), valueOf(supply.specification.adjustMost, 'voltage')];
-  if (supply.set !== null && voltage !== null && ((least !== null && voltage < least * (1 - 1e-9)) || (most !== null && voltage > most * (1 + 1e-9))))
+  const [least, most] = [
+    valueOf(supply.specification.adjustLeast, 'voltage'),
+    valueOf(supply.specification.adjustMost, 'voltage'),
+  ];
+  if (
+    supply.set !== null &&
+    voltage !== null &&
+    ((least !== null && voltage < least * (1 - 1e-9)) || (most !== null && voltage > most * (1 + 1e-9)))
+  )
     found.push({
       id: 'set-out-of-range',
       severity: 'stop',
@@ -86,7 +109,11 @@ function brakingFindings({ braking }: Omit<SupplyPlan, 'findings'>, say: Say): r
   ];
 }
 
-function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+function feedFindings(
+  reckoner: Reckoner<AxisContext>,
+  { voltage, braking }: Omit<SupplyPlan, 'findings'>,
+  say: Say,
+): readonly SupplyFinding[] {
   const { axis } = reckoner.context;
   const { feed, letter } = axis;
   const found: SupplyFinding[] = [];
@@ -120,7 +147,10 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
       id: `fuse-below-load-${axis.id}`,
       severity: 'caution',
       reason: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} all day; the axis draws ${say(current, 'current')} on a ramp.`,
-      advice: wireMost === null ? 'Take a larger fuse that the wire still bears.' : fuseAdvice(draw ?? current, wireMost, say),
+      advice:
+        wireMost === null
+          ? 'Take a larger fuse that the wire still bears.'
+          : fuseAdvice(draw ?? current, wireMost, say),
     });
   const bulk = valueOf(feed.capacitance, 'capacitance');
   if (bulk !== null && bulk < BULK_LEAST)
@@ -143,7 +173,9 @@ function feedFindings(reckoner: Reckoner<AxisContext>, { voltage, braking }: Omi
 
 function fuseAdvice(current: number, wireMost: number, say: Say): string {
   const fit = fuseFor(current, wireMost);
-  return fit === null ? 'No usual fuse carries this load and protects this wire: take thicker wire.' : `Take a fuse of ${say(fit, 'current')}.`;
+  return fit === null
+    ? 'No usual fuse carries this load and protects this wire: take thicker wire.'
+    : `Take a fuse of ${say(fit, 'current')}.`;
 }
 
 function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
@@ -151,7 +183,10 @@ function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>
   const found: SupplyFinding[] = [];
   for (const item of converters) {
     const name = item.name || 'Converter';
-    const [volts, most] = [valueOf(item.specification.voltage, 'voltage'), valueOf(item.specification.current, 'current')];
+    const [volts, most] = [
+      valueOf(item.specification.voltage, 'voltage'),
+      valueOf(item.specification.current, 'current'),
+    ];
     const { most: power } = converterLoad(machine, item);
     const fed = railVoltage(machine, item.from);
     if (volts !== null && fed !== null && volts >= fed)

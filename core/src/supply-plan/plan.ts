@@ -108,8 +108,26 @@ function axisLine(reckoner: Reckoner<AxisContext>, voltage: number): LoadLine {
 }
 
 /** A load that is no motor draws the same by every school, and while the axes rest. */
-function steadyLine(id: string, name: string, kind: LoadLine['kind'], most: number | null, mean: number | null): LoadLine {
-  return { id, name, kind, sum: most, twoThirds: most, computed: most, moving: most, hold: most, idle: most, mean, isRough: false };
+function steadyLine(
+  id: string,
+  name: string,
+  kind: LoadLine['kind'],
+  most: number | null,
+  mean: number | null,
+): LoadLine {
+  return {
+    id,
+    name,
+    kind,
+    sum: most,
+    twoThirds: most,
+    computed: most,
+    moving: most,
+    hold: most,
+    idle: most,
+    mean,
+    isRough: false,
+  };
 }
 
 function auxiliaryLines(machine: Machine, supply: Supply, voltage: number): readonly LoadLine[] {
@@ -119,14 +137,21 @@ function auxiliaryLines(machine: Machine, supply: Supply, voltage: number): read
       const power = auxiliaryPower(machine, item);
       const duty = readQuantity(item.duty, 'ratio').value;
       const current = power === null ? null : power / voltage;
-      return steadyLine(item.id, item.name || item.specification.use, 'auxiliary', current, current === null ? null : current * duty);
+      return steadyLine(
+        item.id,
+        item.name || item.specification.use,
+        'auxiliary',
+        current,
+        current === null ? null : current * duty,
+      );
     });
   const behind = machine.converters
     .filter((item) => item.from === supply.id)
     .map((item) => {
       const { most, mean } = converterLoad(machine, item);
       const efficiency = readQuantity(item.specification.efficiency, 'ratio').value;
-      const drawn = (power: number | null): number | null => (power === null ? null : chainInput(power, [efficiency]) / voltage);
+      const drawn = (power: number | null): number | null =>
+        power === null ? null : chainInput(power, [efficiency]) / voltage;
       return steadyLine(item.id, item.name || 'Converter', 'converter', drawn(most), drawn(mean));
     });
   return [...direct, ...behind];
@@ -138,7 +163,11 @@ function totalsOf(lines: readonly LoadLine[]): Totals {
   const total = (key: (typeof SUMS)[number]): number => lines.reduce((sum, line) => sum + (line[key] ?? 0), 0);
   const missing = lines.filter((line) => line.computed === null || line.sum === null).map((line) => line.name);
   const rough = lines.filter((line) => line.isRough && line.computed !== null).map((line) => line.name);
-  return { ...(Object.fromEntries(SUMS.map((key) => [key, total(key)])) as Record<(typeof SUMS)[number], number>), missing, rough };
+  return {
+    ...(Object.fromEntries(SUMS.map((key) => [key, total(key)])) as Record<(typeof SUMS)[number], number>),
+    missing,
+    rough,
+  };
 }
 
 /** The lowest voltage that anything on the bus bears. */
@@ -160,11 +189,20 @@ function busLimit(machine: Machine, supply: Supply): { readonly limit: number | 
 /** A driver whose bulk capacitor nobody named has the usual one (common practice, no source) [F]. */
 const USUAL_BULK = 100e-6;
 
-function brakingOf(machine: Machine, supply: Supply, voltage: number, reckoners: readonly Reckoner<AxisContext>[]): Braking | null {
+function brakingOf(
+  machine: Machine,
+  supply: Supply,
+  voltage: number,
+  reckoners: readonly Reckoner<AxisContext>[],
+): Braking | null {
   const energies = reckoners.map((reckoner) => reckoner.value(energyReturned));
   if (reckoners.length === 0 || energies.every((item) => item === null)) return null;
   const energy = energies.reduce<number>((sum, item) => sum + (item ?? 0), 0);
-  const bulk = reckoners.reduce((sum, { context }) => sum + context.axis.motor.count * (valueOf(context.axis.feed.capacitance, 'capacitance') ?? USUAL_BULK), 0);
+  const bulk = reckoners.reduce(
+    (sum, { context }) =>
+      sum + context.axis.motor.count * (valueOf(context.axis.feed.capacitance, 'capacitance') ?? USUAL_BULK),
+    0,
+  );
   const capacitance = bulk + (valueOf(supply.specification.capacitance, 'capacitance') ?? 0);
   const { limit, limitOf } = busLimit(machine, supply);
   return {
@@ -192,13 +230,21 @@ function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
       const context = axisContext(machine, axis.id);
       return context ? [new Reckoner(context)] : [];
     });
-  const lines = voltage === null ? [] : [...reckoners.map((reckoner) => axisLine(reckoner, voltage)), ...auxiliaryLines(machine, supply, voltage)];
+  const lines =
+    voltage === null
+      ? []
+      : [...reckoners.map((reckoner) => axisLine(reckoner, voltage)), ...auxiliaryLines(machine, supply, voltage)];
   const totals = totalsOf(lines);
   const bySchool = { computed: totals.computed, 'two-thirds': totals.twoThirds, sum: totals.sum }[supply.school];
   const { charge, depth, type, current, power } = supply.specification;
   const coulombs = valueOf(charge, 'charge');
   const drawnMost = reckoners.reduce(
-    (sum, reckoner) => sum + Math.max(0, (fuseLoad(reckoner) ?? 0) - (lines.find((line) => line.id === reckoner.context.axis.id)?.computed ?? 0)),
+    (sum, reckoner) =>
+      sum +
+      Math.max(
+        0,
+        (fuseLoad(reckoner) ?? 0) - (lines.find((line) => line.id === reckoner.context.axis.id)?.computed ?? 0),
+      ),
     totals.computed,
   );
   const plan = {
@@ -210,7 +256,10 @@ function planOf(machine: Machine, supply: Supply, say: Say): SupplyPlan {
     available: availableOf(valueOf(current, 'current'), valueOf(power, 'power'), voltage),
     fuseLoad: drawnMost,
     braking: voltage === null ? null : brakingOf(machine, supply, voltage, reckoners),
-    runTime: type === 'battery' && coulombs !== null && voltage !== null ? batteryRunTime(coulombs, voltage, readQuantity(depth, 'ratio').value, totals.mean * voltage) : null,
+    runTime:
+      type === 'battery' && coulombs !== null && voltage !== null
+        ? batteryRunTime(coulombs, voltage, readQuantity(depth, 'ratio').value, totals.mean * voltage)
+        : null,
   };
   return { ...plan, findings: judgeSupply(machine, plan, reckoners, say) };
 }

@@ -34,10 +34,18 @@ interface Line {
 
 function axisOf({ id, letter, lead, efficiency, load, mass, speed, incline = '0 °', count = 1 }: Line): Axis {
   const axis = newAxis(id, letter, 'screw', 'supply-1');
-  if (axis.job.kind !== 'linear' || axis.transmission.specification.kind !== 'screw') throw new Error('a screw moves along a line');
+  if (axis.job.kind !== 'linear' || axis.transmission.specification.kind !== 'screw')
+    throw new Error('a screw moves along a line');
   return {
     ...axis,
-    job: { ...axis.job, load: q(load), friction: q('0 N'), speed: q(speed), acceleration: q('250 mm/s²'), incline: q(incline) },
+    job: {
+      ...axis.job,
+      load: q(load),
+      friction: q('0 N'),
+      speed: q(speed),
+      acceleration: q('250 mm/s²'),
+      incline: q(incline),
+    },
     motor: {
       ...axis.motor,
       count,
@@ -54,9 +62,18 @@ function axisOf({ id, letter, lead, efficiency, load, mass, speed, incline = '0 
     driver: {
       ...axis.driver,
       currentLimit: q('1.5 A'),
-      specification: { ...axis.driver.specification, onResistance: q('0.25 Ω'), quiescent: q('0.5 W'), efficiency: q('95 %'), voltageMost: q('35 V') },
+      specification: {
+        ...axis.driver.specification,
+        onResistance: q('0.25 Ω'),
+        quiescent: q('0.5 W'),
+        efficiency: q('95 %'),
+        voltageMost: q('35 V'),
+      },
     },
-    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: q(lead), efficiency: q(efficiency) } },
+    transmission: {
+      ...axis.transmission,
+      specification: { ...axis.transmission.specification, pitch: q(lead), efficiency: q(efficiency) },
+    },
     carriage: { ...axis.carriage, mass: q(mass) },
   };
 }
@@ -66,13 +83,42 @@ function exampleMachine(change: (machine: Machine) => Machine = (machine) => mac
   const bare: Machine = {
     ...newMachine('Four motors', 'router'),
     axes: [
-      axisOf({ id: 'axis-1', letter: 'X', lead: '8 mm', efficiency: '0.4', load: '50 N', mass: '10 kg', speed: '40 mm/s' }),
-      axisOf({ id: 'axis-2', letter: 'Y', lead: '8 mm', efficiency: '0.4', load: '100 N', mass: '20 kg', speed: '40 mm/s', count: 2 }),
-      axisOf({ id: 'axis-3', letter: 'Z', lead: '4 mm', efficiency: '0.3', load: '30 N', mass: '2 kg', speed: '20 mm/s', incline: '90 °' }),
+      axisOf({
+        id: 'axis-1',
+        letter: 'X',
+        lead: '8 mm',
+        efficiency: '0.4',
+        load: '50 N',
+        mass: '10 kg',
+        speed: '40 mm/s',
+      }),
+      axisOf({
+        id: 'axis-2',
+        letter: 'Y',
+        lead: '8 mm',
+        efficiency: '0.4',
+        load: '100 N',
+        mass: '20 kg',
+        speed: '40 mm/s',
+        count: 2,
+      }),
+      axisOf({
+        id: 'axis-3',
+        letter: 'Z',
+        lead: '4 mm',
+        efficiency: '0.3',
+        load: '30 N',
+        mass: '2 kg',
+        speed: '20 mm/s',
+        incline: '90 °',
+      }),
     ],
   };
   const [supply] = bare.supplies as [Supply];
-  const converter = { ...newConverter(bare, supply.id), specification: { voltage: q('12 V'), current: q('2 A'), efficiency: q('85 %') } };
+  const converter = {
+    ...newConverter(bare, supply.id),
+    specification: { voltage: q('12 V'), current: q('2 A'), efficiency: q('85 %') },
+  };
   const pump: Auxiliary = {
     ...newAuxiliary(bare),
     name: 'Pump',
@@ -93,8 +139,14 @@ function planOf(machine: Machine): SupplyPlan {
   return supplyPlans(machine, say)[0] as SupplyPlan;
 }
 
-const withSupply = (machine: Machine, change: Partial<Supply>): Machine => ({ ...machine, supplies: machine.supplies.map((item) => ({ ...item, ...change })) });
-const eachAxis = (machine: Machine, change: (axis: Axis) => Axis): Machine => ({ ...machine, axes: machine.axes.map(change) });
+const withSupply = (machine: Machine, change: Partial<Supply>): Machine => ({
+  ...machine,
+  supplies: machine.supplies.map((item) => ({ ...item, ...change })),
+});
+const eachAxis = (machine: Machine, change: (axis: Axis) => Axis): Machine => ({
+  ...machine,
+  axes: machine.axes.map(change),
+});
 
 describe('a supply for four motors', () => {
   // By hand in docs/supply-example.md.
@@ -120,13 +172,26 @@ describe('a supply for four motors', () => {
     const bySum = planOf(withSupply(exampleMachine(), { school: 'sum' }));
     expect(bySum.needed).toBeCloseTo(15.588, 3);
     expect(bySum.findings.map((finding) => [finding.id, finding.severity])).toEqual([['supply-too-small', 'stop']]);
-    const tight = planOf(exampleMachine((machine) => withSupply(machine, { specification: { ...(machine.supplies[0] as Supply).specification, current: q('2.5 A') } })));
+    const tight = planOf(
+      exampleMachine((machine) =>
+        withSupply(machine, {
+          specification: { ...(machine.supplies[0] as Supply).specification, current: q('2.5 A') },
+        }),
+      ),
+    );
     expect(tight.findings.map((finding) => [finding.id, finding.severity])).toEqual([['supply-too-small', 'caution']]);
   });
 
   it('follows the voltage that its trimmer is set to, within its range', () => {
     const range = (machine: Machine): Machine =>
-      withSupply(machine, { set: q('27 V'), specification: { ...(machine.supplies[0] as Supply).specification, adjustLeast: q('21 V'), adjustMost: q('28 V') } });
+      withSupply(machine, {
+        set: q('27 V'),
+        specification: {
+          ...(machine.supplies[0] as Supply).specification,
+          adjustLeast: q('21 V'),
+          adjustMost: q('28 V'),
+        },
+      });
     const plan = planOf(exampleMachine(range));
     expect(plan.voltage).toBe(27);
     expect(plan.totals.hold - 9.6 / 0.85 / 27).toBeCloseTo((1.0746 * 24) / 27, 4);
@@ -136,42 +201,69 @@ describe('a supply for four motors', () => {
 
   it('loses in its wires what copper takes, and says when that is too much', () => {
     const wired = exampleMachine((machine) =>
-      eachAxis(machine, (axis) => (axis.letter === 'Y' ? { ...axis, feed: { ...BLANK_FEED, wire: { kind: 'gauge', number: 18 }, length: q('2 m') } } : axis)),
+      eachAxis(machine, (axis) =>
+        axis.letter === 'Y'
+          ? { ...axis, feed: { ...BLANK_FEED, wire: { kind: 'gauge', number: 18 }, length: q('2 m') } }
+          : axis,
+      ),
     );
     const context = axisContext(wired, 'axis-2');
     expect(context && new Reckoner(context).value(feedDrop)).toBeCloseTo(0.084, 3);
     expect(planOf(wired).findings).toEqual([]);
-    const thin = eachAxis(wired, (axis) => ({ ...axis, feed: { ...BLANK_FEED, wire: { kind: 'area', area: q('0.05 mm²') }, length: q('4 m'), fuse: q('10 A') } }));
+    const thin = eachAxis(wired, (axis) => ({
+      ...axis,
+      feed: { ...BLANK_FEED, wire: { kind: 'area', area: q('0.05 mm²') }, length: q('4 m'), fuse: q('10 A') },
+    }));
     const found = planOf(thin).findings.map((finding) => finding.id);
     // 0.05 mm² and 4 m are 2.8 Ω there and back: 1 A loses 2.8 V of 24 V, 0.42 A 1.2 V.
-    expect(found).toEqual(jasmine.arrayContaining(['drop-axis-1', 'drop-axis-2', 'fuse-above-wire-axis-1', 'fuse-above-wire-axis-3']));
+    expect(found).toEqual(
+      jasmine.arrayContaining(['drop-axis-1', 'drop-axis-2', 'fuse-above-wire-axis-1', 'fuse-above-wire-axis-3']),
+    );
     expect(found).not.toContain('drop-axis-3');
   });
 
   it('says what else would cost a part: a rail too high, a fuse too small, a capacitor too weak', () => {
     const wrong = exampleMachine((machine) => ({
-      ...eachAxis(machine, (axis) => ({ ...axis, feed: { ...BLANK_FEED, fuse: q('0.2 A'), capacitance: q('22 µF'), capacitorVoltage: q('16 V') } })),
+      ...eachAxis(machine, (axis) => ({
+        ...axis,
+        feed: { ...BLANK_FEED, fuse: q('0.2 A'), capacitance: q('22 µF'), capacitorVoltage: q('16 V') },
+      })),
       auxiliaries: machine.auxiliaries.map((item) => ({ ...item, rail: 'supply-1' })),
     }));
-    const ids = planOf(wrong).findings.map((finding) => `${finding.severity} ${finding.id.replace(/-axis-\d|-auxiliary-\d/, '')}`);
+    const ids = planOf(wrong).findings.map(
+      (finding) => `${finding.severity} ${finding.id.replace(/-axis-\d|-auxiliary-\d/, '')}`,
+    );
     expect(ids).toContain('stop rail-voltage');
     expect(ids).toContain('stop capacitor-rating');
     expect(ids).toContain('caution fuse-below-load');
     expect(ids).toContain('caution bulk');
     const weak = exampleMachine((machine) => ({
       ...machine,
-      converters: machine.converters.map((item) => ({ ...item, specification: { ...item.specification, current: q('0.5 A') } })),
+      converters: machine.converters.map((item) => ({
+        ...item,
+        specification: { ...item.specification, current: q('0.5 A') },
+      })),
     }));
     expect(planOf(weak).findings.map((finding) => finding.id)).toEqual(['converter-small-rail-1']);
   });
 
   it('names loads that it cannot count, and those that it counts without their ramp', () => {
     const unknown = exampleMachine((machine) =>
-      eachAxis(machine, (axis) => (axis.letter === 'X' ? { ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: null } } } : axis)),
+      eachAxis(machine, (axis) =>
+        axis.letter === 'X'
+          ? { ...axis, motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: null } } }
+          : axis,
+      ),
     );
     expect(planOf(unknown).totals.missing).toEqual(['X']);
     expect(planOf(unknown).findings[0]?.reason).toContain('X');
-    const massless = planOf(exampleMachine((machine) => eachAxis(machine, (axis) => (axis.letter === 'X' ? { ...axis, carriage: { ...axis.carriage, mass: null } } : axis))));
+    const massless = planOf(
+      exampleMachine((machine) =>
+        eachAxis(machine, (axis) =>
+          axis.letter === 'X' ? { ...axis, carriage: { ...axis.carriage, mass: null } } : axis,
+        ),
+      ),
+    );
     expect([massless.totals.missing, massless.totals.rough]).toEqual([[], ['X']]);
     expect(massless.lines[0]?.computed).toBeCloseTo(0.4879, 4);
     expect(massless.findings.map((finding) => finding.id)).toEqual(['load-rough']);
@@ -182,16 +274,28 @@ describe('braking', () => {
   /** A heavy axis on a ball screw that stops hard. */
   const heavy = (change: Partial<Axis['feed']> = {}): Machine =>
     exampleMachine((machine) =>
-      eachAxis(withSupply(machine, { specification: { ...(machine.supplies[0] as Supply).specification, current: q('20 A') } }), (axis) =>
-        axis.letter === 'X' && axis.job.kind === 'linear' && axis.transmission.specification.kind === 'screw'
-          ? {
-              ...axis,
-              feed: { ...axis.feed, ...change },
-              job: { ...axis.job, speed: q('400 mm/s'), acceleration: q('8000 mm/s²'), load: q('0 N') },
-              carriage: { ...axis.carriage, mass: q('30 kg') },
-              transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, form: 'ball', pitch: q('20 mm'), efficiency: q('0.9') } },
-            }
-          : axis,
+      eachAxis(
+        withSupply(machine, {
+          specification: { ...(machine.supplies[0] as Supply).specification, current: q('20 A') },
+        }),
+        (axis) =>
+          axis.letter === 'X' && axis.job.kind === 'linear' && axis.transmission.specification.kind === 'screw'
+            ? {
+                ...axis,
+                feed: { ...axis.feed, ...change },
+                job: { ...axis.job, speed: q('400 mm/s'), acceleration: q('8000 mm/s²'), load: q('0 N') },
+                carriage: { ...axis.carriage, mass: q('30 kg') },
+                transmission: {
+                  ...axis.transmission,
+                  specification: {
+                    ...axis.transmission.specification,
+                    form: 'ball',
+                    pitch: q('20 mm'),
+                    efficiency: q('0.9'),
+                  },
+                },
+              }
+            : axis,
       ),
     );
 
@@ -225,10 +329,28 @@ describe('a battery', () => {
     const bare: Machine = {
       ...newMachine('Turntable', 'dividing-table'),
       axes: [],
-      supplies: [{ ...supply, specification: { ...supply.specification, type: 'battery', voltage: q('12 V'), charge: q('7 A·h'), depth: q('80 %') } }],
+      supplies: [
+        {
+          ...supply,
+          specification: {
+            ...supply.specification,
+            type: 'battery',
+            voltage: q('12 V'),
+            charge: q('7 A·h'),
+            depth: q('80 %'),
+          },
+        },
+      ],
     };
-    const converter = { ...newConverter(bare, supply.id), specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('85 %') } };
-    const board: Auxiliary = { ...newAuxiliary(bare), rail: converter.id, specification: { ...BLANK_AUXILIARY, use: 'electronics', voltage: q('5 V'), current: q('1 A') } };
+    const converter = {
+      ...newConverter(bare, supply.id),
+      specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('85 %') },
+    };
+    const board: Auxiliary = {
+      ...newAuxiliary(bare),
+      rail: converter.id,
+      specification: { ...BLANK_AUXILIARY, use: 'electronics', voltage: q('5 V'), current: q('1 A') },
+    };
     // 7 A·h · 12 V · 0.8 = 67.2 W·h over 5 W / 0.85 = 5.882 W: 11.424 h.
     const plan = planOf({ ...bare, converters: [converter], auxiliaries: [board] });
     expect((plan.runTime ?? 0) / 3600).toBeCloseTo(11.424, 3);
@@ -245,7 +367,11 @@ describe('a supply that is sold by its watts', () => {
         exampleMachine((machine) =>
           withSupply(machine, {
             set: set === null ? null : q(set),
-            specification: { ...(machine.supplies[0] as Supply).specification, current: current === null ? null : q(current), power: power === null ? null : q(power) },
+            specification: {
+              ...(machine.supplies[0] as Supply).specification,
+              current: current === null ? null : q(current),
+              power: power === null ? null : q(power),
+            },
           }),
         ),
       ).available;
@@ -261,11 +387,23 @@ describe('a converter behind a converter', () => {
   const chain = (): Machine => {
     const bare = exampleMachine((machine) => ({ ...machine, converters: [], auxiliaries: [] }));
     const [supply] = bare.supplies as [Supply];
-    const first = { ...newConverter(bare, supply.id), name: 'Fifteen', specification: { voltage: q('15 V'), current: q('4 A'), efficiency: q('90 %') } };
+    const first = {
+      ...newConverter(bare, supply.id),
+      name: 'Fifteen',
+      specification: { voltage: q('15 V'), current: q('4 A'), efficiency: q('90 %') },
+    };
     const with1 = { ...bare, converters: [first] };
-    const second = { ...newConverter(with1, first.id), name: 'Five', specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('80 %') } };
+    const second = {
+      ...newConverter(with1, first.id),
+      name: 'Five',
+      specification: { voltage: q('5 V'), current: q('3 A'), efficiency: q('80 %') },
+    };
     const with2 = { ...bare, converters: [first, second] };
-    const board: Auxiliary = { ...newAuxiliary(with2), rail: second.id, specification: { ...BLANK_AUXILIARY, use: 'electronics', voltage: q('5 V'), current: q('1.2 A') } };
+    const board: Auxiliary = {
+      ...newAuxiliary(with2),
+      rail: second.id,
+      specification: { ...BLANK_AUXILIARY, use: 'electronics', voltage: q('5 V'), current: q('1.2 A') },
+    };
     const fan: Auxiliary = {
       ...newAuxiliary({ ...with2, auxiliaries: [board] }),
       rail: first.id,
@@ -284,7 +422,12 @@ describe('a converter behind a converter', () => {
   it('cannot feed itself in the end', () => {
     const machine = chain();
     const [first, second] = machine.converters;
-    const round = { ...machine, converters: machine.converters.map((item) => (item.id === first?.id ? { ...item, from: second?.id ?? '' } : item)) };
+    const round = {
+      ...machine,
+      converters: machine.converters.map((item) =>
+        item.id === first?.id ? { ...item, from: second?.id ?? '' } : item,
+      ),
+    };
     const checked = checkMachine(round);
     expect(checked.ok ? [] : checked.error.map((problem) => problem.message)).toContain('is fed by itself in the end');
   });
@@ -303,8 +446,17 @@ describe('an axis behind a converter', () => {
   it('runs on what the converter makes, and loads the supply before it with the losses', () => {
     const machine = exampleMachine((bare) => {
       const [supply] = bare.supplies as [Supply];
-      const buck = { ...newConverter({ ...bare, converters: [] }, supply.id), name: 'Fifteen', specification: { voltage: q('15 V'), current: q('4 A'), efficiency: q('88 %') } };
-      return { ...bare, auxiliaries: [], converters: [buck], axes: bare.axes.map((axis) => (axis.letter === 'Z' ? { ...axis, supply: buck.id } : axis)) };
+      const buck = {
+        ...newConverter({ ...bare, converters: [] }, supply.id),
+        name: 'Fifteen',
+        specification: { voltage: q('15 V'), current: q('4 A'), efficiency: q('88 %') },
+      };
+      return {
+        ...bare,
+        auxiliaries: [],
+        converters: [buck],
+        axes: bare.axes.map((axis) => (axis.letter === 'Z' ? { ...axis, supply: buck.id } : axis)),
+      };
     });
     const context = axisContext(machine, 'axis-3');
     if (!context) throw new Error('the axis must be there');
@@ -324,7 +476,11 @@ describe('a load on the mains', () => {
       auxiliaries: [
         ...machine.auxiliaries,
         {
-          ...newAuxiliary(machine, { part: null, name: 'Router motor' }, { ...BLANK_AUXILIARY, use: 'spindle', fedBy: 'mains', voltage: q('230 V'), power: q('710 W') }),
+          ...newAuxiliary(
+            machine,
+            { part: null, name: 'Router motor' },
+            { ...BLANK_AUXILIARY, use: 'spindle', fedBy: 'mains', voltage: q('230 V'), power: q('710 W') },
+          ),
           id: 'auxiliary-7',
           rail,
         },
@@ -342,18 +498,28 @@ describe('a load on the mains', () => {
       expect(machine.auxiliaries.at(-1)?.on).toBe('M3');
       expect(auxiliaryPower(machine, machine.auxiliaries.at(-1) as Auxiliary)).toBeCloseTo(710, 9);
     }
-    const unfed = { ...spindle(null), auxiliaries: spindle(null).auxiliaries.map((item) => ({ ...item, specification: { ...item.specification, fedBy: 'rail' as const } })) };
+    const unfed = {
+      ...spindle(null),
+      auxiliaries: spindle(null).auxiliaries.map((item) => ({
+        ...item,
+        specification: { ...item.specification, fedBy: 'rail' as const },
+      })),
+    };
     expect(lacking(unfed).map((lack) => lack.id)).toContain('rail-auxiliary-7');
   });
 
   it('takes its amperes at the volts of its plate before its watts', () => {
     const machine = spindle(null);
     const plate = machine.auxiliaries.at(-1) as Auxiliary;
-    expect(auxiliaryPower(machine, { ...plate, specification: { ...plate.specification, current: q('3.4 A') } })).toBeCloseTo(230 * 3.4, 9);
+    expect(
+      auxiliaryPower(machine, { ...plate, specification: { ...plate.specification, current: q('3.4 A') } }),
+    ).toBeCloseTo(230 * 3.4, 9);
   });
 
   it('hangs on no rail from the start', () => {
-    expect(newAuxiliary(exampleMachine(), { part: null, name: '' }, { ...BLANK_AUXILIARY, fedBy: 'mains' }).rail).toBeNull();
+    expect(
+      newAuxiliary(exampleMachine(), { part: null, name: '' }, { ...BLANK_AUXILIARY, fedBy: 'mains' }).rail,
+    ).toBeNull();
     expect(newAuxiliary(exampleMachine(), { part: null, name: '' }, BLANK_AUXILIARY).rail).toBe('supply-1');
   });
 });
@@ -373,7 +539,9 @@ describe('a pump that is run below its voltage on purpose', () => {
 
   it('draws what its sheet says for that, and is no longer warned of', () => {
     const ofPlate = slowed(null);
-    expect(ofPlate.findings.map((finding) => [finding.id, finding.severity])).toEqual([['rail-voltage-auxiliary-1', 'caution']]);
+    expect(ofPlate.findings.map((finding) => [finding.id, finding.severity])).toEqual([
+      ['rail-voltage-auxiliary-1', 'caution'],
+    ]);
     expect(ofPlate.findings[0]?.advice).toContain('say what it draws there by its sheet');
     expect(ofPlate.lines.at(-1)?.computed).toBeCloseTo((12 * 0.9) / 0.85 / 24, 9);
     const bySheet = slowed('0.55 A');
@@ -397,7 +565,13 @@ describe('a fan that is sold by its watts', () => {
           auxiliaries: machine.auxiliaries.map((item) => ({
             ...item,
             rail: 'supply-1',
-            specification: { ...item.specification, use: 'fan' as const, voltage: q('24 V'), power: q('3.6 W'), current: current === null ? null : q(current) },
+            specification: {
+              ...item.specification,
+              use: 'fan' as const,
+              voltage: q('24 V'),
+              power: q('3.6 W'),
+              current: current === null ? null : q(current),
+            },
           })),
         })),
       ).lines.find((line) => line.kind === 'auxiliary')?.computed;
@@ -412,7 +586,14 @@ describe('a driver whose window is in volts of alternating current', () => {
       const { braking } = planOf(
         eachAxis(exampleMachine(), (axis) => ({
           ...axis,
-          driver: { ...axis.driver, specification: { ...axis.driver.specification, voltageMost: q(axis.letter === 'Y' ? '28 V' : '46 V'), voltageReads: reads } },
+          driver: {
+            ...axis.driver,
+            specification: {
+              ...axis.driver.specification,
+              voltageMost: q(axis.letter === 'Y' ? '28 V' : '46 V'),
+              voltageReads: reads,
+            },
+          },
         })),
       );
       return [braking?.limit?.toFixed(3), braking?.limitOf];

@@ -28,7 +28,18 @@ import {
 import { readQuantity } from '../machine/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
 import type { AxisContext } from '../drive-line/index.js';
-import { boxOf, costOf, designOf, QUALITIES, qualitiesOf, type Candidate, type Combination, type Reason, type Space, type Wishes } from '../search/index.js';
+import {
+  boxOf,
+  costOf,
+  designOf,
+  QUALITIES,
+  qualitiesOf,
+  type Candidate,
+  type Combination,
+  type Reason,
+  type Space,
+  type Wishes,
+} from '../search/index.js';
 
 /** What plain evaluation of every combination comes to: each as a whole design, by the figures of its drive line. */
 export interface BruteForce {
@@ -41,7 +52,11 @@ export interface BruteForce {
 const SLACK = 1 + 1e-9;
 
 /** One combination, judged by itself. */
-export function evaluatePlainly(space: Space, combination: Combination, wishes: Wishes): { readonly reason: Reason } | { readonly candidate: Candidate } {
+export function evaluatePlainly(
+  space: Space,
+  combination: Combination,
+  wishes: Wishes,
+): { readonly reason: Reason } | { readonly candidate: Candidate } {
   const design = designOf(space, combination);
   const context = axisContext(design, space.axisId) as AxisContext;
   const reckoner = new Reckoner(context);
@@ -51,8 +66,16 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
   const { specification: driver } = axis.driver;
   const reject = (reason: Reason): { readonly reason: Reason } => ({ reason });
   if (axis.motor.specification.type === 'brushed') return reject('brushed');
-  const { holdingTorque, resistance: quoted, inductance, rotorInertia, ratedCurrent, stepAngle } = axis.motor.specification;
-  if (!holdingTorque || !quoted || !inductance || !rotorInertia || !ratedCurrent || !stepAngle) return reject('motor-unknown');
+  const {
+    holdingTorque,
+    resistance: quoted,
+    inductance,
+    rotorInertia,
+    ratedCurrent,
+    stepAngle,
+  } = axis.motor.specification;
+  if (!holdingTorque || !quoted || !inductance || !rotorInertia || !ratedCurrent || !stepAngle)
+    return reject('motor-unknown');
   if ((driver.type === 'unipolar') !== (axis.motor.wiring === 'unipolar')) return reject('wiring');
   const volts = read(axisField.supplyVoltage);
   const [least, most] = [of(driverBusLeast) ?? 0, of(driverBusMost) ?? Infinity];
@@ -64,7 +87,11 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
   if (isChopper && coil <= (of(pathResistance) as number) * limit) return reject('volts');
   const borne = of(driverCrestMost) ?? Infinity;
   if (isChopper && limit < (read(axisField.driverCurrentLeast) ?? 0) / SLACK) return reject('current');
-  if (limit > Math.SQRT2 * (of(windingCurrent) as number) * SLACK || (isChopper ? limit : limit / Math.SQRT2) > borne * SLACK) return reject('current');
+  if (
+    limit > Math.SQRT2 * (of(windingCurrent) as number) * SLACK ||
+    (isChopper ? limit : limit / Math.SQRT2) > borne * SLACK
+  )
+    return reject('current');
   const outcome = reckoner.get(driverTemperature);
   if (outcome.kind === 'impossible' || (outcome.kind === 'value' && outcome.value > 150)) return reject('hot');
   const needed = of(torqueNeeded);
@@ -82,10 +109,15 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
   if (wishes.tolerance !== null && lag !== null && lag > wishes.tolerance * SLACK) return reject('lag');
   if (axis.driver.microsteps > driver.finestMicrosteps) return reject('microsteps');
   const step = of(stepSize) as number;
-  if ((wishes.resolution !== null && step > wishes.resolution * SLACK) || (wishes.tolerance !== null && step > 2 * wishes.tolerance * SLACK)) return reject('resolution');
+  if (
+    (wishes.resolution !== null && step > wishes.resolution * SLACK) ||
+    (wishes.tolerance !== null && step > 2 * wishes.tolerance * SLACK)
+  )
+    return reject('resolution');
   const pulses = read(axisField.pulseRateMost) ?? Infinity;
   if ((of(pulseRate) as number) > pulses * SLACK) return reject('pulses');
-  if (design.controller.specification.ramps === 'no' && wishes.speed > (of(startSpeed) as number)) return reject('start');
+  if (design.controller.specification.ramps === 'no' && wishes.speed > (of(startSpeed) as number))
+    return reject('start');
   const { known, unknownCount } = costOf(space, combination);
   if (wishes.priceMost !== null && (unknownCount > 0 || known > wishes.priceMost * SLACK)) return reject('price');
   const hold = of(torqueAtLimit) as number;
@@ -98,8 +130,12 @@ export function evaluatePlainly(space: Space, combination: Combination, wishes: 
       cost: known,
       unpricedCount: unknownCount,
       speedMargin:
-        Math.min(of(torqueSpeedTop) as number, whirl === null ? Infinity : 0.8 * whirl, pulses * step, (fastest * (of(travelPerMotorTurn) as number)) / (2 * Math.PI)) /
-        wishes.speed,
+        Math.min(
+          of(torqueSpeedTop) as number,
+          whirl === null ? Infinity : 0.8 * whirl,
+          pulses * step,
+          (fastest * (of(travelPerMotorTurn) as number)) / (2 * Math.PI),
+        ) / wishes.speed,
       forceMargin: margin,
       resolution: step,
       heat: axis.motor.count * limit ** 2 * resistance,
@@ -142,6 +178,8 @@ export function bruteForce(space: Space, wishes: Wishes): BruteForce {
   const vectors = [...boxes].map((text) => ({ text, numbers: text.split(' ').map(Number) }));
   const beats = (a: readonly number[], b: readonly number[]): boolean =>
     a.every((item, index) => item <= (b[index] as number)) && a.some((item, index) => item < (b[index] as number));
-  const front = vectors.filter(({ numbers }) => !vectors.some((other) => beats(other.numbers, numbers))).map(({ text }) => text);
+  const front = vectors
+    .filter(({ numbers }) => !vectors.some((other) => beats(other.numbers, numbers)))
+    .map(({ text }) => text);
   return { accepted, rejected, front: front.sort() };
 }

@@ -26,7 +26,10 @@ export interface CoverageCase {
   readonly noise: number;
 }
 
-/** A check whose truth is known: the digit rounds, the zero is read once with its own scatter, both sides differ by play. */
+/**
+ * A check whose truth is known: the digit rounds, the zero is read once with its own scatter, both sides differ by
+ * play.
+ */
 export function coverageOf({ targets, runs, isBothWays, noise }: CoverageCase, trials: number, seed: number): number {
   const random = seeded(seed);
   let held = 0;
@@ -34,12 +37,19 @@ export function coverageOf({ targets, runs, isBothWays, noise }: CoverageCase, t
     const [scale, play, phase] = [1 + 0.01 * (random() - 0.5), 3 * random(), random()];
     const read = (true_: number): number => Math.round(phase + true_ + noise * gauss(random));
     const zero = read(0);
-    const distances = Array.from({ length: targets }, (_, index) => (((index + 1) * 2000) / targets) * (0.9 + 0.1 * random()));
+    const distances = Array.from(
+      { length: targets },
+      (_, index) => (((index + 1) * 2000) / targets) * (0.9 + 0.1 * random()),
+    );
     const points: ScalePoint[] = [];
     for (let run = 0; run < runs; run += 1)
       for (const commanded of distances)
         for (const approach of isBothWays ? (['up', 'down'] as const) : (['up'] as const))
-          points.push({ commanded, approach, measured: read(scale * commanded + (approach === 'down' ? play : 0)) - zero });
+          points.push({
+            commanded,
+            approach,
+            measured: read(scale * commanded + (approach === 'down' ? play : 0)) - zero,
+          });
     const fit = fitScale(points, 1, 0);
     if (fit.kind === 'fitted' && Math.abs(fit.scale.value - scale) <= fit.scale.expanded) held += 1;
   }
@@ -56,21 +66,39 @@ export interface ReturnCase {
 /** Travel of an electrical cycle in these trials, in digits. */
 const CYCLE = 40;
 
-/** Shares of sound checks whose return is called off, and of checks with one lost cycle, in the last run, in which it is seen. */
-export function returnShares({ runs, noise, freedom }: ReturnCase, trials: number, seed: number): { readonly off: number; readonly seen: number } {
+/**
+ * Shares of sound checks whose return is called off, and of checks with one lost cycle, in the last run, in which it is
+ * seen.
+ */
+export function returnShares(
+  { runs, noise, freedom }: ReturnCase,
+  trials: number,
+  seed: number,
+): { readonly off: number; readonly seen: number } {
   const random = seeded(seed);
   let [off, seen] = [0, 0];
   for (let trial = 0; trial < trials; trial += 1) {
     const phase = random();
     const zero = Math.round(phase + noise * gauss(random));
-    const readings = Array.from({ length: runs }, (_, index) => ({ run: index + 1, value: Math.round(phase + noise * gauss(random)) - zero }));
+    const readings = Array.from({ length: runs }, (_, index) => ({
+      run: index + 1,
+      value: Math.round(phase + noise * gauss(random)) - zero,
+    }));
     const scatter = {
-      deviation: Math.hypot(noise, 0.29) * Math.sqrt(Array.from({ length: freedom }, () => gauss(random) ** 2).reduce((sum, item) => sum + item, 0) / freedom),
+      deviation:
+        Math.hypot(noise, 0.29) *
+        Math.sqrt(
+          Array.from({ length: freedom }, () => gauss(random) ** 2).reduce((sum, item) => sum + item, 0) / freedom,
+        ),
       freedom,
     };
     const judge = (items: typeof readings): ReturnJudgement => judgeReturns(items, 1, CYCLE, scatter, 5);
     if (judge(readings).kind !== 'returns') off += 1;
-    if (judge(readings.map(({ run, value }) => ({ run, value: run === runs ? value - CYCLE : value }))).kind === 'lost-cycles') seen += 1;
+    if (
+      judge(readings.map(({ run, value }) => ({ run, value: run === runs ? value - CYCLE : value }))).kind ===
+      'lost-cycles'
+    )
+      seen += 1;
   }
   return { off: off / trials, seen: seen / trials };
 }
@@ -83,18 +111,27 @@ export const TRIAL_AXES: readonly AxisContext[] = (
     (axis) => ({
       ...axis,
       driver: { ...axis.driver, microsteps: 16 },
-      transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: q('4 mm'), starts: 1, diameter: q('14 mm') }) },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('screw', { pitch: q('4 mm'), starts: 1, diameter: q('14 mm') }),
+      },
     }),
     (axis) => ({
       ...axis,
       driver: { ...axis.driver, microsteps: 8 },
       reduction: [blankStage('belt', 18, 45)],
-      transmission: { ...axis.transmission, specification: exampleTransmission('rack', { tooth: q('1.5 mm'), teeth: 22 }) },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('rack', { tooth: q('1.5 mm'), teeth: 22 }),
+      },
     }),
     (axis) => ({
       ...axis,
       driver: { ...axis.driver, microsteps: 32 },
-      transmission: { ...axis.transmission, specification: exampleTransmission('belt', { pitch: q('3 mm'), teeth: 24 }) },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('belt', { pitch: q('3 mm'), teeth: 24 }),
+      },
     }),
     (axis) => ({
       ...axis,
@@ -142,7 +179,8 @@ function truthOf(kind: Truth['kind'], faults: readonly RatioFault[], random: () 
   }
 }
 
-export const factorOf = (truth: Truth): number => (truth.kind === 'sound' ? 1 : truth.kind === 'fault' ? truth.fault.factor : truth.factor);
+export const factorOf = (truth: Truth): number =>
+  truth.kind === 'sound' ? 1 : truth.kind === 'fault' ? truth.fault.factor : truth.factor;
 
 /** Digit and travel of a trial: an indicator on a slide, a graduated ring on a table. */
 const SIZES = {
@@ -216,7 +254,10 @@ export function calibrationOf(kinds: readonly Truth['kind'][], trials: number, s
     const { truth, evaluation } = trialOf(kinds[trial % kinds.length] as Truth['kind'], random);
     const { ranking, returns } = evaluation;
     const [first] = ranking?.faults ?? [];
-    const isRight = first !== undefined && Math.abs(Math.log(first.fault.factor / factorOf(truth))) < SAME_FACTOR && truth.kind === 'fault';
+    const isRight =
+      first !== undefined &&
+      Math.abs(Math.log(first.fault.factor / factorOf(truth))) < SAME_FACTOR &&
+      truth.kind === 'fault';
     const group = ranking && first ? ranking.rivals.reduce((sum, item) => sum + item.chance, first.chance) : 0;
     if (ranking?.certainty === 'nearly-certain') {
       count.certain += 1;

@@ -27,9 +27,17 @@ export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Mac
         driver: withCount(axis.driver, 'microsteps', 4),
         motor: {
           ...axis.motor,
-          specification: { ...axis.motor.specification, stepAngle: quantityOf('1.8 °'), holdingTorque: quantityOf('0.45 N·m'), ratedCurrent: quantityOf('1.5 A') },
+          specification: {
+            ...axis.motor.specification,
+            stepAngle: quantityOf('1.8 °'),
+            holdingTorque: quantityOf('0.45 N·m'),
+            ratedCurrent: quantityOf('1.5 A'),
+          },
         },
-        transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: quantityOf('20 tpi') }) },
+        transmission: {
+          ...axis.transmission,
+          specification: exampleTransmission('screw', { pitch: quantityOf('20 tpi') }),
+        },
       }),
     ],
   };
@@ -52,7 +60,11 @@ export function cannedMotorMachine(): Machine {
             ...axis.motor.specification,
             leads: 5,
             stepAngle: quantityOf('11.25 °'),
-            gearhead: { ...BLANK_GEARHEAD, nominal: quantityOf('64'), stages: [gear(32, 9), gear(22, 11), gear(26, 9), gear(31, 10)] },
+            gearhead: {
+              ...BLANK_GEARHEAD,
+              nominal: quantityOf('64'),
+              stages: [gear(32, 9), gear(22, 11), gear(26, 9), gear(31, 10)],
+            },
           },
         },
       },
@@ -63,8 +75,15 @@ export function cannedMotorMachine(): Machine {
 type KindOf<K extends TransmissionSpecification['kind']> = Extract<TransmissionSpecification, { kind: K }>;
 
 /** A transmission of a kind with some of it said and the rest as any has it. */
-export function exampleTransmission<K extends TransmissionSpecification['kind']>(kind: K, said: Partial<KindOf<K>>): KindOf<K> {
-  return { ...(defaultTransmission(kind) as KindOf<K>), ...('guessed' in defaultTransmission(kind) ? { guessed: [] } : {}), ...said };
+export function exampleTransmission<K extends TransmissionSpecification['kind']>(
+  kind: K,
+  said: Partial<KindOf<K>>,
+): KindOf<K> {
+  return {
+    ...(defaultTransmission(kind) as KindOf<K>),
+    ...('guessed' in defaultTransmission(kind) ? { guessed: [] } : {}),
+    ...said,
+  };
 }
 
 /** The first axis of a machine in its context. */

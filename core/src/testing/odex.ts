@@ -15,7 +15,8 @@ interface Odex {
 const packageName = (): string => 'odex';
 
 /**
- * Loads the npm package "odex" (Hairer, Nørsett and Wanner, Solving Ordinary Differential Equations I: the extrapolation
+ * Loads the npm package "odex" (Hairer, Nørsett and Wanner, Solving Ordinary Differential Equations I: the
+ * extrapolation
  * code). By a name that the compiler does not follow, because the package ships sources that do not check strictly.
  */
 export async function loadOdex(): Promise<Odex> {

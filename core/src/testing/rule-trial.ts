@@ -18,7 +18,11 @@ export const turning = (axis: Axis): Axis => ({ ...axis, job: { ...axis.job, kin
 export type Judged = Pick<Finding, 'severity' | 'reason' | 'remedies'>;
 
 /** What one rule makes of the numbers that it is given, whatever they come from. */
-export function judged(id: string, values: Readonly<Record<string, number>>, context: AxisContext = on()): Judged | null {
+export function judged(
+  id: string,
+  values: Readonly<Record<string, number>>,
+  context: AxisContext = on(),
+): Judged | null {
   const found = AXIS_RULES.find((item) => item.id === id);
   if (!found) throw new Error(`there is no rule ${id}`);
   const [given, asked] = [values, found.inputs].map((item) => Object.keys(item).sort().join());
@@ -35,7 +39,8 @@ export function after(words: string, ...given: Parameters<typeof judged>): Axis 
   const found = judged(...given)?.remedies.find((remedy: Remedy) => remedy.words === words);
   if (!found?.change) throw new Error(`${given[0]} offers no “${words}” to try`);
   const { axis, controller, supply } = context;
-  return found.change({ ...wholeMachine(), controller, supplies: supply ? [supply] : [], axes: [axis] }).axes[0] as Axis;
+  return found.change({ ...wholeMachine(), controller, supplies: supply ? [supply] : [], axes: [axis] })
+    .axes[0] as Axis;
 }
 /** Slack for the last bit of a value typed equal to its limit, and the least beyond it. */
 export const [AT, BEYOND] = [1 + 5e-10, 1 + 2e-9];

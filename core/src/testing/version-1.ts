@@ -1,6 +1,9 @@
 const said = (text: string): object => ({ text, from: 'typed', on: null, plusMinus: null });
 
-/** A machine document as the first version of the program wrote it: a sliding axis on an inch screw and a geared turning one. */
+/**
+ * A machine document as the first version of the program wrote it: a sliding axis on an inch screw and a geared turning
+ * one.
+ */
 export const MACHINE_OF_VERSION_1: Readonly<Record<string, unknown>> = {
   format: 'crisp-notch/machine',
   version: 1,
@@ -14,12 +17,24 @@ export const MACHINE_OF_VERSION_1: Readonly<Record<string, unknown>> = {
       id: 'axis-1',
       letter: 'X',
       name: 'slide',
-      job: { kind: 'linear', travel: said('300 mm'), speed: said('20 mm/s'), tolerance: said('0.05 mm'), load: said('20 N') },
+      job: {
+        kind: 'linear',
+        travel: said('300 mm'),
+        speed: said('20 mm/s'),
+        tolerance: said('0.05 mm'),
+        load: said('20 N'),
+      },
       supply: 'supply-1',
       driver: {
         part: null,
         name: '',
-        specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 16 },
+        specification: {
+          formula: null,
+          currentMost: null,
+          voltageLeast: null,
+          voltageMost: null,
+          finestMicrosteps: 16,
+        },
         microsteps: 4,
         currentLimit: said('1.2 A'),
       },
@@ -38,7 +53,11 @@ export const MACHINE_OF_VERSION_1: Readonly<Record<string, unknown>> = {
         },
       },
       reduction: [],
-      transmission: { part: null, name: '', specification: { kind: 'screw', pitch: said('20 tpi'), starts: 1, efficiency: said('0.3') } },
+      transmission: {
+        part: null,
+        name: '',
+        specification: { kind: 'screw', pitch: said('20 tpi'), starts: 1, efficiency: said('0.3') },
+      },
       carriage: { name: '', mass: null },
       currentSchool: 'crest',
       setting: null,
@@ -47,12 +66,24 @@ export const MACHINE_OF_VERSION_1: Readonly<Record<string, unknown>> = {
       id: 'axis-2',
       letter: 'A',
       name: 'table',
-      job: { kind: 'rotary', travel: said('360 °'), speed: said('12 °/s'), tolerance: said('0.1 °'), load: said('0.2 N·m') },
+      job: {
+        kind: 'rotary',
+        travel: said('360 °'),
+        speed: said('12 °/s'),
+        tolerance: said('0.1 °'),
+        load: said('0.2 N·m'),
+      },
       supply: null,
       driver: {
         part: null,
         name: '',
-        specification: { formula: null, currentMost: null, voltageLeast: null, voltageMost: null, finestMicrosteps: 16 },
+        specification: {
+          formula: null,
+          currentMost: null,
+          voltageLeast: null,
+          voltageMost: null,
+          finestMicrosteps: 16,
+        },
         microsteps: 1,
         currentLimit: null,
       },

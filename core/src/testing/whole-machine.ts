@@ -21,13 +21,31 @@ export function wholeMachine(change: (axis: Axis) => Axis = (axis) => axis, volt
       },
       transmission: {
         ...axis.transmission,
-        specification: exampleTransmission('screw', { pitch: quantityOf('4 mm'), starts: 2, diameter: quantityOf('12 mm'), length: quantityOf('500 mm'), ends: 'supported' }),
+        specification: exampleTransmission('screw', {
+          pitch: quantityOf('4 mm'),
+          starts: 2,
+          diameter: quantityOf('12 mm'),
+          length: quantityOf('500 mm'),
+          ends: 'supported',
+        }),
       },
       carriage: { ...axis.carriage, mass: quantityOf('5 kg') },
-      job: { ...axis.job, speed: quantityOf('40 mm/s'), acceleration: quantityOf('300 mm/s²'), load: quantityOf('40 N'), friction: quantityOf('8 N') },
+      job: {
+        ...axis.job,
+        speed: quantityOf('40 mm/s'),
+        acceleration: quantityOf('300 mm/s²'),
+        load: quantityOf('40 N'),
+        friction: quantityOf('8 N'),
+      },
     }),
   );
-  return { ...machine, supplies: machine.supplies.map((item) => ({ ...item, specification: { ...item.specification, voltage: quantityOf(voltage) } })) };
+  return {
+    ...machine,
+    supplies: machine.supplies.map((item) => ({
+      ...item,
+      specification: { ...item.specification, voltage: quantityOf(voltage) },
+    })),
+  };
 }
 
 /** Value of a figure of the first axis. */
@@ -43,32 +61,55 @@ export const withScrew =
   (said: Parameters<typeof exampleTransmission<'screw'>>[1]) =>
   (axis: Axis): Axis => ({
     ...axis,
-    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, ...said } as Axis['transmission']['specification'] },
+    transmission: {
+      ...axis.transmission,
+      specification: { ...axis.transmission.specification, ...said } as Axis['transmission']['specification'],
+    },
   });
 /** The axis on a belt in place of its screw, with all the rest as it was. */
 export const withBelt =
   (said: Parameters<typeof exampleTransmission<'belt'>>[1]) =>
   (axis: Axis): Axis => ({
     ...axis,
-    transmission: { ...axis.transmission, specification: exampleTransmission('belt', { pitch: quantityOf('2 mm'), teeth: 20, efficiency: quantityOf('0.95'), ...said }) },
+    transmission: {
+      ...axis.transmission,
+      specification: exampleTransmission('belt', {
+        pitch: quantityOf('2 mm'),
+        teeth: 20,
+        efficiency: quantityOf('0.95'),
+        ...said,
+      }),
+    },
   });
 export const withMotor =
   (said: Partial<Axis['motor']['specification']>, station: Partial<Axis['motor']> = {}) =>
-  (axis: Axis): Axis => ({ ...axis, motor: { ...axis.motor, ...station, specification: { ...axis.motor.specification, ...said } } });
+  (axis: Axis): Axis => ({
+    ...axis,
+    motor: { ...axis.motor, ...station, specification: { ...axis.motor.specification, ...said } },
+  });
 export const withDriver =
   (said: Partial<Axis['driver']['specification']>, station: Partial<Axis['driver']> = {}) =>
-  (axis: Axis): Axis => ({ ...axis, driver: { ...axis.driver, ...station, specification: { ...axis.driver.specification, ...said } } });
+  (axis: Axis): Axis => ({
+    ...axis,
+    driver: { ...axis.driver, ...station, specification: { ...axis.driver.specification, ...said } },
+  });
 /** `stop rule-id` of everything found on the first axis. */
-export const findings = (machine: Machine): readonly string[] => judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.ruleId}`);
+export const findings = (machine: Machine): readonly string[] =>
+  judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.ruleId}`);
 
 /** The same axis standing upright on guides without friction, with a mass on it. */
 export const upright =
   (mass: string, more: (axis: Axis) => Axis = (axis) => axis) =>
   (axis: Axis): Axis =>
-    more({ ...withJob({ incline: quantityOf('90 °'), friction: quantityOf('0 N') })(axis), carriage: { ...axis.carriage, mass: quantityOf(mass) } });
+    more({
+      ...withJob({ incline: quantityOf('90 °'), friction: quantityOf('0 N') })(axis),
+      carriage: { ...axis.carriage, mass: quantityOf(mass) },
+    });
 
 /** A reason of a rule on the first axis; empty where it finds nothing. */
-export const reasonOf = (machine: Machine, ruleId: string): string => judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).find((item) => item.ruleId === ruleId)?.reason ?? '';
+export const reasonOf = (machine: Machine, ruleId: string): string =>
+  judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).find((item) => item.ruleId === ruleId)?.reason ?? '';
 
 /** Whether a figure of the first axis has a value, lacks something or has none. */
-export const kindOf = (machine: Machine, figure: Figure<AxisContext>): string => new Reckoner(firstAxis(machine)).get(figure).kind;
+export const kindOf = (machine: Machine, figure: Figure<AxisContext>): string =>
+  new Reckoner(firstAxis(machine)).get(figure).kind;

@@ -1,4 +1,10 @@
-import { READINGS_MOST, type Check, type CheckSummary, type MachineCopy, type StoredReading } from '@crisp-notch/contract';
+import {
+  READINGS_MOST,
+  type Check,
+  type CheckSummary,
+  type MachineCopy,
+  type StoredReading,
+} from '@crisp-notch/contract';
 import {
   checkPlan,
   evaluateStepCheck,
@@ -18,7 +24,14 @@ import { isId, newId } from '../database/identity';
 import { cursorOf, pagedBy, type Page, type Paged } from '../database/page';
 import { check, reading, revision } from '../database/schema';
 import { writeLog } from '../log/log.store';
-import { applyDocument, cutRevision, demandMachine, demandVersion, lockMachine, opened } from '../machines/machines.store';
+import {
+  applyDocument,
+  cutRevision,
+  demandMachine,
+  demandVersion,
+  lockMachine,
+  opened,
+} from '../machines/machines.store';
 import { ApiProblem } from '../problem';
 
 const noCheck = (): ApiProblem => new ApiProblem('not-found', 'This check is not here.');
@@ -40,18 +53,31 @@ export function openedPlan(kept: StepCheckPlan): StepCheckPlan {
 type SaidEvaluation = StepCheckEvaluation & { readonly sentenceInch: string };
 
 /** @returns null where nothing can be commanded */
-export function evaluationOf(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): SaidEvaluation | null {
+export function evaluationOf(
+  context: AxisContext,
+  plan: StepCheckPlan,
+  entered: readonly EnteredReading[],
+): SaidEvaluation | null {
   const metric = evaluateStepCheck(context, plan, entered, sayIn('metric'));
-  return metric && { ...metric, sentenceInch: evaluateStepCheck(context, plan, entered, sayIn('inch'))?.sentence ?? '' };
+  return (
+    metric && { ...metric, sentenceInch: evaluateStepCheck(context, plan, entered, sayIn('inch'))?.sentence ?? '' }
+  );
 }
 
 /** @throws ApiProblem if the plan measures in other quantities than the axis moves in, or nothing could be commanded */
 function judge(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): SaidEvaluation {
   if (plan.instrument.kind !== context.axis.job.kind || plan.tolerance.kind !== context.axis.job.kind) {
-    throw new ApiProblem('conflict', `This axis ${context.axis.job.kind === 'rotary' ? 'turns: plan in angles' : 'slides: plan in lengths'}.`);
+    throw new ApiProblem(
+      'conflict',
+      `This axis ${context.axis.job.kind === 'rotary' ? 'turns: plan in angles' : 'slides: plan in lengths'}.`,
+    );
   }
   const evaluation = evaluationOf(context, plan, entered);
-  if (!evaluation) throw new ApiProblem('conflict', 'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.');
+  if (!evaluation)
+    throw new ApiProblem(
+      'conflict',
+      'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.',
+    );
   return evaluation;
 }
 
@@ -83,26 +109,46 @@ export async function startCheck(database: Database, machineId: string, request:
       ...judgedColumns(context, evaluation),
       at: new Date(),
     });
-    await writeLog(session, { machineId, revisionId: cut.id, checkId: id, kind: 'check', text: `Step check on ${letter} planned: ${evaluation.planned.length} readings.` });
+    await writeLog(session, {
+      machineId,
+      revisionId: cut.id,
+      checkId: id,
+      kind: 'check',
+      text: `Step check on ${letter} planned: ${evaluation.planned.length} readings.`,
+    });
   });
   return loadCheck(database, machineId, id);
 }
 
-async function findCheck(session: Session, machineId: string, checkId: string, isLocked: boolean): Promise<{ row: typeof check.$inferSelect; document: Machine; number: number }> {
+async function findCheck(
+  session: Session,
+  machineId: string,
+  checkId: string,
+  isLocked: boolean,
+): Promise<{ row: typeof check.$inferSelect; document: Machine; number: number }> {
   const query = session
     .select()
     .from(check)
     .where(and(eq(check.id, checkId), eq(check.machineId, machineId)));
   const [row] = isLocked ? await query.for('update') : await query;
   if (!row) throw noCheck();
-  const [made] = await session.select({ number: revision.number, document: revision.document }).from(revision).where(eq(revision.id, row.revisionId));
+  const [made] = await session
+    .select({ number: revision.number, document: revision.document })
+    .from(revision)
+    .where(eq(revision.id, row.revisionId));
   if (!made) throw noCheck();
   return { row, document: opened(made.document), number: made.number };
 }
 
 async function readingsOf(session: Session, checkId: string): Promise<StoredReading[]> {
   const rows = await session.select().from(reading).where(eq(reading.checkId, checkId)).orderBy(reading.sequence);
-  return rows.map((row) => ({ id: row.id, index: row.place, text: row.text, excluded: row.excluded, at: row.at.toISOString() }));
+  return rows.map((row) => ({
+    id: row.id,
+    index: row.place,
+    text: row.text,
+    excluded: row.excluded,
+    at: row.at.toISOString(),
+  }));
 }
 
 export async function loadCheck(database: Database, machineId: string, checkId: string): Promise<Check> {
@@ -166,7 +212,8 @@ async function renewBases(database: Database, machineId: string): Promise<void> 
       const read = openMachine(document);
       const context = read.ok ? axisContext(read.value, axisId) : null;
       const checked = checkPlan(plan);
-      const evaluation = context && checked.ok ? evaluationOf(context, checked.value, await readingsOf(database, id)) : null;
+      const evaluation =
+        context && checked.ok ? evaluationOf(context, checked.value, await readingsOf(database, id)) : null;
       // A revision that cannot be read leaves its check's verdict standing, on a basis that is like no design.
       await database
         .update(check)
@@ -186,12 +233,27 @@ export function judgedColumns(
   { axis }: AxisContext,
   { verdict, sentence, sentenceInch }: SaidEvaluation,
 ): Pick<typeof check.$inferInsert, 'axisLetter' | 'verdict' | 'sentence' | 'sentenceInch' | 'basis' | 'basisBy'> {
-  return { axisLetter: axis.letter, verdict, sentence, sentenceInch, basis: stepLines(axis), basisBy: STEP_LINES_VERSION };
+  return {
+    axisLetter: axis.letter,
+    verdict,
+    sentence,
+    sentenceInch,
+    basis: stepLines(axis),
+    basisBy: STEP_LINES_VERSION,
+  };
 }
 
-const VERDICT_WORDS = { incomplete: 'not complete', true: 'true', undecided: 'undecided', 'not-true': 'not true' } as const;
+const VERDICT_WORDS = {
+  incomplete: 'not complete',
+  true: 'true',
+  undecided: 'undecided',
+  'not-true': 'not true',
+} as const;
 
-/** What says something new: a reading that stands just so already came before, and its answer may have been lost on the way. */
+/**
+ * What says something new: a reading that stands just so already came before, and its answer may have been lost on the
+ * way.
+ */
 function unheard(entered: readonly EnteredReading[], kept: readonly StoredReading[]): readonly EnteredReading[] {
   const standing = new Map(kept.map(({ index, text, excluded }) => [index, JSON.stringify([text, excluded])]));
   return entered.filter(({ index, text, excluded }) => {
@@ -203,7 +265,12 @@ function unheard(entered: readonly EnteredReading[], kept: readonly StoredReadin
 }
 
 /** Adds readings, judges the check anew, and logs a verdict that is new. Sending the same again changes nothing. */
-export async function addReadings(database: Database, machineId: string, checkId: string, entered: readonly EnteredReading[]): Promise<Check> {
+export async function addReadings(
+  database: Database,
+  machineId: string,
+  checkId: string,
+  entered: readonly EnteredReading[],
+): Promise<Check> {
   await inTransaction(database, async (session) => {
     const { row, document } = await findCheck(session, machineId, checkId, true);
     const context = contextOf(document, row.axisId);
@@ -215,11 +282,20 @@ export async function addReadings(database: Database, machineId: string, checkId
     const first = (last?.sequence ?? 0) + 1;
     const added = unheard(entered, await readingsOf(session, checkId));
     if (added.length === 0) return;
-    if (first + added.length > READINGS_MOST) throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
+    if (first + added.length > READINGS_MOST)
+      throw new ApiProblem('conflict', 'This check holds as many readings as one can. Start another.');
     const at = new Date();
-    await session
-      .insert(reading)
-      .values(added.map((item, index) => ({ id: newId(), checkId, sequence: first + index, place: item.index, text: item.text, excluded: item.excluded, at })));
+    await session.insert(reading).values(
+      added.map((item, index) => ({
+        id: newId(),
+        checkId,
+        sequence: first + index,
+        place: item.index,
+        text: item.text,
+        excluded: item.excluded,
+        at,
+      })),
+    );
     const evaluation = judge(context, openedPlan(row.plan), await readingsOf(session, checkId));
     await session.update(check).set(judgedColumns(context, evaluation)).where(eq(check.id, checkId));
     if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {
@@ -234,8 +310,11 @@ function demandReadings(entered: readonly EnteredReading[], plan: StepCheckPlan,
   const plannedCount = plannedReadings(plan).length;
   const dimension = travelDimension(context);
   const problems = entered.flatMap((item, index) => {
-    if (item.index >= plannedCount) return [{ path: `readings.${index}.index`, message: `the plan has ${plannedCount} readings` }];
-    return readingValue(item.text, dimension) === null ? [{ path: `readings.${index}.text`, message: `must be a ${dimension} with its unit` }] : [];
+    if (item.index >= plannedCount)
+      return [{ path: `readings.${index}.index`, message: `the plan has ${plannedCount} readings` }];
+    return readingValue(item.text, dimension) === null
+      ? [{ path: `readings.${index}.text`, message: `must be a ${dimension} with its unit` }]
+      : [];
   });
   if (problems.length > 0) throw new ApiProblem('invalid', 'Nothing was changed.', { problems });
 }
@@ -248,5 +327,7 @@ export async function applyCorrection(
   change: { readonly version: number; readonly document: Machine; readonly reason: string },
 ): Promise<MachineCopy> {
   await findCheck(database, machineId, checkId, false);
-  return applyDocument(database, machineId, change, (session, revisionId) => writeLog(session, { machineId, revisionId, checkId, kind: 'correction', text: change.reason }));
+  return applyDocument(database, machineId, change, (session, revisionId) =>
+    writeLog(session, { machineId, revisionId, checkId, kind: 'correction', text: change.reason }),
+  );
 }

@@ -13,7 +13,10 @@ import { newId } from './identity';
 
 const STATEMENT_LIMIT = 400;
 
-/** Stands between the server and its database, and can hold everything back or cut it, as a frozen or killed database does. */
+/**
+ * Stands between the server and its database, and can hold everything back or cut it, as a frozen or killed database
+ * does.
+ */
 class Wire {
   private isFrozen = false;
   private readonly sockets = new Set<Socket>();
@@ -107,14 +110,18 @@ describe('a database that does not answer', () => {
     // What was sent and not acknowledged may or may not have been kept; the version says which.
     const { version, document } = after.body as MachineCopy;
     expect([`1 Frozen`, `2 Saved into the ice`]).toContain(`${version} ${document.name}`);
-    expect((await client.put(`/api/machines/${machine.id}`, { version, document: screwMachine('Thawed') })).status).toBe(200);
+    expect(
+      (await client.put(`/api/machines/${machine.id}`, { version, document: screwMachine('Thawed') })).status,
+    ).toBe(200);
   }, 30_000);
 
   it('is away, and not a fault of ours, when the connection breaks in the middle of transactions', async () => {
     const machine = await client.make('Cut');
     const statuses = new Map<number, number>();
     for (let round = 0; round < 12; round += 1) {
-      const many = Array.from({ length: 8 }, (_, index) => client.post(`/api/machines/${machine.id}/log`, { text: `${round} ${index}` }));
+      const many = Array.from({ length: 8 }, (_, index) =>
+        client.post(`/api/machines/${machine.id}/log`, { text: `${round} ${index}` }),
+      );
       await delay(round * 3);
       wire.cut();
       for (const { status } of await Promise.all(many)) statuses.set(status, (statuses.get(status) ?? 0) + 1);
@@ -130,7 +137,9 @@ describe('the database', () => {
     const made = await makeDatabase();
     const connection = connect(made.url);
     const folder = join(import.meta.dirname, 'migrations');
-    const { entries } = JSON.parse(readFileSync(join(folder, 'meta', '_journal.json'), 'utf8')) as { readonly entries: readonly { readonly tag: string }[] };
+    const { entries } = JSON.parse(readFileSync(join(folder, 'meta', '_journal.json'), 'utf8')) as {
+      readonly entries: readonly { readonly tag: string }[];
+    };
     for (const { tag } of entries) {
       const statements = readFileSync(join(folder, `${tag}.sql`), 'utf8').split('--> statement-breakpoint');
       // As if the process had been killed before the last one, with nothing noted of those before.

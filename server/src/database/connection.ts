@@ -31,7 +31,8 @@ interface DriverConnection {
 }
 
 /**
- * Cuts a connection whose statement is not answered in time. The driver's own limit leaves the statement in the way of all
+ * Cuts a connection whose statement is not answered in time. The driver's own limit leaves the statement in the way of
+ * all
  * that wait behind it; a cut connection is taken out of the pool, and everything on it fails at once.
  */
 function cutWhenSilent(connection: DriverConnection, limit: number): void {
@@ -69,7 +70,8 @@ export function connect(url: string, statementLimit = STATEMENT_LIMIT_IN_MILLISE
 const PREPARING_WAIT_IN_SECONDS = 120;
 
 /**
- * Brings the tables to the newest migration; does nothing when they are. Of servers that start together on one database, one
+ * Brings the tables to the newest migration; does nothing when they are. Of servers that start together on one
+ * database, one
  * does it and the others wait.
  */
 export async function migrateDatabase(database: Database, folder: string): Promise<void> {
@@ -89,9 +91,16 @@ const RETRY_CODES = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHE
 const ATTEMPTS = 4;
 
 /** The driver's error and what it wraps, outermost first; Drizzle wraps the driver's in a cause. */
-function chainOf(error: unknown): readonly { readonly code?: unknown; readonly fatal?: unknown; readonly errno?: unknown }[] {
+function chainOf(
+  error: unknown,
+): readonly { readonly code?: unknown; readonly fatal?: unknown; readonly errno?: unknown }[] {
   const chain: object[] = [];
-  for (let item = error; typeof item === 'object' && item !== null && !chain.includes(item); item = (item as { cause?: unknown }).cause) chain.push(item);
+  for (
+    let item = error;
+    typeof item === 'object' && item !== null && !chain.includes(item);
+    item = (item as { cause?: unknown }).cause
+  )
+    chain.push(item);
   return chain;
 }
 
@@ -110,7 +119,10 @@ export function isConnectionLost(error: unknown): boolean {
   return CONNECTION_LOST.test(databaseErrorCode(error) ?? '') || chainOf(error).some((item) => item.fatal === true);
 }
 
-/** Codes by which MariaDB or the system says that it could not write: disk full, table full, a write that failed, read-only files. */
+/**
+ * Codes by which MariaDB or the system says that it could not write: disk full, table full, a write that failed,
+ * read-only files.
+ */
 const NO_ROOM = new Set([
   'ENOSPC',
   'ER_DISK_FULL',

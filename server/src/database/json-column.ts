@@ -1,11 +1,15 @@
 import { customType } from 'drizzle-orm/mysql-core';
 
 /**
- * A JSON document in a LONGTEXT column. It is turned into text on the way in and parsed on the way out here, because the driver
- * returns parsed values for some expressions and text for others. Text that is no JSON comes out as it is, so that one damaged
+ * A JSON document in a LONGTEXT column. It is turned into text on the way in and parsed on the way out here, because
+ * the driver
+ * returns parsed values for some expressions and text for others. Text that is no JSON comes out as it is, so that one
+ * damaged
  * row fails by itself, where it is checked, and not the list it stands in.
  */
-export function jsonColumn<T>(name: string): ReturnType<ReturnType<typeof customType<{ data: T; driverData: string }>>> {
+export function jsonColumn<T>(
+  name: string,
+): ReturnType<ReturnType<typeof customType<{ data: T; driverData: string }>>> {
   return customType<{ data: T; driverData: string }>({
     dataType: () => 'longtext',
     toDriver: (value) => JSON.stringify(value),

@@ -39,7 +39,14 @@ export async function listLog(database: Database, machineId: string, page: Page)
     .as('newest');
   const rows = await database
     .select({
-      entry: { id: logEntry.id, at: logEntry.at, kind: logEntry.kind, text: logEntry.text, checkId: logEntry.checkId, revision: revision.number },
+      entry: {
+        id: logEntry.id,
+        at: logEntry.at,
+        kind: logEntry.kind,
+        text: logEntry.text,
+        checkId: logEntry.checkId,
+        revision: revision.number,
+      },
       newest: newest.id,
       axisLetter: check.axisLetter,
       word: check.verdict,
@@ -63,7 +70,11 @@ export async function listLog(database: Database, machineId: string, page: Page)
       // An older verdict of the same check stays as it was written.
       verdict:
         newestId !== null && axisLetter !== null && word !== null
-          ? { axisLetter, word, sentences: { metric: metric ?? '', inch: inch === null || inch === '' ? (metric ?? '') : inch } }
+          ? {
+              axisLetter,
+              word,
+              sentences: { metric: metric ?? '', inch: inch === null || inch === '' ? (metric ?? '') : inch },
+            }
           : null,
     }),
   );

@@ -7,12 +7,16 @@ import type { Database } from '../database/connection';
 import { machine } from '../database/schema';
 
 /** What lists say of a machine's document, kept beside it so that no list reads documents. */
-export interface MachineDigest extends Pick<MachineSummary, 'name' | 'kind' | 'axisLetters' | 'stampedCount' | 'unreadable'> {
+export interface MachineDigest extends Pick<
+  MachineSummary,
+  'name' | 'kind' | 'axisLetters' | 'stampedCount' | 'unreadable'
+> {
   /** The parts its stations hold; see the core's `partsHeld`. */
   readonly parts: ReturnType<typeof partsHeld>;
 }
 
-export const unreadableWords = (problems: readonly Problem[]): string => `${problems[0]?.path ?? ''} ${problems[0]?.message ?? 'cannot be read'}`.trim();
+export const unreadableWords = (problems: readonly Problem[]): string =>
+  `${problems[0]?.path ?? ''} ${problems[0]?.message ?? 'cannot be read'}`.trim();
 
 /** What lists say of a document; of one that cannot be read, what little can be told. */
 export function digestOf(stored: Machine): MachineDigest {
@@ -30,11 +34,20 @@ export function digestOf(stored: Machine): MachineDigest {
   }
   const { name, kind, axes, card } = result.value;
   const stamped = card.filter((operation) => operation.state === 'stamped');
-  return { name, kind, axisLetters: axes.map((axis) => axis.letter), stampedCount: stamped.length, unreadable: null, parts: partsHeld(result.value) };
+  return {
+    name,
+    kind,
+    axisLetters: axes.map((axis) => axis.letter),
+    stampedCount: stamped.length,
+    unreadable: null,
+    parts: partsHeld(result.value),
+  };
 }
 
 /** The columns that a machine's document is kept in. */
-export function documentColumns(document: Machine): Pick<typeof machine.$inferInsert, 'document' | 'summary' | 'summarisedBy'> {
+export function documentColumns(
+  document: Machine,
+): Pick<typeof machine.$inferInsert, 'document' | 'summary' | 'summarisedBy'> {
   return { document, summary: digestOf(document), summarisedBy: CURRENT_VERSION };
 }
 

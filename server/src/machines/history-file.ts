@@ -23,7 +23,8 @@ const isHead = (name: unknown): name is Head => HEAD.some((item) => item === nam
 const unreadable = (detail: string): ApiProblem => new ApiProblem('not-json', detail);
 
 /**
- * Reads a history piece by piece, so that a file of any length takes no more memory than its largest piece. The history may
+ * Reads a history piece by piece, so that a file of any length takes no more memory than its largest piece. The history
+ * may
  * stand by itself or under `history`.
  * @throws ApiProblem for what is not JSON, a member that no history has, or a piece that is too large
  */
@@ -43,7 +44,8 @@ export async function* piecesOf(chunks: AsyncIterable<Uint8Array>): AsyncGenerat
     parser.write(chunk);
     if (failure !== null) throw failure instanceof ApiProblem ? failure : unreadable('The file is not JSON.');
     sincePiece = found.length > 0 ? 0 : sincePiece + chunk.length;
-    if (sincePiece > PIECE_MOST_BYTES) throw new ApiProblem('too-large', 'One piece of the file is larger than any that is written here.');
+    if (sincePiece > PIECE_MOST_BYTES)
+      throw new ApiProblem('too-large', 'One piece of the file is larger than any that is written here.');
     yield* found;
     found = [];
   }
@@ -57,9 +59,14 @@ function pieceAt(path: readonly (string | number | undefined)[], value: unknown)
   if (first === undefined) return [];
   if (third !== undefined) return [];
   if (isHead(first) && second === undefined) return [{ kind: 'head', name: first, value }];
-  if (!isSection(first)) throw new ApiProblem('invalid', 'Nothing was imported.', { problems: [{ path: `history.${String(first).slice(0, 40)}`, message: 'is not known here' }] });
+  if (!isSection(first))
+    throw new ApiProblem('invalid', 'Nothing was imported.', {
+      problems: [{ path: `history.${String(first).slice(0, 40)}`, message: 'is not known here' }],
+    });
   if (typeof second === 'number') return [{ kind: 'item', section: first, value }];
   if (second !== undefined || !Array.isArray(value))
-    throw new ApiProblem('invalid', 'Nothing was imported.', { problems: [{ path: `history.${first}`, message: 'must be a list' }] });
+    throw new ApiProblem('invalid', 'Nothing was imported.', {
+      problems: [{ path: `history.${first}`, message: 'must be a list' }],
+    });
   return [{ kind: 'end', section: first }];
 }

@@ -15,12 +15,17 @@ const CHUNK = 20;
 const LOG_CHUNK = 500;
 
 /**
- * Everything known of a machine as one JSON document that can be imported elsewhere, as it stood at one moment, piece by piece, so
+ * Everything known of a machine as one JSON document that can be imported elsewhere, as it stood at one moment, piece
+ * by piece, so
  * that a long history takes no more memory than a short one.
  * @param send takes the pieces as fast as they can go
  * @throws ApiProblem before anything is sent where there is no such machine or it cannot be read
  */
-export async function sendHistory(database: Database, machineId: string, send: (pieces: AsyncIterable<string>) => Promise<void>): Promise<void> {
+export async function sendHistory(
+  database: Database,
+  machineId: string,
+  send: (pieces: AsyncIterable<string>) => Promise<void>,
+): Promise<void> {
   await inSnapshot(database, async (session) => {
     const { document } = await loadMachine(session, machineId);
     await send(
@@ -37,7 +42,8 @@ export async function sendHistory(database: Database, machineId: string, send: (
   });
 }
 
-const isStream = (value: unknown): value is AsyncIterable<unknown> => typeof value === 'object' && value !== null && Symbol.asyncIterator in value;
+const isStream = (value: unknown): value is AsyncIterable<unknown> =>
+  typeof value === 'object' && value !== null && Symbol.asyncIterator in value;
 
 async function* piecesOfRecord(members: readonly (readonly [string, unknown])[]): AsyncGenerator<string> {
   let separator = '{\n';
@@ -66,7 +72,10 @@ async function* partsFor(session: Session, document: Parameters<typeof partsHeld
   yield* await partsOf(session, ids);
 }
 
-/** A document in the present version; one that cannot be read goes along as it is stored, so that it too can be taken away. */
+/**
+ * A document in the present version; one that cannot be read goes along as it is stored, so that it too can be taken
+ * away.
+ */
 function presentOf(stored: Machine): Machine {
   const read = openMachine(stored);
   return read.ok ? read.value : stored;
@@ -85,7 +94,8 @@ async function* revisionsFor(session: Session, machineId: string): AsyncGenerato
       .where(and(eq(revision.machineId, machineId), gt(revision.number, last)))
       .orderBy(asc(revision.number))
       .limit(CHUNK);
-    for (const { number, reason, at, document } of rows) yield { number, reason, at: at.toISOString(), document: presentOf(document) };
+    for (const { number, reason, at, document } of rows)
+      yield { number, reason, at: at.toISOString(), document: presentOf(document) };
     const end = rows.at(-1);
     if (end === undefined) return;
     last = end.number;
@@ -123,7 +133,12 @@ async function* checksFor(session: Session, machineId: string): AsyncGenerator<H
         revision: number,
         plan: presentPlanOf(plan),
         at: at.toISOString(),
-        readings: (readings.get(id) ?? []).map((entry) => ({ index: entry.place, text: entry.text, excluded: entry.excluded, at: entry.at.toISOString() })),
+        readings: (readings.get(id) ?? []).map((entry) => ({
+          index: entry.place,
+          text: entry.text,
+          excluded: entry.excluded,
+          at: entry.at.toISOString(),
+        })),
       };
     }
   }
@@ -132,7 +147,14 @@ async function* checksFor(session: Session, machineId: string): AsyncGenerator<H
 async function* logFor(session: Session, machineId: string): AsyncGenerator<HistoryEntry> {
   for (let last = ''; ;) {
     const rows = await session
-      .select({ id: logEntry.id, at: logEntry.at, kind: logEntry.kind, text: logEntry.text, checkId: logEntry.checkId, revision: revision.number })
+      .select({
+        id: logEntry.id,
+        at: logEntry.at,
+        kind: logEntry.kind,
+        text: logEntry.text,
+        checkId: logEntry.checkId,
+        revision: revision.number,
+      })
       .from(logEntry)
       .innerJoin(revision, eq(revision.id, logEntry.revisionId))
       .where(and(eq(logEntry.machineId, machineId), gt(logEntry.id, last)))
@@ -141,6 +163,7 @@ async function* logFor(session: Session, machineId: string): AsyncGenerator<Hist
     const end = rows.at(-1);
     if (end === undefined) return;
     last = end.id;
-    for (const { at, kind, text, revision: number, checkId } of rows) yield { at: at.toISOString(), kind, text, revision: number, check: checkId };
+    for (const { at, kind, text, revision: number, checkId } of rows)
+      yield { at: at.toISOString(), kind, text, revision: number, check: checkId };
   }
 }

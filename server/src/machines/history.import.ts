@@ -1,4 +1,10 @@
-import { HISTORY_PIECES, type HistoryCheck, type HistoryEntry, type HistoryRevision, type MachineCopy } from '@crisp-notch/contract';
+import {
+  HISTORY_PIECES,
+  type HistoryCheck,
+  type HistoryEntry,
+  type HistoryRevision,
+  type MachineCopy,
+} from '@crisp-notch/contract';
 import { axisContext } from '@crisp-notch/core/drive-line';
 import { sameMachine } from '@crisp-notch/core/formats';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
@@ -22,7 +28,8 @@ const CHUNK = 200;
 /** Revisions whose documents are kept for the checks that name them. */
 const DOCUMENTS_KEPT = 8;
 
-const inconsistent = (message: string, path = 'history'): ApiProblem => new ApiProblem('invalid', 'Nothing was imported.', { problems: [{ path, message }] });
+const inconsistent = (message: string, path = 'history'): ApiProblem =>
+  new ApiProblem('invalid', 'Nothing was imported.', { problems: [{ path, message }] });
 
 /** @throws ApiProblem with the place in the file */
 async function checkedPiece<T>(schema: Schema<T>, value: unknown, place: string): Promise<T> {
@@ -30,19 +37,27 @@ async function checkedPiece<T>(schema: Schema<T>, value: unknown, place: string)
     return await schema.validate(value, { abortEarly: true, stripUnknown: false });
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
-    const problems = problemsOf(error).map(({ path, message }) => ({ path: path === '' ? place : `${place}.${path}`, message }));
+    const problems = problemsOf(error).map(({ path, message }) => ({
+      path: path === '' ? place : `${place}.${path}`,
+      message,
+    }));
     throw new ApiProblem('invalid', 'Nothing was imported.', { problems });
   }
 }
 
 /**
- * Imports a machine with its history as a new machine, inside a transaction; verdicts are worked out again from the readings.
+ * Imports a machine with its history as a new machine, inside a transaction; verdicts are worked out again from the
+ * readings.
  * The lists may come in any order: the file is read again for those that came before what they stand on.
  * @param read opens the file anew
  * @param isCopy whether the machine may be here already
  * @throws ApiProblem naming the place, or `already-here` with the machine that has the same beginning
  */
-export async function importHistory(session: Session, read: () => AsyncIterable<Uint8Array>, isCopy: boolean): Promise<MachineCopy> {
+export async function importHistory(
+  session: Session,
+  read: () => AsyncIterable<Uint8Array>,
+  isCopy: boolean,
+): Promise<MachineCopy> {
   const reader = new HistoryImport(session, isCopy);
   for (let pass = 0; pass <= SECTIONS.length && !reader.isComplete; pass += 1) {
     reader.beginPass();
@@ -92,7 +107,9 @@ class HistoryImport {
       this.seen.add(section);
       this.place = 0;
       const before = SECTIONS.slice(0, SECTIONS.indexOf(section));
-      const isReady = this.done.has('head') && before.every((item) => this.done.has(item) || (item === 'parts' && this.head.version === 1));
+      const isReady =
+        this.done.has('head') &&
+        before.every((item) => this.done.has(item) || (item === 'parts' && this.head.version === 1));
       if (!isReady) {
         this.early.add(section);
         return;
@@ -109,14 +126,18 @@ class HistoryImport {
   /** A list that the file does not have at all would have been met by now. */
   endPass(): void {
     for (const section of SECTIONS)
-      if (!this.seen.has(section) && !this.done.has(section) && !(section === 'parts' && this.head.version === 1)) throw inconsistent('is missing', `history.${section}`);
+      if (!this.seen.has(section) && !this.done.has(section) && !(section === 'parts' && this.head.version === 1))
+        throw inconsistent('is missing', `history.${section}`);
     if (this.head.version === 1) this.done.add('parts');
     if (!this.done.has('head')) throw inconsistent('has no format, version or machine');
   }
 
   async finish(): Promise<MachineCopy> {
     if (!this.isComplete) throw inconsistent('cannot be put in order');
-    await this.session.update(machine).set({ revisionCount: this.revisionIds.length }).where(eq(machine.id, this.machineId));
+    await this.session
+      .update(machine)
+      .set({ revisionCount: this.revisionIds.length })
+      .where(eq(machine.id, this.machineId));
     return loadMachine(this.session, this.machineId);
   }
 
@@ -126,7 +147,14 @@ class HistoryImport {
     if (!('format' in this.head && 'version' in this.head && 'machine' in this.head)) return;
     const now = new Date();
     const document = opened(this.head.machine as Machine);
-    await this.session.insert(machine).values({ id: this.machineId, version: 1, revisionCount: 0, ...documentColumns(document), createdAt: now, updatedAt: now });
+    await this.session.insert(machine).values({
+      id: this.machineId,
+      version: 1,
+      revisionCount: 0,
+      ...documentColumns(document),
+      createdAt: now,
+      updatedAt: now,
+    });
     this.done.add('head');
   }
 
@@ -150,13 +178,16 @@ class HistoryImport {
 
   private async endSection(section: Section): Promise<void> {
     if (section === 'parts') await this.relinkMachine();
-    if (section === 'revisions' && this.revisionIds.length === 0) throw inconsistent('revisions must be numbered 1, 2, 3 …', 'history.revisions');
+    if (section === 'revisions' && this.revisionIds.length === 0)
+      throw inconsistent('revisions must be numbered 1, 2, 3 …', 'history.revisions');
     if (section === 'log') await this.writeEntries();
     this.done.add(section);
   }
 
   private linked(document: Machine): Machine {
-    return [...this.links].every(([id, own]) => id === own) ? document : relinked(document, (id) => this.links.get(id) ?? id);
+    return [...this.links].every(([id, own]) => id === own)
+      ? document
+      : relinked(document, (id) => this.links.get(id) ?? id);
   }
 
   private async relinkMachine(): Promise<void> {
@@ -168,11 +199,14 @@ class HistoryImport {
   }
 
   private async takeRevision({ number, reason, at, document }: HistoryRevision, place: string): Promise<void> {
-    if (number !== this.revisionIds.length + 1) throw inconsistent('revisions must be numbered 1, 2, 3 …', `${place}.number`);
+    if (number !== this.revisionIds.length + 1)
+      throw inconsistent('revisions must be numbered 1, 2, 3 …', `${place}.number`);
     const made = this.linked(opened(document));
     if (number === 1 && !this.isCopy) await this.refuseIfHere(reason, new Date(at), made);
     const id = newId();
-    await this.session.insert(revision).values({ id, machineId: this.machineId, number, reason, document: made, at: new Date(at) });
+    await this.session
+      .insert(revision)
+      .values({ id, machineId: this.machineId, number, reason, document: made, at: new Date(at) });
     this.revisionIds.push(id);
     this.keepDocument(number, made);
   }
@@ -180,7 +214,12 @@ class HistoryImport {
   /** A history begins with the same design at the same moment only where it is the same machine's. */
   private async refuseIfHere(reason: string, at: Date, document: Machine): Promise<void> {
     const rows = await this.session
-      .select({ id: machine.id, summary: machine.summary, revisions: machine.revisionCount, document: revision.document })
+      .select({
+        id: machine.id,
+        summary: machine.summary,
+        revisions: machine.revisionCount,
+        document: revision.document,
+      })
       .from(revision)
       .innerJoin(machine, eq(machine.id, revision.machineId))
       .where(and(eq(revision.number, 1), eq(revision.at, at), eq(revision.reason, reason)))
@@ -191,9 +230,13 @@ class HistoryImport {
     });
     if (!here) return;
     const name = here.summary?.name ?? document.name;
-    throw new ApiProblem('already-here', `It is here as “${name}”, at revision ${here.revisions}. Nothing was imported.`, {
-      existing: { id: here.id, name, revision: here.revisions },
-    });
+    throw new ApiProblem(
+      'already-here',
+      `It is here as “${name}”, at revision ${here.revisions}. Nothing was imported.`,
+      {
+        existing: { id: here.id, name, revision: here.revisions },
+      },
+    );
   }
 
   private keepDocument(number: number, document: Machine): void {
@@ -214,19 +257,32 @@ class HistoryImport {
     return row.document;
   }
 
-  private async takeCheck({ reference, axisId, revision: number, plan: given, at, readings }: HistoryCheck, place: string): Promise<void> {
+  private async takeCheck(
+    { reference, axisId, revision: number, plan: given, at, readings }: HistoryCheck,
+    place: string,
+  ): Promise<void> {
     if (this.checkIds.has(reference)) throw inconsistent('two checks have the same reference', `${place}.reference`);
     const context = axisContext(await this.documentAt(number, place), axisId);
     const plan = openedPlan(given);
-    const fits = context !== null && context.axis.job.kind === plan.instrument.kind && context.axis.job.kind === plan.tolerance.kind;
+    const fits =
+      context !== null &&
+      context.axis.job.kind === plan.instrument.kind &&
+      context.axis.job.kind === plan.tolerance.kind;
     const evaluation = fits ? evaluationOf(context, plan, readings) : null;
     if (!context || !evaluation) throw inconsistent('does not fit the design it names', place);
     const id = newId();
     this.checkIds.set(reference, id);
     const revisionId = this.revisionIds[number - 1] as string;
-    await this.session
-      .insert(check)
-      .values({ id, machineId: this.machineId, revisionId, axisId, kind: 'step-check', plan, ...judgedColumns(context, evaluation), at: new Date(at) });
+    await this.session.insert(check).values({
+      id,
+      machineId: this.machineId,
+      revisionId,
+      axisId,
+      kind: 'step-check',
+      plan,
+      ...judgedColumns(context, evaluation),
+      at: new Date(at),
+    });
     for (let start = 0; start < readings.length; start += CHUNK) {
       const rows = readings.slice(start, start + CHUNK);
       await this.session.insert(reading).values(
@@ -243,12 +299,23 @@ class HistoryImport {
     }
   }
 
-  private async takeEntry({ at, kind, text, revision: number, check: reference }: HistoryEntry, place: string): Promise<void> {
+  private async takeEntry(
+    { at, kind, text, revision: number, check: reference }: HistoryEntry,
+    place: string,
+  ): Promise<void> {
     const revisionId = this.revisionIds[number - 1];
     if (revisionId === undefined) throw inconsistent('names a revision that is not there', `${place}.revision`);
     const checkId = reference === null ? null : this.checkIds.get(reference);
     if (checkId === undefined) throw inconsistent('names a check that is not there', `${place}.check`);
-    this.pending.push({ id: newId(), machineId: this.machineId, revisionId, checkId, kind: kind === 'check' && !PLANNED.test(text) ? 'verdict' : kind, text, at: new Date(at) });
+    this.pending.push({
+      id: newId(),
+      machineId: this.machineId,
+      revisionId,
+      checkId,
+      kind: kind === 'check' && !PLANNED.test(text) ? 'verdict' : kind,
+      text,
+      at: new Date(at),
+    });
     if (this.pending.length >= CHUNK) await this.writeEntries();
   }
 

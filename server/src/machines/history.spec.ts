@@ -1,4 +1,13 @@
-import { READINGS_MOST, type Check, type LogEntry, type MachineCopy, type MachineHistory, type MachineSummary, type ProblemDetails, type StoredPart } from '@crisp-notch/contract';
+import {
+  READINGS_MOST,
+  type Check,
+  type LogEntry,
+  type MachineCopy,
+  type MachineHistory,
+  type MachineSummary,
+  type ProblemDetails,
+  type StoredPart,
+} from '@crisp-notch/contract';
 import { choosePart, newPart } from '@crisp-notch/core/parts';
 import { sql } from 'drizzle-orm';
 import request, { type Response } from 'supertest';
@@ -14,7 +23,8 @@ describe('a machine with its history', () => {
   afterAll(() => test.close());
 
   const { get, post, put, make, startCheck, read } = clientOf(() => test);
-  const historyOf = async (id: string): Promise<MachineHistory> => (await get(`/api/machines/${id}/history`)).body as MachineHistory;
+  const historyOf = async (id: string): Promise<MachineHistory> =>
+    (await get(`/api/machines/${id}/history`)).body as MachineHistory;
   const bringIn = (history: unknown, query = ''): Promise<Response> => post(`/api/machines/import${query}`, history);
   const count = async (): Promise<number> => ((await get('/api/machines')).body as readonly unknown[]).length;
   /** What does not depend on where it is kept. */
@@ -32,8 +42,12 @@ describe('a machine with its history', () => {
     const elsewhere = await startTestApp();
     const client = clientOf(() => elsewhere);
     const copy = (await client.post('/api/machines/import', history)).body as MachineCopy;
-    expect(withoutIds((await client.get(`/api/machines/${copy.id}/history`)).body as MachineHistory)).toEqual(withoutIds(history));
-    expect(((await client.get(`/api/machines/${copy.id}/checks`)).body as readonly Check[])[0]?.verdict).toBe('not-true');
+    expect(withoutIds((await client.get(`/api/machines/${copy.id}/history`)).body as MachineHistory)).toEqual(
+      withoutIds(history),
+    );
+    expect(((await client.get(`/api/machines/${copy.id}/checks`)).body as readonly Check[])[0]?.verdict).toBe(
+      'not-true',
+    );
     await elsewhere.close();
   });
 
@@ -42,7 +56,9 @@ describe('a machine with its history', () => {
     await read(await startCheck(machine), machine, '0.0125 in', '0.0375 in');
     const history = await historyOf(machine.id);
     const shuffled = Object.fromEntries(Object.entries(history).sort(([a], [b]) => a.localeCompare(b)));
-    expect(Object.keys(shuffled).slice(0, 2)).withContext('checks before the revisions they name').toEqual(['checks', 'format']);
+    expect(Object.keys(shuffled).slice(0, 2))
+      .withContext('checks before the revisions they name')
+      .toEqual(['checks', 'format']);
     for (const body of [shuffled, { history: shuffled }]) {
       const made = await bringIn(body, '?copy=yes');
       expect(made.status).toBe(201);
@@ -63,7 +79,9 @@ describe('a machine with its history', () => {
     expect(exported.text.length).toBeGreaterThan(1_500_000);
     const copy = await bringIn(exported.body, '?copy=yes');
     expect([copy.status, (copy.body as MachineCopy).revision]).toEqual([201, 401]);
-    expect(withoutIds(await historyOf((copy.body as MachineCopy).id))).toEqual(withoutIds(exported.body as MachineHistory));
+    expect(withoutIds(await historyOf((copy.body as MachineCopy).id))).toEqual(
+      withoutIds(exported.body as MachineHistory),
+    );
   }, 60_000);
 
   it('is the same moment throughout, however it is written to meanwhile', async () => {
@@ -93,7 +111,11 @@ describe('a machine with its history', () => {
     const before = await count();
     const again = await bringIn(history);
     expect([again.status, (again.body as ProblemDetails).type]).toEqual([409, '/problems/already-here']);
-    expect((again.body as ProblemDetails).existing).toEqual({ id: machine.id, name: 'Twice, and renamed here', revision: 1 });
+    expect((again.body as ProblemDetails).existing).toEqual({
+      id: machine.id,
+      name: 'Twice, and renamed here',
+      revision: 1,
+    });
     expect(await count()).toBe(before);
     expect((await bringIn(history, '?copy=yes')).status).toBe(201);
     expect(await count()).toBe(before + 1);
@@ -101,7 +123,10 @@ describe('a machine with its history', () => {
 
   it('takes its links to the shelf along: to the same part, to one of that name, or with the part itself', async () => {
     const [rare, common] = [newPart('motor', 'Rare motor'), newPart('driver', 'Common driver')];
-    const [motor, driver] = [(await post('/api/parts', { part: rare })).body as StoredPart, (await post('/api/parts', { part: common })).body as StoredPart];
+    const [motor, driver] = [
+      (await post('/api/parts', { part: rare })).body as StoredPart,
+      (await post('/api/parts', { part: common })).body as StoredPart,
+    ];
     const chosen = choosePart(choosePart(screwMachine('Linked'), 'axis-1', motor), 'axis-1', driver);
     const machine = (await post('/api/machines', { document: chosen })).body as MachineCopy;
     const history = await historyOf(machine.id);
@@ -114,7 +139,9 @@ describe('a machine with its history', () => {
     expect([axis?.motor.part?.id, axis?.driver.part?.id]).toEqual([motor.id, theirs.id]);
     expect((await client.get('/api/parts/uses')).body).toEqual({ [motor.id]: 1, [theirs.id]: 1 });
     expect(((await client.get(`/api/parts/${motor.id}`)).body as StoredPart).part).toEqual(rare);
-    const first = (await client.get(`/api/machines/${moved.id}/revisions/1`)).body as { readonly document: MachineCopy['document'] };
+    const first = (await client.get(`/api/machines/${moved.id}/revisions/1`)).body as {
+      readonly document: MachineCopy['document'];
+    };
     expect(first.document).toEqual(moved.document);
     await elsewhere.close();
   });
@@ -133,7 +160,10 @@ describe('a machine with its history', () => {
       [{ ...history, log: [{ at, kind: 'note', text: 'x', revision: 1, check: 'b' }] }, 'history.log.0.check'],
       [{ ...history, checks: [{ ...check, axisId: 'axis-9' }] }, 'history.checks.0'],
       [{ ...history, checks: [check, check] }, 'history.checks.1.reference'],
-      [{ ...history, checks: [{ ...check, readings: [{ index: 0, text: '1 mm', excluded: null, at: 'noon' }] }] }, 'history.checks.0.readings.0.at'],
+      [
+        { ...history, checks: [{ ...check, readings: [{ index: 0, text: '1 mm', excluded: null, at: 'noon' }] }] },
+        'history.checks.0.readings.0.at',
+      ],
       [{ ...history, machine: { ...history.machine, name: '' } }, 'history.machine'],
       [{ ...history, further: 1 }, 'history.further'],
       [Object.fromEntries(Object.entries(history).filter(([key]) => key !== 'checks')), 'history.checks'],
@@ -145,11 +175,27 @@ describe('a machine with its history', () => {
         .withContext(place)
         .toEqual([422, jasmine.stringContaining(place)]);
     }
-    for (const text of ['', '{', '[]', '{"format":', '5', `${JSON.stringify(history)}{`, `{"machine":${'['.repeat(5000)}${']'.repeat(5000)}}`]) {
-      const answer = await Promise.resolve(request(test.app).post('/api/machines/import').set('Content-Type', 'application/json').send(text));
+    for (const text of [
+      '',
+      '{',
+      '[]',
+      '{"format":',
+      '5',
+      `${JSON.stringify(history)}{`,
+      `{"machine":${'['.repeat(5000)}${']'.repeat(5000)}}`,
+    ]) {
+      const answer = await Promise.resolve(
+        request(test.app).post('/api/machines/import').set('Content-Type', 'application/json').send(text),
+      );
       expect([400, 422]).withContext(text.slice(0, 20)).toContain(answer.status);
     }
-    expect((await Promise.resolve(request(test.app).post('/api/machines/import').set('Content-Type', 'text/plain').send('x'))).status).toBe(415);
+    expect(
+      (
+        await Promise.resolve(
+          request(test.app).post('/api/machines/import').set('Content-Type', 'text/plain').send('x'),
+        )
+      ).status,
+    ).toBe(415);
     expect(await count()).toBe(before);
   });
 
@@ -157,11 +203,19 @@ describe('a machine with its history', () => {
     const machine = await make('Half readable');
     await put(`/api/machines/${machine.id}`, { version: 1, document: screwMachine('Half readable, second') });
     await post(`/api/machines/${machine.id}/log`, { text: 'cuts revision 2' });
-    await test.database.execute(sql`update revision set document = '{"name":"strange"}' where machine_id = ${machine.id} and number = 2`);
+    await test.database.execute(
+      sql`update revision set document = '{"name":"strange"}' where machine_id = ${machine.id} and number = 2`,
+    );
     const history = await historyOf(machine.id);
-    expect(history.revisions.map(({ document }) => document as unknown)).toEqual([machine.document, { name: 'strange' }]);
+    expect(history.revisions.map(({ document }) => document as unknown)).toEqual([
+      machine.document,
+      { name: 'strange' },
+    ]);
     const again = await bringIn(history, '?copy=yes');
-    expect([again.status, (again.body as ProblemDetails).problems?.[0]?.path]).toEqual([422, jasmine.stringContaining('history.revisions.1.document')]);
+    expect([again.status, (again.body as ProblemDetails).problems?.[0]?.path]).toEqual([
+      422,
+      jasmine.stringContaining('history.revisions.1.document'),
+    ]);
   });
 
   it('keeps what was written within a millisecond in its order, and a date ahead outranks no newer check', async () => {
@@ -169,9 +223,24 @@ describe('a machine with its history', () => {
     const history = await historyOf(machine.id);
     const at = '2026-11-05T10:00:00.000Z';
     const texts = Array.from({ length: 300 }, (_, index) => `Entry ${index}`);
-    const ahead = { reference: 'a', axisId: 'axis-1', revision: 1, plan: examplePlan, at: '2091-01-01T00:00:00.000Z', readings: [] };
-    const copy = (await bringIn({ ...history, checks: [ahead], log: texts.map((text) => ({ at, kind: 'note', text, revision: 1, check: null })) }, '?copy=yes'))
-      .body as MachineCopy;
+    const ahead = {
+      reference: 'a',
+      axisId: 'axis-1',
+      revision: 1,
+      plan: examplePlan,
+      at: '2091-01-01T00:00:00.000Z',
+      readings: [],
+    };
+    const copy = (
+      await bringIn(
+        {
+          ...history,
+          checks: [ahead],
+          log: texts.map((text) => ({ at, kind: 'note', text, revision: 1, check: null })),
+        },
+        '?copy=yes',
+      )
+    ).body as MachineCopy;
     const check = await startCheck(copy);
     await read(check, copy, '0.0125 in', '0.0375 in');
     const log = (await get(`/api/machines/${copy.id}/log?limit=1000`)).body as readonly LogEntry[];
@@ -191,9 +260,14 @@ describe('a machine with its history', () => {
       excluded: index % 2 === 0 ? 'x'.repeat(200) : null,
       at,
     }));
-    const made = await bringIn({ ...history, checks: [{ reference: 'a', axisId: 'axis-1', revision: 1, plan: examplePlan, at, readings }] }, '?copy=yes');
+    const made = await bringIn(
+      { ...history, checks: [{ reference: 'a', axisId: 'axis-1', revision: 1, plan: examplePlan, at, readings }] },
+      '?copy=yes',
+    );
     expect(made.status).toBe(201);
     const [check] = (await get(`/api/machines/${(made.body as MachineCopy).id}/checks`)).body as readonly Check[];
-    expect(((await get(`/api/machines/${(made.body as MachineCopy).id}/checks/${check?.id}`)).body as Check).readings.length).toBe(READINGS_MOST);
+    expect(
+      ((await get(`/api/machines/${(made.body as MachineCopy).id}/checks/${check?.id}`)).body as Check).readings.length,
+    ).toBe(READINGS_MOST);
   }, 60_000);
 });

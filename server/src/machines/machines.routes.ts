@@ -1,6 +1,12 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { applyRequest, cutRevisionRequest, keepBesideRequest, newMachineRequest, saveMachineRequest } from '@crisp-notch/contract';
+import {
+  applyRequest,
+  cutRevisionRequest,
+  keepBesideRequest,
+  newMachineRequest,
+  saveMachineRequest,
+} from '@crisp-notch/contract';
 import { Router } from 'express';
 import { jsonBody } from '../body';
 import { inTransaction, type Database } from '../database/connection';
@@ -46,7 +52,9 @@ export function machineRoutes(database: Database): Router {
   // The body is the file itself. What is here already is imported as a second machine only where that is asked for.
   router.post('/import', async (request, response) => {
     const isCopy = request.query['copy'] === 'yes';
-    const made = await spooled(request, (read) => inTransaction(database, (session) => importHistory(session, read, isCopy)));
+    const made = await spooled(request, (read) =>
+      inTransaction(database, (session) => importHistory(session, read, isCopy)),
+    );
     response.status(201).json(made);
   });
   router.get('/:machine', async (request, response) => {
@@ -89,7 +97,8 @@ export function machineRoutes(database: Database): Router {
       const row = await lockMachine(session, machineId);
       demandVersion(row, version);
       const cut = await cutRevision(session, row, opened(row.document), reason);
-      if (cut.number > row.revisionCount) await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
+      if (cut.number > row.revisionCount)
+        await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
       return loadMachine(session, machineId);
     });
     response.status(201).json(copy);
@@ -100,7 +109,8 @@ export function machineRoutes(database: Database): Router {
     const revision = await inTransaction(database, async (session) => {
       const row = await lockMachine(session, machineId);
       const cut = await cutRevision(session, row, opened(document), reason);
-      if (cut.number > row.revisionCount) await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
+      if (cut.number > row.revisionCount)
+        await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
       return cut.number;
     });
     response.status(201).json({ revision });

@@ -20,7 +20,10 @@ const noMachine = (): ApiProblem => new ApiProblem('not-found', 'This machine is
 export function opened(stored: Machine): Machine {
   const result = openMachine(stored);
   if (!result.ok)
-    throw new ApiProblem('conflict', `This version cannot read the stored machine: ${unreadableWords(result.error)}. It is still there, and can be taken away as it is stored.`);
+    throw new ApiProblem(
+      'conflict',
+      `This version cannot read the stored machine: ${unreadableWords(result.error)}. It is still there, and can be taken away as it is stored.`,
+    );
   return result.value;
 }
 
@@ -32,7 +35,13 @@ export async function storedMachine(database: Database, id: string): Promise<unk
 }
 
 function copyOf(row: MachineRow): MachineCopy {
-  return { id: row.id, version: row.version, revision: row.revisionCount, document: opened(row.document), updatedAt: row.updatedAt.toISOString() };
+  return {
+    id: row.id,
+    version: row.version,
+    revision: row.revisionCount,
+    document: opened(row.document),
+    updatedAt: row.updatedAt.toISOString(),
+  };
 }
 
 /** Newest first; reads no documents but those that another version of the program summed up. */
@@ -40,9 +49,22 @@ export async function listMachines(database: Database, page: Page): Promise<Page
   await renewDigests(database);
   const after = cursorOf(page, [isTime, isId]);
   const rows = await database
-    .select({ id: machine.id, version: machine.version, summary: machine.summary, revision: machine.revisionCount, updatedAt: machine.updatedAt })
+    .select({
+      id: machine.id,
+      version: machine.version,
+      summary: machine.summary,
+      revision: machine.revisionCount,
+      updatedAt: machine.updatedAt,
+    })
     .from(machine)
-    .where(after ? or(lt(machine.updatedAt, new Date(after[0])), and(eq(machine.updatedAt, new Date(after[0])), lt(machine.id, after[1]))) : undefined)
+    .where(
+      after
+        ? or(
+            lt(machine.updatedAt, new Date(after[0])),
+            and(eq(machine.updatedAt, new Date(after[0])), lt(machine.id, after[1])),
+          )
+        : undefined,
+    )
     .orderBy(desc(machine.updatedAt), desc(machine.id))
     .limit(page.limit + 1);
   const lastChecks = await lastChecksOf(database, rows);
@@ -58,9 +80,19 @@ export async function listMachines(database: Database, page: Page): Promise<Page
 }
 
 /** Of a machine that another version of the program writes to just now. */
-const UNTOLD: MachineDigest = { name: '', kind: 'other', axisLetters: [], stampedCount: 0, unreadable: null, parts: [] };
+const UNTOLD: MachineDigest = {
+  name: '',
+  kind: 'other',
+  axisLetters: [],
+  stampedCount: 0,
+  unreadable: null,
+  parts: [],
+};
 
-async function lastChecksOf(database: Database, machines: readonly { readonly id: string }[]): Promise<ReadonlyMap<string, MachineSummary['lastCheck']>> {
+async function lastChecksOf(
+  database: Database,
+  machines: readonly { readonly id: string }[],
+): Promise<ReadonlyMap<string, MachineSummary['lastCheck']>> {
   if (machines.length === 0) return new Map();
   const last = database
     .select({ id: max(check.id).as('last_id') })
@@ -77,7 +109,9 @@ async function lastChecksOf(database: Database, machines: readonly { readonly id
     .select({ machineId: check.machineId, axisLetter: check.axisLetter, verdict: check.verdict, at: check.at })
     .from(check)
     .innerJoin(last, eq(check.id, last.id));
-  return new Map(rows.map(({ machineId, axisLetter, verdict, at }) => [machineId, { axisLetter, verdict, at: at.toISOString() }]));
+  return new Map(
+    rows.map(({ machineId, axisLetter, verdict, at }) => [machineId, { axisLetter, verdict, at: at.toISOString() }]),
+  );
 }
 
 /** @throws ApiProblem where there is no such machine */
@@ -101,21 +135,33 @@ export async function lockMachine(session: Session, id: string): Promise<Machine
 
 /** @throws ApiProblem `stale` with both sides' newest if the row has moved on */
 export function demandVersion(row: MachineRow, version: number): void {
-  if (row.version !== version) throw new ApiProblem('stale', 'Another tab or person saved this machine since you opened it. Nothing was overwritten.', { current: copyOf(row) });
+  if (row.version !== version)
+    throw new ApiProblem(
+      'stale',
+      'Another tab or person saved this machine since you opened it. Nothing was overwritten.',
+      { current: copyOf(row) },
+    );
 }
 
 export async function createMachine(database: Database, document: Machine): Promise<MachineCopy> {
   return inTransaction(database, async (session) => {
     const id = newId();
     const now = new Date();
-    await session.insert(machine).values({ id, version: 1, revisionCount: 0, ...documentColumns(document), createdAt: now, updatedAt: now });
+    await session
+      .insert(machine)
+      .values({ id, version: 1, revisionCount: 0, ...documentColumns(document), createdAt: now, updatedAt: now });
     await cutRevision(session, await lockMachine(session, id), document, 'Machine begun');
     return loadMachine(session, id);
   });
 }
 
 /** Saves the working copy; acknowledged means committed. */
-export async function saveMachine(database: Database, id: string, version: number, document: Machine): Promise<MachineCopy> {
+export async function saveMachine(
+  database: Database,
+  id: string,
+  version: number,
+  document: Machine,
+): Promise<MachineCopy> {
   const taken = await inTransaction(database, async (session) => {
     const row = await lockMachine(session, id);
     if (row.version !== version) return false;
@@ -127,7 +173,12 @@ export async function saveMachine(database: Database, id: string, version: numbe
     return true;
   });
   const current = await loadMachine(database, id);
-  if (!taken) throw new ApiProblem('stale', 'Another tab or person saved this machine since you opened it. Nothing was overwritten.', { current });
+  if (!taken)
+    throw new ApiProblem(
+      'stale',
+      'Another tab or person saved this machine since you opened it. Nothing was overwritten.',
+      { current },
+    );
   return current;
 }
 
@@ -136,7 +187,10 @@ const PAUSE_IN_MILLISECONDS = 20 * 60_000;
 /** Typing without a pause is kept this often. */
 const PIECE_IN_MILLISECONDS = 60 * 60_000;
 
-/** Keeps what was typed as a revision at sensible moments: as it stood before a pause, and once an hour while somebody works on. */
+/**
+ * Keeps what was typed as a revision at sensible moments: as it stood before a pause, and once an hour while somebody
+ * works on.
+ */
 async function keepTyped(session: Session, row: MachineRow, next: Machine): Promise<void> {
   const now = Date.now();
   const [newest] = await session
@@ -146,7 +200,13 @@ async function keepTyped(session: Session, row: MachineRow, next: Machine): Prom
   const hasPaused = now - row.updatedAt.getTime() > PAUSE_IN_MILLISECONDS;
   const isLong = newest !== undefined && now - newest.at.getTime() > PIECE_IN_MILLISECONDS;
   const read = hasPaused || isLong ? openMachine(row.document) : null;
-  if (read?.ok && !sameMachine(read.value, next)) await cutRevision(session, row, read.value, hasPaused ? 'Typed changes, before a pause' : 'Typed changes of an hour');
+  if (read?.ok && !sameMachine(read.value, next))
+    await cutRevision(
+      session,
+      row,
+      read.value,
+      hasPaused ? 'Typed changes, before a pause' : 'Typed changes of an hour',
+    );
 }
 
 export async function removeMachine(database: Database, id: string): Promise<void> {
@@ -166,7 +226,12 @@ export async function removeMachine(database: Database, id: string): Promise<voi
  * history stays readable.
  * @param row the machine's locked row
  */
-export async function cutRevision(session: Session, row: MachineRow, document: Machine, reason: string): Promise<{ readonly id: string; readonly number: number }> {
+export async function cutRevision(
+  session: Session,
+  row: MachineRow,
+  document: Machine,
+  reason: string,
+): Promise<{ readonly id: string; readonly number: number }> {
   const [newest] = await session
     .select()
     .from(revision)
@@ -202,7 +267,11 @@ export async function applyDocument(
 }
 
 /** Newest first. */
-export async function listRevisions(database: Database, machineId: string, page: Page): Promise<Paged<RevisionSummary>> {
+export async function listRevisions(
+  database: Database,
+  machineId: string,
+  page: Page,
+): Promise<Paged<RevisionSummary>> {
   await demandMachine(database, machineId);
   const after = cursorOf(page, [isWhole]);
   const rows = await database

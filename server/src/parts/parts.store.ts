@@ -12,7 +12,8 @@ import { ApiProblem } from '../problem';
 type PartRow = typeof part.$inferSelect;
 
 /**
- * A part as an older program wrote it, with what has been added to parts since left unknown. One that this version cannot
+ * A part as an older program wrote it, with what has been added to parts since left unknown. One that this version
+ * cannot
  * read is shown by its name alone, and says so; what is stored of it stays.
  */
 function completed(stored: Part, name: string): Part {
@@ -25,12 +26,26 @@ function completed(stored: Part, name: string): Part {
 const UNREADABLE = 'This version cannot read the stored part';
 
 /** A part that this version has checked when it was written is not checked again each time it is read. */
-const readingOf = (row: PartRow): Part => (row.checkedBy === CURRENT_VERSION && typeof row.document === 'object' ? row.document : completed(row.document, row.name));
-const storedOf = (row: PartRow): StoredPart => ({ id: row.id, version: row.version, part: readingOf(row), updatedAt: row.updatedAt.toISOString() });
+const readingOf = (row: PartRow): Part =>
+  row.checkedBy === CURRENT_VERSION && typeof row.document === 'object'
+    ? row.document
+    : completed(row.document, row.name);
+const storedOf = (row: PartRow): StoredPart => ({
+  id: row.id,
+  version: row.version,
+  part: readingOf(row),
+  updatedAt: row.updatedAt.toISOString(),
+});
 function rowOf(item: Part): Omit<PartRow, 'id' | 'version'> {
   const read = checkPart(item);
   const document = read.ok ? read.value : item;
-  return { kind: document.kind, name: document.name, document, checkedBy: read.ok ? CURRENT_VERSION : 0, updatedAt: new Date() };
+  return {
+    kind: document.kind,
+    name: document.name,
+    document,
+    checkedBy: read.ok ? CURRENT_VERSION : 0,
+    updatedAt: new Date(),
+  };
 }
 
 /** Brings parts of an older version to the present one, where they can be read. */
@@ -63,18 +78,24 @@ const isKind = (text: string): boolean => PART_KINDS.some((kind) => kind === tex
 const isName = (text: string): boolean => text.length <= 120;
 
 /**
- * In how many machines each part is, by the link that choosing it left, or by its name where a machine came from elsewhere.
+ * In how many machines each part is, by the link that choosing it left, or by its name where a machine came from
+ * elsewhere.
  * @returns counts by the part's identity; parts that are in none are left out
  */
 export async function countUses(database: Database): Promise<Readonly<Record<string, number>>> {
   await renewDigests(database);
-  const [machines, parts] = await Promise.all([database.select({ summary: machine.summary }).from(machine), database.select({ id: part.id, name: part.name }).from(part)]);
+  const [machines, parts] = await Promise.all([
+    database.select({ summary: machine.summary }).from(machine),
+    database.select({ id: part.id, name: part.name }).from(part),
+  ]);
   const known = new Set(parts.map(({ id }) => id));
   const byName = new Map(parts.map(({ id, name }) => [name, id]));
   const counts = new Map<string, number>();
   for (const { summary } of machines) {
     // A link to a shelf elsewhere says nothing here, but the name may.
-    const ids = new Set((summary?.parts ?? []).flatMap(({ id, name }) => (id !== null && known.has(id) ? id : (byName.get(name) ?? []))));
+    const ids = new Set(
+      (summary?.parts ?? []).flatMap(({ id, name }) => (id !== null && known.has(id) ? id : (byName.get(name) ?? []))),
+    );
     for (const id of ids) counts.set(id, (counts.get(id) ?? 0) + 1);
   }
   return Object.fromEntries(counts);
@@ -102,13 +123,16 @@ export async function addParts(database: Database, items: readonly Part[]): Prom
 
 export async function insertParts(session: Session, items: readonly Part[]): Promise<number> {
   for (let start = 0; start < items.length; start += CHUNK) {
-    await session.insert(part).values(items.slice(start, start + CHUNK).map((item) => ({ id: newId(), version: 1, ...rowOf(item) })));
+    await session
+      .insert(part)
+      .values(items.slice(start, start + CHUNK).map((item) => ({ id: newId(), version: 1, ...rowOf(item) })));
   }
   return items.length;
 }
 
 /**
- * Finds the part of a link that came from elsewhere: the very part, one of the same kind and name, or else the part itself put
+ * Finds the part of a link that came from elsewhere: the very part, one of the same kind and name, or else the part
+ * itself put
  * on the shelf under the identity it had.
  * @returns its identity here
  */
@@ -127,7 +151,10 @@ export async function shelvePart(session: Session, id: string, item: Part): Prom
 }
 
 /** The parts of some identities that are on the shelf and can be read. */
-export async function partsOf(session: Session, ids: readonly string[]): Promise<readonly { readonly id: string; readonly part: Part }[]> {
+export async function partsOf(
+  session: Session,
+  ids: readonly string[],
+): Promise<readonly { readonly id: string; readonly part: Part }[]> {
   if (ids.length === 0) return [];
   const rows = await session
     .select()
@@ -143,7 +170,8 @@ export async function partsOf(session: Session, ids: readonly string[]): Promise
 export async function savePart(database: Database, id: string, version: number, item: Part): Promise<StoredPart> {
   const [stored] = await database.select({ document: part.document }).from(part).where(eq(part.id, id));
   // What cannot be read is not written over by what little is shown of it.
-  if (stored && !checkPart(stored.document).ok) throw new ApiProblem('conflict', `${UNREADABLE}, so it cannot be changed here. Make it anew, and delete this one.`);
+  if (stored && !checkPart(stored.document).ok)
+    throw new ApiProblem('conflict', `${UNREADABLE}, so it cannot be changed here. Make it anew, and delete this one.`);
   const [result] = await inTransaction(database, (session) =>
     session
       .update(part)
@@ -151,7 +179,10 @@ export async function savePart(database: Database, id: string, version: number, 
       .where(and(eq(part.id, id), eq(part.version, version))),
   );
   const current = await loadPart(database, id);
-  if (result.affectedRows === 0) throw new ApiProblem('stale', 'This part was changed elsewhere since you opened it. Nothing was overwritten.', { current });
+  if (result.affectedRows === 0)
+    throw new ApiProblem('stale', 'This part was changed elsewhere since you opened it. Nothing was overwritten.', {
+      current,
+    });
   return current;
 }
 

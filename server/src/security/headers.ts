@@ -13,8 +13,12 @@ export function securityHeaders(): RequestHandler {
       directives: {
         defaultSrc: ["'none'"],
         scriptSrc: ["'self'"],
-        styleSrc: ["'self'", (_request, response) => `'nonce-${(response as unknown as { locals: { nonce: string } }).locals.nonce}'`],
-        // Charts and drawings set style attributes through script, which this does not touch; attributes in markup stay forbidden.
+        styleSrc: [
+          "'self'",
+          (_request, response) => `'nonce-${(response as unknown as { locals: { nonce: string } }).locals.nonce}'`,
+        ],
+        // Charts and drawings set style attributes through script, which this does not touch; attributes in markup stay
+        // forbidden.
         imgSrc: ["'self'", 'data:', 'blob:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],

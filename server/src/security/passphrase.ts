@@ -18,7 +18,8 @@ function isRight(request: Request, wanted: Buffer): boolean {
 }
 
 /**
- * Asks for a passphrase by HTTP Basic authentication (RFC 7617); the user name does not matter. Wrong ones are counted by
+ * Asks for a passphrase by HTTP Basic authentication (RFC 7617); the user name does not matter. Wrong ones are counted
+ * by
  * address and written to the log; after too many, also the right one has to wait, or guessing would go on.
  */
 export function requirePassphrase(passphrase: string): readonly RequestHandler[] {
@@ -34,7 +35,11 @@ export function requirePassphrase(passphrase: string): readonly RequestHandler[]
     legacyHeaders: false,
     handler: (request, response) => {
       request.log.warn({ address: request.ip }, 'too many wrong passphrases');
-      sendProblem(request, response, new ApiProblem('too-many', 'Too many wrong passphrases from this address. Wait a minute.'));
+      sendProblem(
+        request,
+        response,
+        new ApiProblem('too-many', 'Too many wrong passphrases from this address. Wait a minute.'),
+      );
     },
   });
   const ask: RequestHandler = (request, response, next) => {
@@ -44,7 +49,11 @@ export function requirePassphrase(passphrase: string): readonly RequestHandler[]
     }
     if (request.headers.authorization !== undefined) request.log.warn({ address: request.ip }, 'wrong passphrase');
     response.setHeader('WWW-Authenticate', 'Basic realm="Crisp Notch", charset="UTF-8"');
-    sendProblem(request, response, new ApiProblem('unauthorised', 'Give the passphrase that the server was started with.'));
+    sendProblem(
+      request,
+      response,
+      new ApiProblem('unauthorised', 'Give the passphrase that the server was started with.'),
+    );
   };
   return [guesses, ask];
 }

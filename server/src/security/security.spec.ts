@@ -13,7 +13,10 @@ describe('security', () => {
 
   const withHeaders = (headers: Record<string, string>, method: 'get' | 'put' = 'get'): Promise<Response> =>
     Promise.resolve(
-      (method === 'put' ? request(test.app).put('/api/settings/preferences') : request(test.app).get('/api/settings/preferences'))
+      (method === 'put'
+        ? request(test.app).put('/api/settings/preferences')
+        : request(test.app).get('/api/settings/preferences')
+      )
         .set(headers)
         .send(method === 'put' ? { units: 'metric', theme: 'day' } : undefined),
     );
@@ -32,7 +35,14 @@ describe('security', () => {
   it('takes no request that a page of another site makes', async () => {
     const own = { Host: 'localhost:4173' };
     expect((await withHeaders({ ...own, Origin: 'http://localhost:4173' }, 'put')).status).toBe(200);
-    for (const origin of ['http://evil.example', 'null', 'http://localhost:9999', 'file://', 'https://localhost:4173', 'http://localhost'])
+    for (const origin of [
+      'http://evil.example',
+      'null',
+      'http://localhost:9999',
+      'file://',
+      'https://localhost:4173',
+      'http://localhost',
+    ])
       expect((await withHeaders({ ...own, Origin: origin }, 'put')).status)
         .withContext(origin)
         .toBe(403);
@@ -41,7 +51,9 @@ describe('security', () => {
   });
 
   it('forbids inline script and unsafe styles, with a nonce new for each answer', async () => {
-    const policies = await Promise.all([1, 2].map(async () => String((await withHeaders({ Host: 'localhost' })).headers['content-security-policy'])));
+    const policies = await Promise.all(
+      [1, 2].map(async () => String((await withHeaders({ Host: 'localhost' })).headers['content-security-policy'])),
+    );
     expect(policies[0]).toContain("script-src 'self'");
     expect(policies[0]).not.toContain('unsafe');
     expect(policies[0]).toMatch(/style-src 'self' 'nonce-[A-Za-z0-9+/=]{20,}'/);
@@ -51,7 +63,11 @@ describe('security', () => {
   it('asks for the passphrase where one is set', async () => {
     const guarded = await startTestApp({ passphrase: 'harbour wall' });
     const ask = (header?: string): Promise<Response> =>
-      Promise.resolve(header ? request(guarded.app).get('/api/health').set('Authorization', header) : request(guarded.app).get('/api/health'));
+      Promise.resolve(
+        header
+          ? request(guarded.app).get('/api/health').set('Authorization', header)
+          : request(guarded.app).get('/api/health'),
+      );
     const basic = (text: string): string => `Basic ${Buffer.from(text).toString('base64')}`;
     expect((await ask()).status).toBe(401);
     expect((await ask()).headers['www-authenticate']).toContain('Basic');
@@ -67,8 +83,11 @@ describe('security', () => {
 
   it('answers to the names that this machine has on its network, where it listens to the network', async () => {
     const shed = await startTestApp({ host: '0.0.0.0', passphrase: 'harbour wall' });
-    const ask = (host: string): Promise<Response> => Promise.resolve(request(shed.app).get('/api/health').auth('any', 'harbour wall').set('Host', host));
-    const addresses = Object.values(networkInterfaces()).flatMap((items) => (items ?? []).filter(({ family }) => family === 'IPv4').map(({ address }) => address));
+    const ask = (host: string): Promise<Response> =>
+      Promise.resolve(request(shed.app).get('/api/health').auth('any', 'harbour wall').set('Host', host));
+    const addresses = Object.values(networkInterfaces()).flatMap((items) =>
+      (items ?? []).filter(({ family }) => family === 'IPv4').map(({ address }) => address),
+    );
     for (const own of [hostname(), `${hostname().split('.')[0]}.local:4173`, ...addresses])
       expect((await ask(own)).status)
         .withContext(own)
@@ -84,14 +103,18 @@ describe('security', () => {
     const headers = { Host: 'shed.example', Origin: 'https://shed.example', 'X-Forwarded-Proto': 'https' };
     expect((await withHeaders(headers, 'put')).status).toBe(403);
     const proxied = await startTestApp({ allowedNames: ['shed.example'], trustedProxy: 'loopback' });
-    const sent = await request(proxied.app).put('/api/settings/preferences').set(headers).send({ units: 'metric', theme: 'day' });
+    const sent = await request(proxied.app)
+      .put('/api/settings/preferences')
+      .set(headers)
+      .send({ units: 'metric', theme: 'day' });
     expect(sent.status).toBe(200);
     await proxied.close();
   });
 
   it('lets nobody guess the passphrase at leisure, and the right one in at other times', async () => {
     const guarded = await startTestApp({ passphrase: 'harbour wall' });
-    const guess = async (passphrase: string): Promise<number> => (await request(guarded.app).get('/api/health').auth('any', passphrase)).status;
+    const guess = async (passphrase: string): Promise<number> =>
+      (await request(guarded.app).get('/api/health').auth('any', passphrase)).status;
     for (let count = 0; count < 5; count += 1) expect(await guess('harbour wall')).toBe(200);
     const statuses = await Promise.all(Array.from({ length: 40 }, (_, index) => guess(`guess ${index}`)));
     expect(statuses.filter((status) => status === 401).length).toBe(10);

@@ -11,7 +11,9 @@ export async function writeSetting(database: Session, name: string, value: unkno
   await database.insert(setting).values({ name, value }).onDuplicateKeyUpdate({ set: { value } });
 }
 
-/** A setting, locked until the transaction ends so that nobody else acts on it meanwhile; false where it was not set. */
+/**
+ * A setting, locked until the transaction ends so that nobody else acts on it meanwhile; false where it was not set.
+ */
 export async function claimSetting(session: Session, name: string): Promise<unknown> {
   await session.insert(setting).ignore().values({ name, value: false });
   const [row] = await session.select().from(setting).where(eq(setting.name, name)).for('update');

@@ -62,7 +62,13 @@ describe('the files of the web application', () => {
   });
 
   it('say no encoding where a page is sent instead of a file', async () => {
-    for (const path of ['/nowhere.js', '/media%2falone.js', '/main-ABCDEFGH.js%00', '/..%2f..%2fx.js', '/machines/1.css']) {
+    for (const path of [
+      '/nowhere.js',
+      '/media%2falone.js',
+      '/main-ABCDEFGH.js%00',
+      '/..%2f..%2fx.js',
+      '/machines/1.css',
+    ]) {
       const response = await request(app).get(path).set('Accept-Encoding', 'br');
       expect(response.headers['content-encoding']).withContext(path).toBeUndefined();
     }

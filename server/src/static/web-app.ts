@@ -15,9 +15,13 @@ const ENCODINGS = { br: '.br', gzip: '.gz' } as const;
 function precompressed(folder: string): RequestHandler {
   return (request, _response, next) => {
     const { path } = request;
-    const encoding = /^\/[\w./-]+\.(js|css|svg|json|txt)$/.test(path) && !path.includes('..') ? request.acceptsEncodings('br') || request.acceptsEncodings('gzip') : false;
+    const encoding =
+      /^\/[\w./-]+\.(js|css|svg|json|txt)$/.test(path) && !path.includes('..')
+        ? request.acceptsEncodings('br') || request.acceptsEncodings('gzip')
+        : false;
     const ending = encoding === 'br' || encoding === 'gzip' ? ENCODINGS[encoding] : null;
-    if (ending !== null && existsSync(join(folder, `${path}${ending}`))) request.url = request.url.replace(path, `${path}${ending}`);
+    if (ending !== null && existsSync(join(folder, `${path}${ending}`)))
+      request.url = request.url.replace(path, `${path}${ending}`);
     next();
   };
 }
@@ -32,7 +36,8 @@ function sayEncoding(response: ServerResponse, path: string): void {
 }
 
 /**
- * Serves the built web application; every path that is no file is a page of it. The page gets the nonce of its response,
+ * Serves the built web application; every path that is no file is a page of it. The page gets the nonce of its
+ * response,
  * under which its components may add styles.
  */
 export function webApp(folder: string): Router {

@@ -34,9 +34,18 @@ export function clientOf(test: () => TestApp): Client {
       ),
     remove: (path) => sent(request(test().app).delete(path)),
     make: async (name) => (await client.post('/api/machines', { document: screwMachine(name) })).body as MachineCopy,
-    startCheck: async (machine) => (await client.post(`/api/machines/${machine.id}/checks`, { version: machine.version, axisId: 'axis-1', plan: examplePlan })).body as Check,
+    startCheck: async (machine) =>
+      (
+        await client.post(`/api/machines/${machine.id}/checks`, {
+          version: machine.version,
+          axisId: 'axis-1',
+          plan: examplePlan,
+        })
+      ).body as Check,
     read: (check, machine, ...texts) =>
-      client.post(`/api/machines/${machine.id}/checks/${check.id}/readings`, { readings: texts.map((text, index) => ({ index, text, excluded: null })) }),
+      client.post(`/api/machines/${machine.id}/checks/${check.id}/readings`, {
+        readings: texts.map((text, index) => ({ index, text, excluded: null })),
+      }),
   };
   return client;
 }

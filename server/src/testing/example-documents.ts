@@ -12,7 +12,13 @@ export function screwMachine(name = 'Test router', microsteps = 4): Machine {
         ...axis,
         driver: { ...axis.driver, microsteps },
         motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: quantityOf('1.8 °') } },
-        transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: quantityOf('20 tpi') } as Axis['transmission']['specification'] },
+        transmission: {
+          ...axis.transmission,
+          specification: {
+            ...axis.transmission.specification,
+            pitch: quantityOf('20 tpi'),
+          } as Axis['transmission']['specification'],
+        },
       },
     ],
   };
@@ -48,20 +54,46 @@ export function screwMachineOfVersion1(name: string): unknown {
   return {
     ...pick(machine, 'format', 'name', 'kind', 'note', 'card'),
     version: 1,
-    supplies: machine.supplies.map((supply) => ({ ...pick(supply, 'id', 'part', 'name'), specification: pick(supply.specification, 'voltage', 'current') })),
-    controller: { ...machine.controller, specification: pick(machine.controller.specification, 'pulseRateMost', 'outputs') },
+    supplies: machine.supplies.map((supply) => ({
+      ...pick(supply, 'id', 'part', 'name'),
+      specification: pick(supply.specification, 'voltage', 'current'),
+    })),
+    controller: {
+      ...machine.controller,
+      specification: pick(machine.controller.specification, 'pulseRateMost', 'outputs'),
+    },
     axes: machine.axes.map((axis) => ({
       ...pick(axis, 'id', 'letter', 'name', 'supply', 'reduction', 'currentSchool', 'setting'),
       job: pick(axis.job, 'kind', 'travel', 'speed', 'tolerance', 'load'),
       driver: {
         ...pick(axis.driver, 'part', 'name', 'microsteps', 'currentLimit'),
-        specification: pick(axis.driver.specification, 'formula', 'currentMost', 'voltageLeast', 'voltageMost', 'finestMicrosteps'),
+        specification: pick(
+          axis.driver.specification,
+          'formula',
+          'currentMost',
+          'voltageLeast',
+          'voltageMost',
+          'finestMicrosteps',
+        ),
       },
       motor: {
         ...pick(axis.motor, 'part', 'name'),
-        specification: pick(axis.motor.specification, 'leads', 'stepAngle', 'holdingTorque', 'ratedCurrent', 'resistance', 'inductance', 'rotorInertia', 'gearhead'),
+        specification: pick(
+          axis.motor.specification,
+          'leads',
+          'stepAngle',
+          'holdingTorque',
+          'ratedCurrent',
+          'resistance',
+          'inductance',
+          'rotorInertia',
+          'gearhead',
+        ),
       },
-      transmission: { ...axis.transmission, specification: pick(axis.transmission.specification as never, 'kind', 'pitch', 'starts', 'efficiency') },
+      transmission: {
+        ...axis.transmission,
+        specification: pick(axis.transmission.specification as never, 'kind', 'pitch', 'starts', 'efficiency'),
+      },
       carriage: pick(axis.carriage, 'name', 'mass'),
     })),
   };

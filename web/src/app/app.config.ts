@@ -16,7 +16,13 @@ export const appConfig: ApplicationConfig = {
       csp: { nonce: pageNonce() },
       // A list opened again while it still fades out is closed by the end of the fade: lists come and go at once.
       overlayOptions: { motionOptions: { disabled: true } },
-      theme: { preset: cardAndInk, options: { darkModeSelector: '[data-theme="night"]', cssLayer: { name: 'primeng', order: 'reset, primeng, app' } } },
+      theme: {
+        preset: cardAndInk,
+        options: {
+          darkModeSelector: '[data-theme="night"]',
+          cssLayer: { name: 'primeng', order: 'reset, primeng, app' },
+        },
+      },
     }),
   ],
 };

@@ -1,7 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnInit } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { buyingTotals, lacking, moneyText, partsList, withExtra, withPurchase, writePartsListCsv, type Asked, type PartsLine } from '@crisp-notch/core/buying';
+import {
+  buyingTotals,
+  lacking,
+  moneyText,
+  partsList,
+  withExtra,
+  withPurchase,
+  writePartsListCsv,
+  type Asked,
+  type PartsLine,
+} from '@crisp-notch/core/buying';
 import type { Purchase, PurchaseState } from '@crisp-notch/core/machine';
 import type { Stock } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
@@ -43,7 +53,11 @@ export class BuyingPage implements OnInit {
     const only = this.only();
     return this.all()
       .filter((line) => only === null || line.state === only)
-      .map((line) => ({ ...line, sum: line.total ? moneyText(line.total) : '', since: line.on ? shortDay(line.on) : '' }));
+      .map((line) => ({
+        ...line,
+        sum: line.total ? moneyText(line.total) : '',
+        since: line.on ? shortDay(line.on) : '',
+      }));
   });
   protected readonly totals = computed(() => {
     const totals = buyingTotals(this.all());
@@ -52,7 +66,12 @@ export class BuyingPage implements OnInit {
       open: moneyText(totals.open),
       unpriced: totals.unpriced,
       leadDays: totals.leadDays,
-      states: STATES.map(({ value, label }) => ({ value, label, sum: moneyText(totals.byState[value]), count: this.all().filter((line) => line.state === value).length })),
+      states: STATES.map(({ value, label }) => ({
+        value,
+        label,
+        sum: moneyText(totals.byState[value]),
+        count: this.all().filter((line) => line.state === value).length,
+      })),
     };
   });
   protected readonly lacks = computed(() => {
@@ -67,7 +86,8 @@ export class BuyingPage implements OnInit {
       byId.set(id, part.stock);
       byName.set(part.name, part.stock);
     }
-    return ({ partId, name }: Asked): Stock | null => (partId === null ? undefined : byId.get(partId)) ?? byName.get(name) ?? null;
+    return ({ partId, name }: Asked): Stock | null =>
+      (partId === null ? undefined : byId.get(partId)) ?? byName.get(name) ?? null;
   });
 
   ngOnInit(): void {
@@ -93,11 +113,18 @@ export class BuyingPage implements OnInit {
   }
 
   protected remove(line: PartsLine): void {
-    this.store.edit('purchases', (document) => ({ ...document, purchases: document.purchases.filter((item) => item.key !== line.key) }));
+    this.store.edit('purchases', (document) => ({
+      ...document,
+      purchases: document.purchases.filter((item) => item.key !== line.key),
+    }));
   }
 
   protected exportCsv(mark: '.' | ','): void {
-    downloadText(fileName(`${this.name()} parts`, 'csv'), writePartsListCsv(this.all(), this.currency(), mark), 'text/csv');
+    downloadText(
+      fileName(`${this.name()} parts`, 'csv'),
+      writePartsListCsv(this.all(), this.currency(), mark),
+      'text/csv',
+    );
   }
 
   protected print(): void {

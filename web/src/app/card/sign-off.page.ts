@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { axisField, limitInForce, loadLag, stepsPerMotorTurn, stepsPerUnit, stepSize, trimmerVoltage } from '@crisp-notch/core/drive-line';
+import {
+  axisField,
+  limitInForce,
+  loadLag,
+  stepsPerMotorTurn,
+  stepsPerUnit,
+  stepSize,
+  trimmerVoltage,
+} from '@crisp-notch/core/drive-line';
 import { writeMachineJson } from '@crisp-notch/core/formats';
 import { currentCheck, OPERATIONS, operationState } from '@crisp-notch/core/route-card';
 import { shortDay } from '../data/dates';
@@ -33,7 +41,13 @@ export class SignOffPage {
     if (!document) return [];
     return OPERATIONS.map(({ number, name }) => {
       const state = operationState(document, number, this.checks());
-      const words = { blank: 'blank', started: 'started', held: 'held', stamped: 'stamped', reopened: 'to look at again' }[state.kind];
+      const words = {
+        blank: 'blank',
+        started: 'started',
+        held: 'held',
+        stamped: 'stamped',
+        reopened: 'to look at again',
+      }[state.kind];
       return { number, name, words: 'date' in state ? `${words} ${shortDay(state.date)}` : words };
     });
   });

@@ -1,13 +1,41 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild, viewChildren } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+  viewChildren,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Check } from '@crisp-notch/contract';
-import { evaluateStepCheck, plannedReadings, readingValue, type EnteredReading, type PlannedReading, type StepCheckEvaluation } from '@crisp-notch/core/checks';
+import {
+  evaluateStepCheck,
+  plannedReadings,
+  readingValue,
+  type EnteredReading,
+  type PlannedReading,
+  type StepCheckEvaluation,
+} from '@crisp-notch/core/checks';
 import { axisContext, sayIn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
 import { readReadingsCsv, writeMoveList, writeReadingsCsv } from '@crisp-notch/core/formats';
 import { quantityOf, readQuantity, type Axis, type Machine, type Setting } from '@crisp-notch/core/machine';
-import { exact, findUnit, formatNumber, inUnit, parseQuantity, preferredUnit, rationalFromNumber, showQuantity, type Exact } from '@crisp-notch/core/quantity';
+import {
+  exact,
+  findUnit,
+  formatNumber,
+  inUnit,
+  parseQuantity,
+  preferredUnit,
+  rationalFromNumber,
+  showQuantity,
+  type Exact,
+} from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { isCurrentCheck } from '@crisp-notch/core/route-card';
 import { firstValueFrom } from 'rxjs';
@@ -68,7 +96,9 @@ export class CheckPage {
     const check = this.check();
     return check && axisContext(check.document, check.axisId);
   });
-  protected readonly dimension = computed(() => (this.context()?.axis.job.kind === 'rotary' ? ('angle' as const) : ('length' as const)));
+  protected readonly dimension = computed(() =>
+    this.context()?.axis.job.kind === 'rotary' ? ('angle' as const) : ('length' as const),
+  );
   protected readonly unit = computed(() => preferredUnit(this.dimension(), this.preferences.units()));
   private readonly steps = computed<Exact | null>(() => {
     const context = this.context();
@@ -77,7 +107,9 @@ export class CheckPage {
   });
   protected readonly evaluation = computed<StepCheckEvaluation | null>(() => {
     const [check, context] = [this.check(), this.context()];
-    return check && context ? evaluateStepCheck(context, check.plan, check.readings, sayIn(this.preferences.units())) : null;
+    return check && context
+      ? evaluateStepCheck(context, check.plan, check.readings, sayIn(this.preferences.units()))
+      : null;
   });
   /** The check with what is being typed, for the drawings alone: it is judged by what is kept. */
   private readonly drawn = computed<StepCheckEvaluation | null>(() => {
@@ -87,7 +119,9 @@ export class CheckPage {
       const understood = this.understand(text);
       return understood === null ? [] : [{ index: Number(index), text: understood, excluded: null }];
     });
-    return typed.length === 0 ? this.evaluation() : evaluateStepCheck(context, check.plan, [...check.readings, ...typed], sayIn(this.preferences.units()));
+    return typed.length === 0
+      ? this.evaluation()
+      : evaluateStepCheck(context, check.plan, [...check.readings, ...typed], sayIn(this.preferences.units()));
   });
   protected readonly rows = computed<readonly ReadingRow[]>(() => {
     const [check, evaluation, steps] = [this.check(), this.evaluation(), this.steps()];
@@ -133,7 +167,9 @@ export class CheckPage {
     const pair = ranking.together;
     return [
       { name: 'A dimension is a little off; a corrected setting mends it.', chance: ranking.littleOff },
-      ...(pair ? [{ name: `Two mistakes together, e.g.: ${pair.first.sentence} ${pair.second.sentence}`, chance: pair.chance }] : []),
+      ...(pair
+        ? [{ name: `Two mistakes together, e.g.: ${pair.first.sentence} ${pair.second.sentence}`, chance: pair.chance }]
+        : []),
       { name: 'Something else.', chance: ranking.somethingElse },
     ]
       .filter((item) => item.chance >= OTHERS_LEAST)
@@ -148,7 +184,12 @@ export class CheckPage {
     // The chart is drawn in resolved colours, so it is made anew when the theme changes.
     this.preferences.preferences();
     if (!evaluation || evaluation.points.length === 0) return null;
-    return deviationChart(evaluation, this.unit(), deviationUnit(evaluation, this.dimension(), this.preferences.units()), chartInk());
+    return deviationChart(
+      evaluation,
+      this.unit(),
+      deviationUnit(evaluation, this.dimension(), this.preferences.units()),
+      chartInk(),
+    );
   });
   protected readonly ruler = computed(() => {
     const [evaluation, steps] = [this.drawn(), this.steps()];
@@ -162,7 +203,14 @@ export class CheckPage {
   });
   protected readonly readingsCsv = computed(() => {
     const [check, steps] = [this.check(), this.steps()];
-    return check && steps ? writeReadingsCsv(plannedReadings(check.plan), check.readings, (target) => travelOfSteps(target, steps), this.unit()) : '';
+    return check && steps
+      ? writeReadingsCsv(
+          plannedReadings(check.plan),
+          check.readings,
+          (target) => travelOfSteps(target, steps),
+          this.unit(),
+        )
+      : '';
   });
 
   constructor() {
@@ -176,14 +224,19 @@ export class CheckPage {
     this.check.set(null);
     this.failure.set('');
     this.applied.set('');
-    this.api.check(machineId, id).subscribe({ next: (check) => this.check.set(check), error: (error: unknown) => this.failure.set(messageOf(error)) });
+    this.api.check(machineId, id).subscribe({
+      next: (check) => this.check.set(check),
+      error: (error: unknown) => this.failure.set(messageOf(error)),
+    });
   }
 
   /** Half the speed asked for and never fast, in the unit a minute: someone stands beside it with an indicator. */
   private feed(document: Machine, axisId: string): number {
     const job = document.axes.find((axis) => axis.id === axisId)?.job;
     const most = job?.kind === 'rotary' ? TURNING_MOST : SLIDING_MOST;
-    const asked = job?.speed ? readQuantity(job.speed, job.kind === 'linear' ? 'speed' : 'angular-speed').value * FEED_SHARE : most;
+    const asked = job?.speed
+      ? readQuantity(job.speed, job.kind === 'linear' ? 'speed' : 'angular-speed').value * FEED_SHARE
+      : most;
     return Math.max(1, Math.round(inUnit(Math.min(asked, most) * 60, this.unit())));
   }
 
@@ -216,7 +269,10 @@ export class CheckPage {
       if (understood === null) {
         this.drafts.update((drafts) => ({
           ...drafts,
-          [row.planned.index]: { text: draft.text, message: `“${draft.text}” is not a reading: use digits, and a unit if it is not ${this.unit().symbol}.` },
+          [row.planned.index]: {
+            text: draft.text,
+            message: `“${draft.text}” is not a reading: use digits, and a unit if it is not ${this.unit().symbol}.`,
+          },
         }));
         return;
       }
@@ -248,7 +304,11 @@ export class CheckPage {
     try {
       const updated = await firstValueFrom(this.api.addReadings(this.machineId(), check.id, readings));
       this.check.set(updated);
-      this.drafts.update((drafts) => Object.fromEntries(Object.entries(drafts).filter(([index]) => !readings.some((reading) => reading.index === Number(index)))));
+      this.drafts.update((drafts) =>
+        Object.fromEntries(
+          Object.entries(drafts).filter(([index]) => !readings.some((reading) => reading.index === Number(index))),
+        ),
+      );
       this.store.noteCheck(updated);
       return true;
     } catch (error) {
@@ -259,7 +319,8 @@ export class CheckPage {
 
   protected async leaveOut(row: ReadingRow, reason: string): Promise<void> {
     if (row.text === '' || reason.trim() === '') return;
-    if (await this.add([{ index: row.planned.index, text: row.text, excluded: reason.trim().slice(0, 200) }])) this.leavingOut.set(null);
+    if (await this.add([{ index: row.planned.index, text: row.text, excluded: reason.trim().slice(0, 200) }]))
+      this.leavingOut.set(null);
   }
 
   protected async takeBackIn(row: ReadingRow): Promise<void> {
@@ -273,12 +334,22 @@ export class CheckPage {
 
   protected downloadMoves(): void {
     const check = this.check();
-    if (check) downloadText(fileName(`${check.document.name} ${check.axisLetter} step check`, 'nc'), this.moveList(), 'text/plain');
+    if (check)
+      downloadText(
+        fileName(`${check.document.name} ${check.axisLetter} step check`, 'nc'),
+        this.moveList(),
+        'text/plain',
+      );
   }
 
   protected downloadReadings(): void {
     const check = this.check();
-    if (check) downloadText(fileName(`${check.document.name} ${check.axisLetter} readings`, 'csv'), this.readingsCsv(), 'text/csv');
+    if (check)
+      downloadText(
+        fileName(`${check.document.name} ${check.axisLetter} readings`, 'csv'),
+        this.readingsCsv(),
+        'text/csv',
+      );
   }
 
   protected chooseFile(): void {
@@ -311,16 +382,28 @@ export class CheckPage {
     if (!check || !evaluation?.correctedStepsPerUnit || !context || evaluation.fit.kind !== 'fitted') return null;
     const { kind } = context.axis.job;
     const unit = preferredUnit(kind === 'linear' ? 'steps-per-length' : 'steps-per-angle', this.preferences.units());
-    const value = inUnit(Number(evaluation.correctedStepsPerUnit.ratio.numerator) / Number(evaluation.correctedStepsPerUnit.ratio.denominator), unit);
+    const value = inUnit(
+      Number(evaluation.correctedStepsPerUnit.ratio.numerator) /
+        Number(evaluation.correctedStepsPerUnit.ratio.denominator),
+      unit,
+    );
     const text = `${Number(value.toPrecision(8))} ${unit.symbol}`;
     if (!findUnit(unit.symbol, kind === 'linear' ? 'steps-per-length' : 'steps-per-angle')) return null;
-    return { kind, stepsPerUnit: quantityOf(text, 'measured', today()), reason: `Step check of ${this.when()}: scale ${evaluation.fit.scale.value.toPrecision(6)}` };
+    return {
+      kind,
+      stepsPerUnit: quantityOf(text, 'measured', today()),
+      reason: `Step check of ${this.when()}: scale ${evaluation.fit.scale.value.toPrecision(6)}`,
+    };
   }
 
   protected async applySetting(): Promise<void> {
     const setting = this.correctedSetting();
     const check = this.check();
-    if (setting && check) await this.apply((axis) => ({ ...axis, setting }), `${check.axisLetter}: setting corrected to ${setting.stepsPerUnit.text}`);
+    if (setting && check)
+      await this.apply(
+        (axis) => ({ ...axis, setting }),
+        `${check.axisLetter}: setting corrected to ${setting.stepsPerUnit.text}`,
+      );
   }
 
   protected async applyFault(correct: (axis: Axis) => Axis, sentence: string): Promise<void> {
@@ -334,11 +417,16 @@ export class CheckPage {
     this.message.set('');
     try {
       await this.store.apply(
-        (document) => ({ ...document, axes: document.axes.map((axis) => (axis.id === check.axisId ? change(axis) : axis)) }),
+        (document) => ({
+          ...document,
+          axes: document.axes.map((axis) => (axis.id === check.axisId ? change(axis) : axis)),
+        }),
         (state, document) => this.api.applyCorrection(state.id, check.id, state.version, document, reason),
         reason,
       );
-      this.applied.set(`Applied as revision ${this.state()?.revision ?? ''} and written in the logbook. Check again to see it true.`);
+      this.applied.set(
+        `Applied as revision ${this.state()?.revision ?? ''} and written in the logbook. Check again to see it true.`,
+      );
     } catch (error) {
       this.message.set(messageOf(error));
     }

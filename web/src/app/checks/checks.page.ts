@@ -89,7 +89,9 @@ export class ChecksPage {
       return { ...check, when: shortMoment(check.at), holds: axis !== undefined && isCurrentCheck(axis, check) };
     }),
   );
-  protected readonly view = computed(() => this.axes().find((item) => item.axis.id === this.chosen()) ?? this.axes()[0] ?? null);
+  protected readonly view = computed(
+    () => this.axes().find((item) => item.axis.id === this.chosen()) ?? this.axes()[0] ?? null,
+  );
   protected readonly draft = computed(() => {
     const view = this.view();
     const edited = this.edited();

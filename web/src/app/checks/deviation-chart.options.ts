@@ -7,7 +7,11 @@ import { roundInterval, rulerUnit } from '../ui/notch-ruler.layout';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
 
 /** The unit in which the largest deviation or the tolerance reads as a handy number. */
-export function deviationUnit(evaluation: StepCheckEvaluation, dimension: 'length' | 'angle', system: UnitSystem): Unit {
+export function deviationUnit(
+  evaluation: StepCheckEvaluation,
+  dimension: 'length' | 'angle',
+  system: UnitSystem,
+): Unit {
   const largest = Math.max(evaluation.tolerance, ...evaluation.points.map((point) => Math.abs(point.deviation)));
   return rulerUnit(largest, dimension, system);
 }
@@ -18,7 +22,12 @@ const BAND_MOST = 4;
 type Pair = readonly [number, number];
 
 /** Deviation against commanded position: what was read, the tolerance asked for, the fitted line. */
-export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit, devUnit: Unit, ink: ChartInk): EChartsCoreOption {
+export function deviationChart(
+  evaluation: StepCheckEvaluation,
+  travelUnit: Unit,
+  devUnit: Unit,
+  ink: ChartInk,
+): EChartsCoreOption {
   const { points, fit, tolerance } = evaluation;
   const at = (point: ReadPoint): Pair => [inUnit(point.commanded, travelUnit), inUnit(point.deviation, devUnit)];
   const counted = points.filter((point) => point.excluded === null);
@@ -35,7 +44,10 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
   });
   const line: Pair[] =
     fit.kind === 'fitted'
-      ? [0, reach].map((commanded): Pair => [inUnit(commanded, travelUnit), inUnit((fit.scale.value - 1) * commanded + (fit.offset?.value ?? 0), devUnit)])
+      ? [0, reach].map((commanded): Pair => [
+          inUnit(commanded, travelUnit),
+          inUnit((fit.scale.value - 1) * commanded + (fit.offset?.value ?? 0), devUnit),
+        ])
       : [];
   return {
     animation: false,
@@ -65,25 +77,44 @@ export function deviationChart(evaluation: StepCheckEvaluation, travelUnit: Unit
         silent: true,
         lineStyle: { color: ink.blue, width: 2 },
         itemStyle: { color: ink.blue },
-        markArea: { silent: true, itemStyle: { color: ink.blue, opacity: 0.09 }, data: [[{ yAxis: -limit }, { yAxis: limit }]] },
+        markArea: {
+          silent: true,
+          itemStyle: { color: ink.blue, opacity: 0.09 },
+          data: [[{ yAxis: -limit }, { yAxis: limit }]],
+        },
         markLine: {
           silent: true,
           symbol: 'none',
           lineStyle: { color: ink.blue, type: 'dotted' },
-          label: { formatter: `asked ±${showQuantity(tolerance, devUnit, { significant: 3 })}`, position: 'insideEndTop', color: ink.blue, fontFamily: ink.text },
+          label: {
+            formatter: `asked ±${showQuantity(tolerance, devUnit, { significant: 3 })}`,
+            position: 'insideEndTop',
+            color: ink.blue,
+            fontFamily: ink.text,
+          },
           data: [{ yAxis: limit }],
         },
       },
       series('from below', counted.filter((point) => point.approach === 'up' && !point.isReturn).map(at), 'circle'),
       series('from above', counted.filter((point) => point.approach === 'down').map(at), 'diamond'),
       series('return to zero', counted.filter((point) => point.isReturn).map(at), 'rect'),
-      { ...series('left out', points.filter((point) => point.excluded !== null).map(at), 'emptyCircle'), itemStyle: { color: ink.quiet } },
-    ].filter((item) => (item as { readonly data: readonly unknown[] }).data.length > 0 || (item as { readonly type: string }).type === 'line'),
+      {
+        ...series('left out', points.filter((point) => point.excluded !== null).map(at), 'emptyCircle'),
+        itemStyle: { color: ink.quiet },
+      },
+    ].filter(
+      (item) =>
+        (item as { readonly data: readonly unknown[] }).data.length > 0 ||
+        (item as { readonly type: string }).type === 'line',
+    ),
   };
 }
 
 /** Errors within some tolerances are shown against the whole band; larger ones take the room that they need. */
-function span(deviations: readonly number[], limit: number): { readonly min: number | null; readonly max: number | null } {
+function span(
+  deviations: readonly number[],
+  limit: number,
+): { readonly min: number | null; readonly max: number | null } {
   const largest = Math.max(0, ...deviations.map(Math.abs));
   // Said to be free, or the chart would keep the range that it had for smaller errors.
   if (largest > BAND_MOST * limit) return { min: null, max: null };

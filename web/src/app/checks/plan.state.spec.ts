@@ -10,8 +10,17 @@ function viewOf(stepAngle: string | null): AxisView {
   const known: Axis = {
     ...axis,
     job: { ...axis.job, travel: quantityOf('300 mm') },
-    motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: stepAngle === null ? null : quantityOf(stepAngle) } },
-    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: quantityOf('2 mm') } as Axis['transmission']['specification'] },
+    motor: {
+      ...axis.motor,
+      specification: { ...axis.motor.specification, stepAngle: stepAngle === null ? null : quantityOf(stepAngle) },
+    },
+    transmission: {
+      ...axis.transmission,
+      specification: {
+        ...axis.transmission.specification,
+        pitch: quantityOf('2 mm'),
+      } as Axis['transmission']['specification'],
+    },
   };
   const context = axisContext({ ...machine, axes: [known] }, axis.id);
   if (!context) throw new Error('axis');
@@ -43,12 +52,16 @@ describe('the plan of a step check', () => {
   it('becomes a plan in the quantities of its axis', () => {
     const view = viewOf('1.8 °');
     const made = planOf({ ...firstDraft(view, 'inch', () => 0.5), targets: '200, 600' }, view);
-    expect('plan' in made && [made.plan.targets, made.plan.instrument.kind, made.plan.instrument.resolution.text, made.plan.takeUp]).toEqual([
-      [200, 600],
-      'linear',
-      '0.0005 in',
-      800,
-    ]);
-    expect(planOf({ ...firstDraft(view, 'metric', () => 0.5), targets: 'x' }, view)).toEqual({ message: jasmine.any(String) as unknown as string });
+    expect(
+      'plan' in made && [
+        made.plan.targets,
+        made.plan.instrument.kind,
+        made.plan.instrument.resolution.text,
+        made.plan.takeUp,
+      ],
+    ).toEqual([[200, 600], 'linear', '0.0005 in', 800]);
+    expect(planOf({ ...firstDraft(view, 'metric', () => 0.5), targets: 'x' }, view)).toEqual({
+      message: jasmine.any(String) as unknown as string,
+    });
   });
 });

@@ -28,7 +28,11 @@ const INDICATOR_REACH = 0.02;
 
 /** Microsteps that lost motion takes up, from what is known of it. */
 function takeUpOf({ reckoner }: AxisView): number {
-  return takeUpFor(reckoner.value(backlashTotal), reckoner.value(stepsPerUnit) ?? 0, reckoner.value(stepsPerMotorTurn) ?? 4);
+  return takeUpFor(
+    reckoner.value(backlashTotal),
+    reckoner.value(stepsPerUnit) ?? 0,
+    reckoner.value(stepsPerMotorTurn) ?? 4,
+  );
 }
 
 /**
@@ -80,7 +84,10 @@ export function readTargets(text: string): TargetList {
 }
 
 /** The plan of a draft, or what is wrong with it. */
-export function planOf(draft: PlanDraft, view: AxisView): { readonly plan: StepCheckPlan } | { readonly message: string } {
+export function planOf(
+  draft: PlanDraft,
+  view: AxisView,
+): { readonly plan: StepCheckPlan } | { readonly message: string } {
   const { targets, message } = readTargets(draft.targets);
   if (message !== '') return { message };
   const { kind } = view.axis.job;

@@ -1,4 +1,9 @@
-import { evaluateStepCheck, type EnteredReading, type StepCheckEvaluation, type StepCheckPlan } from '@crisp-notch/core/checks';
+import {
+  evaluateStepCheck,
+  type EnteredReading,
+  type StepCheckEvaluation,
+  type StepCheckPlan,
+} from '@crisp-notch/core/checks';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import { quantityOf } from '@crisp-notch/core/machine';
 import { exact, preferredUnit, rational } from '@crisp-notch/core/quantity';
@@ -13,12 +18,23 @@ const plan: StepCheckPlan = {
   approach: 'both-ways',
   returnToZero: true,
   takeUp: 200,
-  instrument: { kind: 'linear', name: '', form: 'indicator', resolution: quantityOf('0.01 mm'), tilt: null, scaleUncertainty: null, error: null, square: 'by-square', range: null },
+  instrument: {
+    kind: 'linear',
+    name: '',
+    form: 'indicator',
+    resolution: quantityOf('0.01 mm'),
+    tilt: null,
+    scaleUncertainty: null,
+    error: null,
+    square: 'by-square',
+    range: null,
+  },
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 const millimetre = preferredUnit('length', 'metric');
 const stepsPerUnit = exact(rational(80_000_000, 127));
-const evaluate = (entered: readonly EnteredReading[]): StepCheckEvaluation => evaluateStepCheck(exampleView().context, plan, entered, sayIn('metric')) as StepCheckEvaluation;
+const evaluate = (entered: readonly EnteredReading[]): StepCheckEvaluation =>
+  evaluateStepCheck(exampleView().context, plan, entered, sayIn('metric')) as StepCheckEvaluation;
 
 describe('the readings sheet', () => {
   const entered: EnteredReading[] = [
@@ -58,7 +74,12 @@ describe('the chart of deviations', () => {
   }
   const draw = (entered: readonly EnteredReading[]): Drawn => {
     const evaluation = evaluate(entered);
-    return deviationChart(evaluation, millimetre, deviationUnit(evaluation, 'length', 'metric'), EXAMPLE_INK) as unknown as Drawn;
+    return deviationChart(
+      evaluation,
+      millimetre,
+      deviationUnit(evaluation, 'length', 'metric'),
+      EXAMPLE_INK,
+    ) as unknown as Drawn;
   };
 
   it('has axes with units and a place for each kind of reading', () => {
@@ -68,7 +89,12 @@ describe('the chart of deviations', () => {
       { index: 4, text: '0.01 mm', excluded: null },
     ]);
     expect([chart.xAxis.name, chart.yAxis.name]).toEqual(['commanded, mm', 'deviation, µm']);
-    expect(chart.series.map((item) => item.name)).toEqual(['fitted scale', 'from below', 'from above', 'return to zero']);
+    expect(chart.series.map((item) => item.name)).toEqual([
+      'fitted scale',
+      'from below',
+      'from above',
+      'return to zero',
+    ]);
     expect(chart.series[1]?.data[0]?.[1]).toBeCloseTo(2.5, 9);
   });
 

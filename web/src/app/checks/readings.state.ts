@@ -18,7 +18,12 @@ export interface ReadingRow {
 
 const TONES = { within: 'good', undecided: 'caution', outside: 'stop' } as const;
 
-export function readingRows(evaluation: StepCheckEvaluation, entered: readonly EnteredReading[], stepsPerUnit: Exact, unit: Unit): readonly ReadingRow[] {
+export function readingRows(
+  evaluation: StepCheckEvaluation,
+  entered: readonly EnteredReading[],
+  stepsPerUnit: Exact,
+  unit: Unit,
+): readonly ReadingRow[] {
   const latest = new Map(entered.map((reading) => [reading.index, reading]));
   const points = new Map(evaluation.points.map((point) => [point.index, point]));
   return evaluation.planned.map((planned) => {
@@ -29,7 +34,9 @@ export function readingRows(evaluation: StepCheckEvaluation, entered: readonly E
       commanded: formatQuantity(travelOfSteps(planned.target, stepsPerUnit), unit, { significant: 6 }).digits,
       text,
       shown: text.endsWith(` ${unit.symbol}`) ? text.slice(0, -unit.symbol.length - 1) : text,
-      deviation: point ? signed(formatQuantity(point.deviation, unit, { uncertainty: 2 * evaluation.standardUncertainty }).digits) : '',
+      deviation: point
+        ? signed(formatQuantity(point.deviation, unit, { uncertainty: 2 * evaluation.standardUncertainty }).digits)
+        : '',
       tone: point ? (point.excluded === null ? TONES[point.conformity] : 'open') : 'open',
       excluded: point?.excluded ?? null,
     };

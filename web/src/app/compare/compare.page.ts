@@ -27,12 +27,22 @@ interface Side {
     <section class="card pad stack">
       <div class="sides">
         <cn-choice-field label="This" [options]="options()" [value]="left()" (changed)="choose('left', $event)" />
-        <cn-choice-field label="beside this" [options]="options()" [value]="right()" (changed)="choose('right', $event)" />
+        <cn-choice-field
+          label="beside this"
+          [options]="options()"
+          [value]="right()"
+          (changed)="choose('right', $event)"
+        />
       </div>
       @if (message()) {
         <p class="error" role="alert">{{ message() }}</p>
       } @else if (sides(); as both) {
-        <cn-comparison [left]="both.left.document" [right]="both.right.document" [leftName]="both.left.name" [rightName]="both.right.name" />
+        <cn-comparison
+          [left]="both.left.document"
+          [right]="both.right.document"
+          [leftName]="both.left.name"
+          [rightName]="both.right.name"
+        />
       } @else {
         <p role="status">Fetching the revision …</p>
       }
@@ -80,7 +90,10 @@ export class ComparePage {
   protected readonly options = computed<readonly ChoiceOption[]>(() => [
     { value: PRESENT, label: 'the present design' },
     ...this.trials().map((trial) => ({ value: `trial-${trial.id}`, label: `what if: ${trial.name}` })),
-    ...this.revisions().map(({ number, reason, at }) => ({ value: `revision-${number}`, label: `revision ${number}, ${shortDay(at)}: ${reason}` })),
+    ...this.revisions().map(({ number, reason, at }) => ({
+      value: `revision-${number}`,
+      label: `revision ${number}, ${shortDay(at)}: ${reason}`,
+    })),
   ]);
   protected readonly sides = computed(() => {
     const [left, right] = [this.sideOf(this.left()), this.sideOf(this.right())];

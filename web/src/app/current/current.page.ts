@@ -43,7 +43,16 @@ export class CurrentPage {
   private readonly views = toSignal(this.store.axes$, { initialValue: [] });
   private readonly readings = signal<Readonly<Record<string, Quantity>>>({});
   protected readonly schools = SCHOOLS;
-  protected readonly figures = { advisedLimit, coilAmmeter, limitInForce, limitRms, stallCurrent, torqueAtLimit, trimmerVoltage, windingCurrent };
+  protected readonly figures = {
+    advisedLimit,
+    coilAmmeter,
+    limitInForce,
+    limitRms,
+    stallCurrent,
+    torqueAtLimit,
+    trimmerVoltage,
+    windingCurrent,
+  };
   protected readonly items = computed(() =>
     this.views().map((view) => ({
       view,
@@ -57,7 +66,10 @@ export class CurrentPage {
   protected readonly hasTrimmers = computed(() => this.items().some((item) => item.hasTrimmer));
 
   protected setLimit(view: AxisView, currentLimit: Quantity | null): void {
-    this.store.editAxis(view.axis.id, 'driver.current-limit', (axis) => ({ ...axis, driver: { ...axis.driver, currentLimit } }));
+    this.store.editAxis(view.axis.id, 'driver.current-limit', (axis) => ({
+      ...axis,
+      driver: { ...axis.driver, currentLimit },
+    }));
   }
 
   /** What the trimmer stands at, so far as the limit follows from it: the last reading that was typed. */
@@ -71,7 +83,9 @@ export class CurrentPage {
     if (!reading) {
       // The limit that came of the reading goes with it.
       const wasMeasured = this.measured(view) !== null;
-      this.readings.update((readings) => Object.fromEntries(Object.entries(readings).filter(([id]) => id !== view.axis.id)));
+      this.readings.update((readings) =>
+        Object.fromEntries(Object.entries(readings).filter(([id]) => id !== view.axis.id)),
+      );
       if (wasMeasured) this.setLimit(view, null);
       return;
     }
@@ -82,12 +96,16 @@ export class CurrentPage {
   }
 
   protected setSchool(view: AxisView, school: string): void {
-    this.store.editAxis(view.axis.id, 'school', (axis) => ({ ...axis, currentSchool: school === 'rms' ? 'rms' : 'crest' }));
+    this.store.editAxis(view.axis.id, 'school', (axis) => ({
+      ...axis,
+      currentSchool: school === 'rms' ? 'rms' : 'crest',
+    }));
   }
 
   protected formulaWords(view: AxisView): string {
     const { formula } = view.axis.driver.specification;
-    if (!formula) return 'This driver is not set by a reference voltage, or its formula is not known: see the driver’s station.';
+    if (!formula)
+      return 'This driver is not set by a reference voltage, or its formula is not known: see the driver’s station.';
     return formula.kind === 'linear'
       ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'effective value' : 'crest'}`
       : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;

@@ -152,7 +152,10 @@ export function problemIn(error: unknown): ProblemDetails | null {
   return typeof body === 'object' && body !== null && 'title' in body && 'status' in body ? (body as ProblemDetails) : null;
 }
 
-/** What went wrong, in words for the page: an error of our own says it itself, a failed request by what the server answered. */
+/**
+ * What went wrong, in words for the page: an error of our own says it itself, a failed request by what the server
+ * answered.
+ */
 export function messageOf(error: unknown): string {
   if (error instanceof Error) return error.message;
   const problem = problemIn(error);

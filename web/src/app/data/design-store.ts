@@ -52,7 +52,10 @@ import { PreferencesStore } from './preferences';
 import { isUnheard, saveAfter, sendableOf } from './sending';
 import type { Unsaved } from './unsaved-copies';
 
-/** One axis, its figures and what is wrong with it. A new object for every change of its own, so that its views notice and no others. */
+/**
+ * One axis, its figures and what is wrong with it. A new object for every change of its own, so that its views notice
+ * and no others.
+ */
 export interface AxisView extends JudgedAxis {
   readonly context: AxisContext;
   /** Whether it is beside the design, not in it. */
@@ -67,7 +70,10 @@ const RETRY_IN_MILLISECONDS = 3000;
 /** Longest reason of a revision. */
 const REASON_MOST = 200;
 
-/** The open machine: a stream of design documents with undo and redo, saved as it changes. Provided by the machine's page. */
+/**
+ * The open machine: a stream of design documents with undo and redo, saved as it changes. Provided by the machine's
+ * page.
+ */
 @Injectable()
 export class DesignStore implements OnDestroy {
   private readonly api = inject(Api);
@@ -208,7 +214,8 @@ export class DesignStore implements OnDestroy {
   }
 
   /**
-   * Ends a conflict by going on with one side; the other is kept as a revision first, so that neither is lost when the way back is.
+   * Ends a conflict by going on with one side; the other is kept as a revision first, so that neither is lost when the
+   * way back is.
    * @throws Error in the user's words if it cannot be kept now; the conflict stays then
    */
   async endConflict(side: 'ours' | 'theirs'): Promise<void> {

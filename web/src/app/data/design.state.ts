@@ -89,7 +89,10 @@ export function acknowledged(state: DesignState, copy: MachineCopy, { document, 
   return { ...state, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save, saved: sendable, unheard: [] };
 }
 
-/** The working copy that was left behind goes on where it was; what the server has meanwhile from elsewhere is a conflict. */
+/**
+ * The working copy that was left behind goes on where it was; what the server has meanwhile from elsewhere is a
+ * conflict.
+ */
 export function resumed(state: DesignState, left: { readonly version: number; readonly document: Machine }, isOurs: boolean): DesignState {
   if (isOurs)
     return { ...state, document: left.document, past: [...state.past, state.document], save: { kind: 'unsaved' }, notice: 'What you changed last time and was not saved yet is taken up again.' };

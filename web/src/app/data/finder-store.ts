@@ -11,7 +11,10 @@ export type FinderStatus = 'idle' | 'searching' | 'relaxing' | 'done' | 'stopped
 export interface FinderState {
   readonly status: FinderStatus;
   readonly found: Found | null;
-  /** What was searched for when this was found: its combinations are places in the space of this request, and of no other. */
+  /**
+   * What was searched for when this was found: its combinations are places in the space of this request, and of no
+   * other.
+   */
   readonly of: FinderRequest | null;
   readonly relaxations: readonly Relaxation[] | null;
   readonly message: string;

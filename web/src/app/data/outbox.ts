@@ -26,7 +26,8 @@ const UNHEARD_MOST = 5;
 
 /**
  * Working copies on their way to the server. Each is put into the browser's own database as it is made, so that neither
- * leaving the page nor closing the tab nor a server that is away loses it, and taken out once the server has acknowledged it.
+ * leaving the page nor closing the tab nor a server that is away loses it, and taken out once the server has
+ * acknowledged it.
  */
 @Injectable({ providedIn: 'root' })
 export class Outbox {
@@ -116,7 +117,8 @@ export class Outbox {
   }
 
   /**
-   * Saves a working copy. An answer that says “changed elsewhere” about what was sent from here is no conflict: the answer
+   * Saves a working copy. An answer that says “changed elsewhere” about what was sent from here is no conflict: the
+   * answer
    * to that was lost on the way.
    */
   send({ id, version, document, unheard }: Unsaved): Observable<MachineCopy> {
@@ -130,7 +132,9 @@ export class Outbox {
     );
   }
 
-  /** Sends a working copy when its page is left inside the application; what fails stays by and is offered on return. */
+  /**
+   * Sends a working copy when its page is left inside the application; what fails stays by and is offered on return.
+   */
   async sendOnLeaving(unsaved: Unsaved): Promise<void> {
     this.keep(unsaved);
     try {

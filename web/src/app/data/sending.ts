@@ -7,7 +7,10 @@ import type { SaveState, Sent } from './design.state';
 /** Times that what is refused is put back before the whole is. */
 const ROUNDS = 20;
 
-/** What of a working copy can be sent: all of it, or all but what no machine may be, by the very shapes that the server checks by. */
+/**
+ * What of a working copy can be sent: all of it, or all but what no machine may be, by the very shapes that the server
+ * checks by.
+ */
 export function sendableOf(document: Machine, saved: Machine): Sent {
   const checked = checkMachine(document);
   if (checked.ok) return { document, sendable: document, refusal: '' };

@@ -27,7 +27,10 @@ const VERSION = 2;
 
 type Upgrade = IDBPTransaction<Shelf, ['copies'], 'versionchange'>;
 
-/** Opens the browser's own database of working copies. Its first version kept one copy a machine, whichever tab it was of; these go along. */
+/**
+ * Opens the browser's own database of working copies. Its first version kept one copy a machine, whichever tab it was
+ * of; these go along.
+ */
 export function openUnsaved(name: string): Promise<IDBPDatabase<Shelf>> {
   return openDB<Shelf>(name, VERSION, {
     upgrade: (database, before, _now, transaction) => {

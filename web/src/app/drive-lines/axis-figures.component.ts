@@ -83,7 +83,17 @@ const GROUPS: readonly { readonly name: string; readonly figures: readonly Figur
       line.gearedTorque,
     ],
   },
-  { name: 'Screw and belt', figures: [line.screwCore, line.lineStiffness, line.whirlLimit, line.bucklingLimit, line.screwPush, line.backlashTotal] },
+  {
+    name: 'Screw and belt',
+    figures: [
+      line.screwCore,
+      line.lineStiffness,
+      line.whirlLimit,
+      line.bucklingLimit,
+      line.screwPush,
+      line.backlashTotal,
+    ],
+  },
 ];
 
 /** Every figure of an axis that has a value, in groups; those that lack something are counted, not listed. */
@@ -103,7 +113,9 @@ const GROUPS: readonly { readonly name: string; readonly figures: readonly Figur
         }
       </dl>
       @if (group.open) {
-        <p class="small quiet">{{ group.open }} more when {{ group.lacking }} {{ group.lackCount === 1 ? 'is' : 'are' }} said.</p>
+        <p class="small quiet">
+          {{ group.open }} more when {{ group.lacking }} {{ group.lackCount === 1 ? 'is' : 'are' }} said.
+        </p>
       }
     }
   `,
@@ -139,7 +151,13 @@ export class AxisFiguresComponent {
           }),
         ),
       ];
-      return { name, known, open: figures.length - known.length, lacking: lacking.join(', '), lackCount: lacking.length };
+      return {
+        name,
+        known,
+        open: figures.length - known.length,
+        lacking: lacking.join(', '),
+        lackCount: lacking.length,
+      };
     });
   });
 }

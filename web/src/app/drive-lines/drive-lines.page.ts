@@ -69,7 +69,9 @@ export class DriveLinesPage {
   protected readonly tab = signal('push');
   protected readonly figures = { stepsPerUnit, stepSize };
   protected readonly canAdd = computed(() => this.axes().length < AXIS_LIMIT);
-  protected readonly open = computed(() => this.axes().find((view) => view.axis.id === this.chosenAxis()) ?? this.axes()[0] ?? null);
+  protected readonly open = computed(
+    () => this.axes().find((view) => view.axis.id === this.chosenAxis()) ?? this.axes()[0] ?? null,
+  );
 
   constructor() {
     effect(() => {
@@ -106,7 +108,10 @@ export class DriveLinesPage {
       const id = nextAxisId(document);
       this.chosenAxis.set(id);
       this.selectedStation.set('motor');
-      return { ...document, axes: [...document.axes, newAxis(id, freeLetter(document.axes), 'screw', document.supplies[0]?.id ?? null)] };
+      return {
+        ...document,
+        axes: [...document.axes, newAxis(id, freeLetter(document.axes), 'screw', document.supplies[0]?.id ?? null)],
+      };
     });
   }
 

@@ -24,7 +24,12 @@ const NOTCHES_MOST = 60;
 const TICKS_ABOUT = 7;
 
 /** The parts of the error budget laid end to end from a commanded notch, to scale. */
-export function layOutBudget({ parts, total, tolerance, step }: BudgetContent, width: number, dimension: Dimension, system: UnitSystem): BudgetLayout {
+export function layOutBudget(
+  { parts, total, tolerance, step }: BudgetContent,
+  width: number,
+  dimension: Dimension,
+  system: UnitSystem,
+): BudgetLayout {
   const sum = parts.reduce((whole, part) => whole + part, 0);
   const span = 1.08 * Math.max(sum, total, tolerance ?? 0, 1e-12);
   const x = (position: number): number => (position / span) * width;

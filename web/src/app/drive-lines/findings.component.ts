@@ -8,7 +8,10 @@ import { afterPaint } from '../ui/after-paint';
 import { FigureComponent } from '../ui/figure.component';
 import { stationOf, type LineStation } from '../ui/drive-line/stations';
 
-/** What is judged wrong on an axis, the figures behind it, and remedies by what they change, each to be tried beside the design. */
+/**
+ * What is judged wrong on an axis, the figures behind it, and remedies by what they change, each to be tried beside the
+ * design.
+ */
 @Component({
   selector: 'cn-findings',
   imports: [FigureComponent],
@@ -53,7 +56,8 @@ export class FindingsComponent {
   /** Each remedy is a design judged whole: ranked when what was typed is on the page. */
   private readonly ranked = afterPaint(() => {
     const [document, { axis, findings }, say] = [this.document(), this.view(), sayIn(this.units())];
-    const rank = (finding: Finding): readonly RankedRemedy[] => (document ? rankRemedies(document, axis.id, finding, findings, say) : []);
+    const rank = (finding: Finding): readonly RankedRemedy[] =>
+      document ? rankRemedies(document, axis.id, finding, findings, say) : [];
     return () => ({ axisId: axis.id, remedies: new Map(findings.map((finding) => [finding.ruleId, rank(finding)])) });
   });
   protected readonly items = computed(() => {
@@ -68,7 +72,8 @@ export class FindingsComponent {
 
   protected tryIt(remedy: RankedRemedy): void {
     const document = this.document();
-    if (document && remedy.change) this.trials.add(`${this.view().axis.letter}: ${remedy.words.replace(/\.$/, '')}`, remedy.change(document));
+    if (document && remedy.change)
+      this.trials.add(`${this.view().axis.letter}: ${remedy.words.replace(/\.$/, '')}`, remedy.change(document));
   }
 }
 
@@ -80,5 +85,7 @@ function outcomeWords({ effect }: RankedRemedy): string {
     effect.cautions === 0 ? '' : `${effect.cautions} ${effect.cautions === 1 ? 'caution' : 'cautions'}`,
   ].filter((word) => word !== '');
   const margin = effect.margin === null ? '' : `, ${effect.margin.toFixed(1)}× in hand`;
-  return left.length === 0 ? `then it holds${margin}` : `${effect.removes ? 'removes it' : 'does not remove it'}; leaves ${left.join(' and ')}${margin}`;
+  return left.length === 0
+    ? `then it holds${margin}`
+    : `${effect.removes ? 'removes it' : 'does not remove it'}; leaves ${left.join(' and ')}${margin}`;
 }

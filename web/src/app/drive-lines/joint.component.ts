@@ -1,25 +1,44 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
-import { BLANK_COUPLING, BLANK_MOUNT, type Axis, type CouplingSpecification, type MountSpecification } from '@crisp-notch/core/machine';
+import {
+  BLANK_COUPLING,
+  BLANK_MOUNT,
+  type Axis,
+  type CouplingSpecification,
+  type MountSpecification,
+} from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { CouplingFieldsComponent } from '../ui/specifications/coupling-fields.component';
 import { FaceFieldsComponent } from '../ui/specifications/face-fields.component';
 
-/** The coupling or the mount of an axis: from the shelf or measured; bores and circles that do not fit become findings. */
+/**
+ * The coupling or the mount of an axis: from the shelf or measured; bores and circles that do not fit become findings.
+ */
 @Component({
   selector: 'cn-joint',
   imports: [CouplingFieldsComponent, FaceFieldsComponent, InputTextModule, PartChooserComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details [open]="isOpen()">
-      <summary>{{ kind() === 'coupling' ? 'Coupling' : 'Motor mount' }}: {{ present()?.name || (present() ? 'not named' : 'none') }}</summary>
+      <summary>
+        {{ kind() === 'coupling' ? 'Coupling' : 'Motor mount' }}:
+        {{ present()?.name || (present() ? 'not named' : 'none') }}
+      </summary>
       <div class="fields">
         <cn-part-chooser [kind]="kind()" (chosen)="chosen.emit($event)" />
         @if (present(); as item) {
           <div class="field-row">
             <label [for]="kind() + '-name'">Goes by</label>
-            <input pInputText class="field" maxlength="120" autocomplete="off" [id]="kind() + '-name'" [value]="item.name" (input)="rename($any($event.target).value)" />
+            <input
+              pInputText
+              class="field"
+              maxlength="120"
+              autocomplete="off"
+              [id]="kind() + '-name'"
+              [value]="item.name"
+              (input)="rename($any($event.target).value)"
+            />
           </div>
           @if (coupling(); as specification) {
             <cn-coupling-fields [specification]="specification" (changed)="setCoupling($event)" />
@@ -53,7 +72,9 @@ export class JointComponent {
   readonly changed = output<{ readonly key: string; readonly change: (axis: Axis) => Axis }>();
   readonly chosen = output<StoredPart>();
   protected readonly present = computed(() => this.axis()[this.kind()]);
-  protected readonly coupling = computed(() => (this.kind() === 'coupling' ? this.axis().coupling?.specification : undefined));
+  protected readonly coupling = computed(() =>
+    this.kind() === 'coupling' ? this.axis().coupling?.specification : undefined,
+  );
   protected readonly mount = computed(() => (this.kind() === 'mount' ? this.axis().mount?.specification : undefined));
 
   protected begin(): void {
@@ -74,11 +95,17 @@ export class JointComponent {
   }
 
   protected setCoupling(specification: CouplingSpecification): void {
-    this.edit('.specification', (axis) => ({ ...axis, coupling: axis.coupling && { ...axis.coupling, specification } }));
+    this.edit('.specification', (axis) => ({
+      ...axis,
+      coupling: axis.coupling && { ...axis.coupling, specification },
+    }));
   }
 
   protected setMount(change: Partial<MountSpecification>): void {
-    this.edit('.specification', (axis) => ({ ...axis, mount: axis.mount && { ...axis.mount, specification: { ...axis.mount.specification, ...change } } }));
+    this.edit('.specification', (axis) => ({
+      ...axis,
+      mount: axis.mount && { ...axis.mount, specification: { ...axis.mount.specification, ...change } },
+    }));
   }
 
   private edit(key: string, change: (axis: Axis) => Axis): void {

@@ -19,7 +19,14 @@ import {
 } from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
 import { quantityOf, readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
-import { coordinatedProfile, keyframeDemands, positionAt, profileOf, stateAt, type Limits } from '@crisp-notch/core/motion';
+import {
+  coordinatedProfile,
+  keyframeDemands,
+  positionAt,
+  profileOf,
+  stateAt,
+  type Limits,
+} from '@crisp-notch/core/motion';
 import { inUnit, preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
@@ -104,10 +111,24 @@ export class MotionPlanComponent {
   private readonly preferences = inject(PreferencesStore);
   private readonly findings = inject(RunFindings);
   private readonly axes = toSignal(inject(DesignStore).axes$, { initialValue: [] });
-  protected readonly figures = { edgeDelay, moveDuration, rampTravel, recommendedAcceleration, recommendedSpeed, startSpeed, timerError };
-  protected readonly lengthDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'length' : 'angle'));
-  private readonly speedDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'speed' : 'angular-speed'));
-  private readonly accelerationDimension = computed((): Dimension => (this.view().axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration'));
+  protected readonly figures = {
+    edgeDelay,
+    moveDuration,
+    rampTravel,
+    recommendedAcceleration,
+    recommendedSpeed,
+    startSpeed,
+    timerError,
+  };
+  protected readonly lengthDimension = computed((): Dimension =>
+    this.view().axis.job.kind === 'linear' ? 'length' : 'angle',
+  );
+  private readonly speedDimension = computed((): Dimension =>
+    this.view().axis.job.kind === 'linear' ? 'speed' : 'angular-speed',
+  );
+  private readonly accelerationDimension = computed((): Dimension =>
+    this.view().axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration',
+  );
   protected readonly endWords = computed(() => speedEnd(this.view().reckoner)?.words ?? '');
   protected readonly briskWords = computed(() => accelerationEnd(this.view().reckoner)?.words ?? '');
   protected readonly startWords = computed(() => startEnd(this.view().reckoner)?.words ?? '');
@@ -146,12 +167,16 @@ export class MotionPlanComponent {
   });
   protected readonly shortOf = computed(() => {
     const [profile, limits] = [this.profile(), this.limits()];
-    return profile && limits && profile.speed < limits.speed * 0.999 ? 'The travel is too short to reach the speed.' : '';
+    return profile && limits && profile.speed < limits.speed * 0.999
+      ? 'The travel is too short to reach the speed.'
+      : '';
   });
 
   /** Distances of a move of several axes; empty means that the axis rests. */
   private readonly distances = signal<ReadonlyMap<string, Quantity | null>>(new Map());
-  protected readonly movers = computed(() => this.axes().map((view) => ({ view, distance: this.distances().get(view.axis.id) ?? null })));
+  protected readonly movers = computed(() =>
+    this.axes().map((view) => ({ view, distance: this.distances().get(view.axis.id) ?? null })),
+  );
   protected readonly together = computed(() => {
     const moves = this.movers().flatMap(({ view, distance }) => {
       const limits = limitsOf(view);
@@ -160,7 +185,10 @@ export class MotionPlanComponent {
     });
     const profile = coordinatedProfile(moves);
     if (!profile) return '';
-    const alone = moves.map((move) => ({ letter: move.letter, time: profileOf(Math.abs(move.distance), move.limits).duration }));
+    const alone = moves.map((move) => ({
+      letter: move.letter,
+      time: profileOf(Math.abs(move.distance), move.limits).duration,
+    }));
     const slowest = alone.reduce((worst, item) => (item.time > worst.time ? item : worst));
     const unit = preferredUnit('time', 'metric');
     return `They arrive together after ${showQuantity(profile.duration, unit, { significant: 3 })}; ${slowest.letter} alone would take ${showQuantity(slowest.time, unit, { significant: 3 })}.`;
@@ -169,7 +197,10 @@ export class MotionPlanComponent {
   protected readonly frames = signal<readonly FrameRow[]>([]);
   protected readonly canAddFrame = computed(() => this.frames().length < FRAME_LIMIT);
   protected readonly eased = computed(() => {
-    const rows = this.frames().map(({ time, position }) => ({ time: readQuantity(time, 'time').value, position: readQuantity(position, this.lengthDimension()).value }));
+    const rows = this.frames().map(({ time, position }) => ({
+      time: readQuantity(time, 'time').value,
+      position: readQuantity(position, this.lengthDimension()).value,
+    }));
     if (rows.length < 2) return null;
     if (rows.some((row, index) => index > 0 && row.time <= (rows[index - 1]?.time ?? 0)))
       return { trouble: 'The times must rise from row to row.', tone: 'stop', words: '', options: null };
@@ -177,13 +208,20 @@ export class MotionPlanComponent {
     const demands = keyframeDemands(rows);
     const limits = this.limits();
     const isLinear = this.view().axis.job.kind === 'linear';
-    const say = (value: number, dimension: Dimension): string => showQuantity(value, preferredUnit(dimension, units), { significant: 3 });
+    const say = (value: number, dimension: Dimension): string =>
+      showQuantity(value, preferredUnit(dimension, units), { significant: 3 });
     const fits = limits === null || (demands.speed <= limits.speed && demands.acceleration <= limits.acceleration);
     return {
       trouble: '',
       tone: fits ? 'good' : 'caution',
       words: `${fits ? '● Within what the axis is asked' : '▲ More than the axis is asked'}: it reaches ${say(demands.speed, isLinear ? 'speed' : 'angular-speed')} and ${say(demands.acceleration, isLinear ? 'acceleration' : 'angular-acceleration')}.`,
-      options: timeChart(rows.at(-1)?.time ?? 1, 'position', preferredUnit(this.lengthDimension(), units), (time) => positionAt(rows, time), chartInk()),
+      options: timeChart(
+        rows.at(-1)?.time ?? 1,
+        'position',
+        preferredUnit(this.lengthDimension(), units),
+        (time) => positionAt(rows, time),
+        chartInk(),
+      ),
     };
   });
 
@@ -199,7 +237,10 @@ export class MotionPlanComponent {
     const last = this.frames().at(-1);
     const isLinear = this.view().axis.job.kind === 'linear';
     const time = last ? readQuantity(last.time, 'time').value + 2 : 0;
-    this.frames.update((frames) => [...frames, { time: quantityOf(`${time} s`), position: last?.position ?? quantityOf(isLinear ? '0 mm' : '0 °') }]);
+    this.frames.update((frames) => [
+      ...frames,
+      { time: quantityOf(`${time} s`), position: last?.position ?? quantityOf(isLinear ? '0 mm' : '0 °') },
+    ]);
   }
 
   protected setFrame(index: number, change: Partial<FrameRow>): void {
@@ -231,6 +272,12 @@ function limitsOf({ reckoner }: AxisView): Limits | null {
   const jerk = reckoner.reading(axisField.jerk)?.value ?? null;
   // A move with a jerk limit has neither jumps nor a braking of its own.
   return jerk === null
-    ? { speed, acceleration, jerk, braking: reckoner.value(brakingInForce), start: reckoner.reading(axisField.startJump)?.value ?? null }
+    ? {
+        speed,
+        acceleration,
+        jerk,
+        braking: reckoner.value(brakingInForce),
+        start: reckoner.reading(axisField.startJump)?.value ?? null,
+      }
     : { speed, acceleration, jerk };
 }

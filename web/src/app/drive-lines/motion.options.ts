@@ -7,7 +7,13 @@ import type { ChartInk } from '../ui/chart-ink';
 const POINTS = 160;
 
 /** A quantity over the time of a move. */
-export function timeChart(end: number, name: string, unit: Unit, valueAt: (time: number) => number, ink: ChartInk): EChartsCoreOption {
+export function timeChart(
+  end: number,
+  name: string,
+  unit: Unit,
+  valueAt: (time: number) => number,
+  ink: ChartInk,
+): EChartsCoreOption {
   const data = Array.from({ length: POINTS + 1 }, (_, index) => {
     const time = (end * index) / POINTS;
     return [time, inUnit(valueAt(time), unit)] as const;
@@ -21,9 +27,22 @@ export function timeChart(end: number, name: string, unit: Unit, valueAt: (time:
       formatter: (items: readonly { readonly data: readonly [number, number] }[]) =>
         `${items[0]?.data[0].toPrecision(3) ?? ''} s<br>${items[0]?.data[1].toPrecision(4) ?? ''} ${unit.symbol}`,
     },
-    xAxis: { ...chartAxis('time, s', ink), min: 0, max: end, axisLabel: { ...(chartAxis('', ink)['axisLabel'] as object), showMaxLabel: false } },
+    xAxis: {
+      ...chartAxis('time, s', ink),
+      min: 0,
+      max: end,
+      axisLabel: { ...(chartAxis('', ink)['axisLabel'] as object), showMaxLabel: false },
+    },
     yAxis: { ...chartAxis(`${name}, ${unit.symbol}`, ink, 48) },
-    series: [{ type: 'line', data, symbol: 'none', lineStyle: { color: ink.blue, width: 2 }, areaStyle: { color: ink.blue, opacity: 0.1 } }],
+    series: [
+      {
+        type: 'line',
+        data,
+        symbol: 'none',
+        lineStyle: { color: ink.blue, width: 2 },
+        areaStyle: { color: ink.blue, opacity: 0.1 },
+      },
+    ],
   };
 }
 

@@ -1,5 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type OnDestroy } from '@angular/core';
-import { pushCurve, recommendedSpeed, rigSetup, speedMargin, torqueAvailable, torqueNeeded, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  type OnDestroy,
+} from '@angular/core';
+import {
+  pushCurve,
+  recommendedSpeed,
+  rigSetup,
+  speedMargin,
+  torqueAvailable,
+  torqueNeeded,
+  travelPerMotorTurn,
+} from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
 import { inUnit, preferredUnit, showQuantity, unitsOf } from '@crisp-notch/core/quantity';
 import type { PullOutPoint } from '@crisp-notch/core/simulation';
@@ -73,12 +91,14 @@ export class PushCurveComponent implements OnDestroy {
   protected readonly curve = computed(() => this.reckoned()?.curve ?? null);
   protected readonly missing = computed(() => {
     const outcome = this.view().reckoner.get(torqueAvailable);
-    if (outcome.kind === 'missing') return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
+    if (outcome.kind === 'missing')
+      return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
     return outcome.kind === 'impossible' ? outcome.reason : '';
   });
   protected readonly neededMissing = computed(() => {
     const outcome = this.view().reckoner.get(torqueNeeded);
-    if (outcome.kind === 'missing') return `What it needs is not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
+    if (outcome.kind === 'missing')
+      return `What it needs is not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
     return outcome.kind === 'impossible' ? outcome.reason : '';
   });
   private readonly scale = computed((): CurveScale => {
@@ -128,10 +148,17 @@ export class PushCurveComponent implements OnDestroy {
       String(inUnit(point.high * pushFactor, push)),
       BINDING_WORDS[point.binding],
     ]);
-    return writeCsv([[`speed ${speed.symbol}`, `careful ${push.symbol}`, `hopeful ${push.symbol}`, 'binds'], ...(rows ?? [])]);
+    return writeCsv([
+      [`speed ${speed.symbol}`, `careful ${push.symbol}`, `hopeful ${push.symbol}`, 'binds'],
+      ...(rows ?? []),
+    ]);
   });
-  protected readonly description = computed(() => `What ${this.view().axis.letter} can push against speed. What binds: ${this.stretches()}.`);
-  protected readonly canSimulate = computed(() => rigSetup(this.view().reckoner, { stepping: 'smooth', isDamped: true, isLoaded: false }) !== null);
+  protected readonly description = computed(
+    () => `What ${this.view().axis.letter} can push against speed. What binds: ${this.stretches()}.`,
+  );
+  protected readonly canSimulate = computed(
+    () => rigSetup(this.view().reckoner, { stepping: 'smooth', isDamped: true, isLoaded: false }) !== null,
+  );
 
   constructor() {
     // Points of another design say nothing about this one.

@@ -5,11 +5,26 @@ import { EXAMPLE_INK } from '../testing/example-ink';
 import { exampleView } from '../testing/example-view';
 import { bindingStretches, pushChart, type CurveScale } from './push-curve.options';
 
-const scale: CurveScale = { speed: preferredUnit('speed', 'metric'), push: preferredUnit('force', 'metric'), speedFactor: 1, pushFactor: 1, speedName: 'speed', pushName: 'push' };
+const scale: CurveScale = {
+  speed: preferredUnit('speed', 'metric'),
+  push: preferredUnit('force', 'metric'),
+  speedFactor: 1,
+  pushFactor: 1,
+  speedName: 'speed',
+  pushName: 'push',
+};
 
 const whole = (axis: Axis): Axis => ({
   ...axis,
-  motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: quantityOf('2 Ω'), inductance: quantityOf('3 mH'), rotorInertia: quantityOf('54 g·cm²') } },
+  motor: {
+    ...axis.motor,
+    specification: {
+      ...axis.motor.specification,
+      resistance: quantityOf('2 Ω'),
+      inductance: quantityOf('3 mH'),
+      rotorInertia: quantityOf('54 g·cm²'),
+    },
+  },
   carriage: { ...axis.carriage, mass: quantityOf('4 kg') },
 });
 const curve = pushCurve(exampleView(whole).reckoner) as PushCurve;
@@ -19,7 +34,8 @@ interface Drawn {
 
 describe('the push chart', () => {
   const drawn = pushChart(curve, scale, [{ rate: 1000, torque: 0.2 }], EXAMPLE_INK) as unknown as Drawn;
-  const dataOf = (name: string): readonly (readonly [number, number])[] => drawn.series.find((series) => series.name === name)?.data ?? [];
+  const dataOf = (name: string): readonly (readonly [number, number])[] =>
+    drawn.series.find((series) => series.name === name)?.data ?? [];
 
   it('draws in the units shown what the core reckoned in SI', () => {
     expect(dataOf('gives, careful')[0]?.[1]).toBeCloseTo(curve.points[0]?.low ?? 0, 9);

@@ -6,7 +6,12 @@ import { chartAxis, chartTooltip } from '../ui/chart-axis';
 import type { ChartInk } from '../ui/chart-ink';
 import { roundInterval } from '../ui/notch-ruler.layout';
 
-export const BINDING_WORDS: Readonly<Record<Binding, string>> = { current: 'the current', volts: 'the volts', pulses: 'the pulse rate', whirl: 'the screw’s whip' };
+export const BINDING_WORDS: Readonly<Record<Binding, string>> = {
+  current: 'the current',
+  volts: 'the volts',
+  pulses: 'the pulse rate',
+  whirl: 'the screw’s whip',
+};
 
 /** A stretch of speeds over which one thing binds. */
 export interface BindingStretch {
@@ -18,7 +23,11 @@ export interface BindingStretch {
 /** What binds, from rest to the end of the curve, without gaps. */
 export function bindingStretches(curve: PushCurve): readonly BindingStretch[] {
   // The curve is a grid; where something begins to bind is known exactly.
-  const begins: Partial<Readonly<Record<Binding, number | null>>> = { volts: curve.bindsFrom, pulses: curve.pulseLimit, whirl: curve.whirl };
+  const begins: Partial<Readonly<Record<Binding, number | null>>> = {
+    volts: curve.bindsFrom,
+    pulses: curve.pulseLimit,
+    whirl: curve.whirl,
+  };
   return curve.points.reduce<BindingStretch[]>((stretches, { speed, binding }) => {
     const last = stretches.at(-1);
     if (last?.binding === binding) return [...stretches.slice(0, -1), { ...last, to: speed }];
@@ -55,19 +64,41 @@ function roundTop(value: number): number {
 }
 
 /** Pull-out band against speed, what is needed, the operating point and every limit. */
-export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readonly PullOutPoint[], ink: ChartInk): EChartsCoreOption {
+export function pushChart(
+  curve: PushCurve,
+  scale: CurveScale,
+  simulated: readonly PullOutPoint[],
+  ink: ChartInk,
+): EChartsCoreOption {
   const speed = (value: number): number => inUnit(value * scale.speedFactor, scale.speed);
   const push = (value: number): number => inUnit(value * scale.pushFactor, scale.push);
   const top = Math.max(...curve.points.map((point) => push(point.high)));
   const say = (value: number): string => formatNumber(value, { significant: 3 });
-  const line = (value: number | null, label: string, color: string, type: 'dotted' | 'dashed', position: string, distance = 4): object[] =>
-    value === null ? [] : [{ xAxis: speed(value), lineStyle: { color, type, width: 1.5 }, label: { formatter: label, color, fontFamily: ink.text, position, distance } }];
+  const line = (
+    value: number | null,
+    label: string,
+    color: string,
+    type: 'dotted' | 'dashed',
+    position: string,
+    distance = 4,
+  ): object[] =>
+    value === null
+      ? []
+      : [
+          {
+            xAxis: speed(value),
+            lineStyle: { color, type, width: 1.5 },
+            label: { formatter: label, color, fontFamily: ink.text, position, distance },
+          },
+        ];
   const needed = curve.needed ?? curve.steady;
   const end = speed(curve.points.at(-1)?.speed ?? 0);
   const within = (value: number | null): number | null => (value !== null && speed(value) <= end ? value : null);
-  const operating: Pair[] = curve.speed !== null && needed !== null && speed(curve.speed) <= end ? [[speed(curve.speed), push(needed)]] : [];
+  const operating: Pair[] =
+    curve.speed !== null && needed !== null && speed(curve.speed) <= end ? [[speed(curve.speed), push(needed)]] : [];
   // Two lines on top of each other would only blur.
-  const isApart = curve.steady !== null && curve.needed !== null && push(curve.needed) - push(curve.steady) > APART_SHARE * top;
+  const isApart =
+    curve.steady !== null && curve.needed !== null && push(curve.needed) - push(curve.steady) > APART_SHARE * top;
   const level = (name: string, value: number | null, label: string, type: 'dashed' | 'dotted'): object => ({
     type: 'line',
     name,
@@ -76,7 +107,16 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
     silent: true,
     lineStyle: { color: ink.ink, width: type === 'dashed' ? 1.8 : 1.4, type },
     itemStyle: { color: ink.ink },
-    endLabel: { show: true, formatter: label, align: 'right', verticalAlign: 'top', offset: [-2, 5], color: ink.ink, fontFamily: ink.text, fontSize: 12 },
+    endLabel: {
+      show: true,
+      formatter: label,
+      align: 'right',
+      verticalAlign: 'top',
+      offset: [-2, 5],
+      color: ink.ink,
+      fontFamily: ink.text,
+      fontSize: 12,
+    },
   });
   return {
     animation: false,
@@ -96,8 +136,17 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
         ].join('<br>');
       },
     },
-    xAxis: { ...chartAxis(`${scale.speedName}, ${scale.speed.symbol}`, ink), min: 0, max: end, axisLabel: { ...(chartAxis('', ink)['axisLabel'] as object), showMaxLabel: false } },
-    yAxis: { ...chartAxis(`${scale.pushName}, ${scale.push.symbol}`, ink, 48), min: 0, max: roundTop(Math.max(top, needed === null ? 0 : push(needed) * 1.1)) },
+    xAxis: {
+      ...chartAxis(`${scale.speedName}, ${scale.speed.symbol}`, ink),
+      min: 0,
+      max: end,
+      axisLabel: { ...(chartAxis('', ink)['axisLabel'] as object), showMaxLabel: false },
+    },
+    yAxis: {
+      ...chartAxis(`${scale.pushName}, ${scale.push.symbol}`, ink, 48),
+      min: 0,
+      max: roundTop(Math.max(top, needed === null ? 0 : push(needed) * 1.1)),
+    },
     series: [
       {
         type: 'line',
@@ -113,7 +162,10 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
           label: { color: ink.caution, fontFamily: ink.text, fontSize: 12, position: 'insideTop', distance: 4 },
           data: curve.resonances
             .filter((item) => speed(item.from) < end)
-            .map((item, index) => [{ xAxis: speed(item.from), name: index === 0 ? 'shakes' : '' }, { xAxis: Math.min(end, speed(item.to)) }]),
+            .map((item, index) => [
+              { xAxis: speed(item.from), name: index === 0 ? 'shakes' : '' },
+              { xAxis: Math.min(end, speed(item.to)) },
+            ]),
         },
         markLine: {
           silent: true,
@@ -148,7 +200,9 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
           show: true,
           // Below the point, unless that would run into the axis.
           position: operating[0] && operating[0][1] < LOW_SHARE * top ? 'top' : 'bottom',
-          formatter: operating[0] ? `${say(operating[0][0])} ${scale.speed.symbol}, ${say(operating[0][1])} ${scale.push.symbol} needed` : '',
+          formatter: operating[0]
+            ? `${say(operating[0][0])} ${scale.speed.symbol}, ${say(operating[0][1])} ${scale.push.symbol} needed`
+            : '',
           color: ink.ink,
           fontFamily: ink.text,
           fontWeight: 600,
@@ -161,7 +215,13 @@ export function pushChart(curve: PushCurve, scale: CurveScale, simulated: readon
       {
         type: 'scatter',
         name: 'simulated',
-        data: curve.stepsPerSpeed === null ? [] : simulated.map(({ rate, torque }): Pair => [speed(rate / (curve.stepsPerSpeed as number)), push(torque * curve.pushPerTorque)]),
+        data:
+          curve.stepsPerSpeed === null
+            ? []
+            : simulated.map(({ rate, torque }): Pair => [
+                speed(rate / (curve.stepsPerSpeed as number)),
+                push(torque * curve.pushPerTorque),
+              ]),
         symbol: 'diamond',
         symbolSize: 9,
         silent: true,

@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, type OnDestroy } from '@angular/core';
-import { accelerationEnd, accelerationInForce, axisField, rigSetup, startEnd, type RigChoices } from '@crisp-notch/core/drive-line';
+import {
+  accelerationEnd,
+  accelerationInForce,
+  axisField,
+  rigSetup,
+  startEnd,
+  type RigChoices,
+} from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
 import { profileOf } from '@crisp-notch/core/motion';
@@ -108,7 +115,9 @@ export class RunBenchComponent implements OnDestroy {
   protected readonly result = signal<RunResult | null>(null);
   protected readonly sentence = signal('');
   protected readonly trouble = signal('');
-  protected readonly setup = computed(() => rigSetup(this.view().reckoner, { stepping: this.stepping(), isDamped: this.isDamped(), isLoaded: this.isLoaded() }));
+  protected readonly setup = computed(() =>
+    rigSetup(this.view().reckoner, { stepping: this.stepping(), isDamped: this.isDamped(), isLoaded: this.isLoaded() }),
+  );
   protected readonly options = computed(() => {
     this.preferences.preferences();
     const result = this.result();
@@ -117,10 +126,30 @@ export class RunBenchComponent implements OnDestroy {
   protected readonly csv = computed(() => {
     const trace = this.result()?.trace;
     if (!trace) return '';
-    const columns = [trace.time, trace.commanded, trace.position, trace.rate, trace.rotorRate, trace.slip, trace.currentA, trace.currentB, trace.torque];
+    const columns = [
+      trace.time,
+      trace.commanded,
+      trace.position,
+      trace.rate,
+      trace.rotorRate,
+      trace.slip,
+      trace.currentA,
+      trace.currentB,
+      trace.torque,
+    ];
     const rows = Array.from(trace.time, (_, index) => columns.map((column) => String(column[index])));
     return writeCsv([
-      ['time s', 'commanded full steps', 'rotor full steps', 'commanded full steps/s', 'rotor full steps/s', 'slip electrical rad', 'current A', 'current B', 'torque N·m'],
+      [
+        'time s',
+        'commanded full steps',
+        'rotor full steps',
+        'commanded full steps/s',
+        'rotor full steps/s',
+        'slip electrical rad',
+        'current A',
+        'current B',
+        'torque N·m',
+      ],
       ...rows,
     ]);
   });
@@ -175,7 +204,9 @@ export class RunBenchComponent implements OnDestroy {
   }
 
   private startOfRamp(): number {
-    return this.manoeuvre() === 'ramp' ? Math.min(readQuantity(this.from(), 'frequency').value, this.topOfRamp() / 2) : Math.min(200, this.topOfRamp() / 4);
+    return this.manoeuvre() === 'ramp'
+      ? Math.min(readQuantity(this.from(), 'frequency').value, this.topOfRamp() / 2)
+      : Math.min(200, this.topOfRamp() / 4);
   }
 
   private topOfRamp(): number {
@@ -196,11 +227,14 @@ export class RunBenchComponent implements OnDestroy {
       case 'asked': {
         const { reckoner } = this.view();
         const [steps, acceleration] = [this.stepsPerTravel(), reckoner.value(accelerationInForce)];
-        const [speed, travel, jerk] = [axisField.speed, axisField.travel, axisField.jerk].map((item) => reckoner.reading(item)?.value ?? null);
+        const [speed, travel, jerk] = [axisField.speed, axisField.travel, axisField.jerk].map(
+          (item) => reckoner.reading(item)?.value ?? null,
+        );
         if (steps === null || acceleration === null || speed == null || travel == null) return null;
         // The whole move, but no longer at its top speed than there is something to see.
         return profileOf(travel, { speed, acceleration, jerk: jerk ?? null }).stretches.map((stretch) => ({
-          duration: stretch.acceleration === 0 && stretch.jerk === 0 ? Math.min(HOLD, stretch.duration) : stretch.duration,
+          duration:
+            stretch.acceleration === 0 && stretch.jerk === 0 ? Math.min(HOLD, stretch.duration) : stretch.duration,
           rate: stretch.speed * steps,
           acceleration: stretch.acceleration * steps,
           jerk: stretch.jerk * steps,
@@ -243,14 +277,19 @@ export class RunBenchComponent implements OnDestroy {
     }
     const steps = this.stepsPerTravel();
     const dimension = this.view().axis.job.kind === 'linear' ? 'length' : 'angle';
-    const travel = steps === null ? '' : `, ${showQuantity(Math.abs(lost) / steps, preferredUnit(dimension, this.preferences.units()), { significant: 3 })} at the carriage`;
+    const travel =
+      steps === null
+        ? ''
+        : `, ${showQuantity(Math.abs(lost) / steps, preferredUnit(dimension, this.preferences.units()), { significant: 3 })} at the carriage`;
     const since =
       fell && this.manoeuvre() === 'jump' && fell.time > HOLD
         ? `${((fell.time - HOLD) * 1000).toFixed(1)} ms after the jump`
         : fell
           ? `after ${(fell.time * 1000).toFixed(1)} ms`
           : 'at the end';
-    this.sentence.set(`⬢ It falls out of step ${since}${fell ? `, at ${whole(fell.rate)} full steps/s` : ''}, and loses ${whole(Math.abs(lost))} full steps${travel}.`);
+    this.sentence.set(
+      `⬢ It falls out of step ${since}${fell ? `, at ${whole(fell.rate)} full steps/s` : ''}, and loses ${whole(Math.abs(lost))} full steps${travel}.`,
+    );
   }
 
   private tell(request: RigRequest, found: Found): void {
@@ -260,17 +299,29 @@ export class RunBenchComponent implements OnDestroy {
     const units = this.preferences.units();
     const whole = formatNumber(Math.round(found.value), { significant: 3 });
     const kind = request.kind === 'start-rate' ? 'start-rate' : 'fastest-ramp';
-    const dimension = kind === 'start-rate' ? (isLinear ? 'speed' : 'angular-speed') : isLinear ? 'acceleration' : 'angular-acceleration';
+    const dimension =
+      kind === 'start-rate'
+        ? isLinear
+          ? 'speed'
+          : 'angular-speed'
+        : isLinear
+          ? 'acceleration'
+          : 'angular-acceleration';
     const say = (value: number): string => showQuantity(value, preferredUnit(dimension, units), { significant: 3 });
-    if (!found.isOpenEnded) this.findings.keep(this.view(), kind, { most: found.value / steps, words: this.triedWith() });
+    if (!found.isOpenEnded)
+      this.findings.keep(this.view(), kind, { most: found.value / steps, words: this.triedWith() });
     if (found.value === 0) {
-      this.sentence.set(kind === 'start-rate' ? '⬢ It does not start at any rate.' : '⬢ No ramp that was tried reaches this rate.');
+      this.sentence.set(
+        kind === 'start-rate' ? '⬢ It does not start at any rate.' : '⬢ No ramp that was tried reaches this rate.',
+      );
       return;
     }
     const { reckoner } = this.view();
     const reckoned = kind === 'start-rate' ? startEnd(reckoner) : accelerationEnd(reckoner);
     const margin = kind === 'start-rate' ? '' : ' with the margin';
-    const beside = reckoned ? ` Under Moves ${say(reckoned.value)} is reckoned${margin}, where ${reckoned.words}: count on the lower of the two.` : ' Stay well below it.';
+    const beside = reckoned
+      ? ` Under Moves ${say(reckoned.value)} is reckoned${margin}, where ${reckoned.words}: count on the lower of the two.`
+      : ' Stay well below it.';
     this.sentence.set(
       kind === 'start-rate'
         ? `● It starts and stops without a ramp up to ${whole} full steps/s, ${say(found.value / steps)} at the carriage.${beside}`
@@ -280,7 +331,8 @@ export class RunBenchComponent implements OnDestroy {
 
   /** In a few words, for whoever reads the finding elsewhere. */
   private triedWith(): string {
-    const label = (options: readonly ChoiceOption[], value: string): string => options.find((option) => option.value === value)?.label ?? '';
+    const label = (options: readonly ChoiceOption[], value: string): string =>
+      options.find((option) => option.value === value)?.label ?? '';
     return [
       `with ${label(STEPPINGS, this.stepping())}`,
       `calmed by ${label(DAMPINGS, this.isDamped() ? 'damped' : 'bare')}`,

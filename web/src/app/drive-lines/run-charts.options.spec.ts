@@ -10,7 +10,9 @@ const setup: Setup = {
 
 describe('the charts of a run', () => {
   const { trace } = finish(runCommand(setup, jumpCommand(0, 600, 0.1)));
-  const linesOf = (plot: RunPlot): readonly { readonly name: string; readonly data: readonly (readonly [number, number])[] }[] =>
+  const linesOf = (
+    plot: RunPlot,
+  ): readonly { readonly name: string; readonly data: readonly (readonly [number, number])[] }[] =>
     (runChart(trace, plot, EXAMPLE_INK) as unknown as { readonly series: ReturnType<typeof linesOf> }).series;
 
   it('draw rotor and command together where both have a value', () => {

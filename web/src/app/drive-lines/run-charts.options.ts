@@ -46,25 +46,43 @@ export function runChart(trace: Trace, plot: RunPlot, ink: ChartInk): EChartsCor
     },
     position: {
       name: 'position, full steps',
-      series: [line('rotor', pairs(trace.position), ink.blue, 1.6), line('commanded', pairs(trace.commanded), ink.ink, 2, 'dashed')],
+      series: [
+        line('rotor', pairs(trace.position), ink.blue, 1.6),
+        line('commanded', pairs(trace.commanded), ink.ink, 2, 'dashed'),
+      ],
     },
     rate: {
       name: 'full steps/s',
-      series: [line('rotor', pairs(trace.rotorRate), ink.blue, 1.6), line('commanded', pairs(trace.rate), ink.ink, 2, 'dashed')],
+      series: [
+        line('rotor', pairs(trace.rotorRate), ink.blue, 1.6),
+        line('commanded', pairs(trace.rate), ink.ink, 2, 'dashed'),
+      ],
     },
     torque: { name: 'torque, N·m', series: [line('torque', pairs(trace.torque), ink.blue, 1.4)] },
-    current: { name: 'current, A', series: [line('phase A', pairs(trace.currentA), ink.blue, 1.3), line('phase B', pairs(trace.currentB), ink.brass, 1.3)] },
+    current: {
+      name: 'current, A',
+      series: [
+        line('phase A', pairs(trace.currentA), ink.blue, 1.3),
+        line('phase B', pairs(trace.currentB), ink.brass, 1.3),
+      ],
+    },
   };
   const { name, series } = plots[plot];
   return {
     animation: false,
     grid: { left: 66, right: 18, top: 30, bottom: 46 },
-    legend: series.length > 1 ? { top: 0, right: 10, textStyle: { color: ink.quiet, fontFamily: ink.text }, itemWidth: 18, itemHeight: 8 } : { show: false },
+    legend:
+      series.length > 1
+        ? { top: 0, right: 10, textStyle: { color: ink.quiet, fontFamily: ink.text }, itemWidth: 18, itemHeight: 8 }
+        : { show: false },
     tooltip: {
       ...chartTooltip(ink),
       trigger: 'axis',
       formatter: (items: readonly { readonly seriesName: string; readonly data: readonly [number, number] }[]) =>
-        [`${items[0]?.data[0].toFixed(1) ?? ''} ms`, ...items.map((item) => `${item.seriesName} ${formatNumber(item.data[1], { significant: 4 })}`)].join('<br>'),
+        [
+          `${items[0]?.data[0].toFixed(1) ?? ''} ms`,
+          ...items.map((item) => `${item.seriesName} ${formatNumber(item.data[1], { significant: 4 })}`),
+        ].join('<br>'),
     },
     xAxis: { ...chartAxis('time, ms', ink), min: 0, max: Math.round((trace.time.at(-1) ?? 0) * 1000) },
     yAxis: { ...chartAxis(name, ink, 50), scale: true },

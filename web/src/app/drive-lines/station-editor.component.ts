@@ -20,7 +20,17 @@ import {
   type TransmissionKind,
   type TransmissionSpecification,
 } from '@crisp-notch/core/machine';
-import { isBrushed, isRegulated, powerOff, sayIn, windingCurrent, windingInductance, windingResistance, windingTorque, WIRING_WORDS } from '@crisp-notch/core/drive-line';
+import {
+  isBrushed,
+  isRegulated,
+  powerOff,
+  sayIn,
+  windingCurrent,
+  windingInductance,
+  windingResistance,
+  windingTorque,
+  WIRING_WORDS,
+} from '@crisp-notch/core/drive-line';
 import { wiringsOf } from '@crisp-notch/core/motor';
 import { fitsAxis, NO_STOCK, wiringFor, type Part, type PartKind } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
@@ -47,7 +57,10 @@ export interface AxisChange {
   readonly change: (axis: Axis) => Axis;
 }
 
-const MICROSTEPS: readonly ChoiceOption[] = MICROSTEP_DIVISORS.map((count) => ({ value: String(count), label: count === 1 ? 'full steps' : `1/${count} step` }));
+const MICROSTEPS: readonly ChoiceOption[] = MICROSTEP_DIVISORS.map((count) => ({
+  value: String(count),
+  label: count === 1 ? 'full steps' : `1/${count} step`,
+}));
 const COUNTS: readonly ChoiceOption[] = [
   { value: '1', label: 'one motor' },
   { value: '2', label: 'two alike, one on each side' },
@@ -60,7 +73,12 @@ const TITLES: Readonly<Record<LineStation, string>> = {
   transmission: 'Transmission',
   carriage: 'Carriage',
 };
-const PART_OF: Partial<Record<LineStation, PartKind>> = { supply: 'supply', driver: 'driver', motor: 'motor', transmission: 'transmission' };
+const PART_OF: Partial<Record<LineStation, PartKind>> = {
+  supply: 'supply',
+  driver: 'driver',
+  motor: 'motor',
+  transmission: 'transmission',
+};
 
 /** Edits the selected station of a drive line. */
 @Component({
@@ -108,14 +126,21 @@ export class StationEditorComponent {
   protected readonly isRegulated = computed(() => isRegulated(this.view().context));
   protected readonly isMicrostepsGuessed = computed(() => isGuessed(this.axis().driver, 'microsteps'));
   protected readonly axis = computed(() => this.view().axis);
-  protected readonly title = computed(() => (this.station() === 'carriage' && this.axis().job.kind === 'rotary' ? 'Plate' : TITLES[this.station()]));
+  protected readonly title = computed(() =>
+    this.station() === 'carriage' && this.axis().job.kind === 'rotary' ? 'Plate' : TITLES[this.station()],
+  );
   protected readonly partKind = computed(() => PART_OF[this.station()] ?? null);
   protected readonly supplies = computed<readonly ChoiceOption[]>(() => [
-    ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),
+    ...(this.document()?.supplies ?? []).map((item, index) => ({
+      value: item.id,
+      label: `${index + 1}: ${item.name || 'supply'}`,
+    })),
     ...(this.document()?.converters ?? []).map((item) => ({ value: item.id, label: item.name || 'converter' })),
     { value: 'new', label: 'another supply' },
   ]);
-  protected readonly wirings = computed<readonly ChoiceOption[]>(() => wiringsOf(this.axis().motor.specification.leads).map((value) => ({ value, label: WIRING_WORDS[value] })));
+  protected readonly wirings = computed<readonly ChoiceOption[]>(() =>
+    wiringsOf(this.axis().motor.specification.leads).map((value) => ({ value, label: WIRING_WORDS[value] })),
+  );
   protected readonly counts = COUNTS;
   protected readonly figures = { windingResistance, windingInductance, windingCurrent, windingTorque };
   protected readonly linearFaults = computed(() => {
@@ -131,7 +156,9 @@ export class StationEditorComponent {
   });
   protected readonly supply = computed(() => this.view().context.supply);
   /** A converter is described with the rails, not as a supply. */
-  protected readonly isConverter = computed(() => (this.document()?.converters ?? []).some((item) => item.id === this.axis().supply));
+  protected readonly isConverter = computed(() =>
+    (this.document()?.converters ?? []).some((item) => item.id === this.axis().supply),
+  );
   protected readonly controller = computed(() => this.document()?.controller);
   protected readonly name = computed(() => {
     const station = this.station();
@@ -151,7 +178,8 @@ export class StationEditorComponent {
     const name = (event.target as HTMLInputElement).value;
     const station = this.station();
     if (station === 'supply') this.editSupply({ name });
-    else if (station !== 'reduction') this.edit(`${station}.name`, (axis) => ({ ...axis, [station]: { ...axis[station], name } }));
+    else if (station !== 'reduction')
+      this.edit(`${station}.name`, (axis) => ({ ...axis, [station]: { ...axis[station], name } }));
   }
 
   protected setAxisName(event: Event): void {
@@ -162,14 +190,20 @@ export class StationEditorComponent {
   protected setLetter(field: HTMLInputElement): void {
     const letter = field.value.trim().toUpperCase();
     const isTaken = isLetterTaken(this.document()?.axes ?? [], letter, this.axis().id);
-    this.letterMessage.set(letter === '' ? 'An axis needs a letter.' : isTaken ? `Another axis is ${letter} already.` : '');
+    this.letterMessage.set(
+      letter === '' ? 'An axis needs a letter.' : isTaken ? `Another axis is ${letter} already.` : '',
+    );
     if (letter !== '' && !isTaken) this.edit('letter', (axis) => ({ ...axis, letter }));
   }
 
   protected setMotor(specification: MotorSpecification): void {
     this.edit('motor.specification', (axis) => ({
       ...axis,
-      motor: { ...axis.motor, specification, wiring: wiringFor(specification, axis.motor.wiring, axis.driver.specification.type) },
+      motor: {
+        ...axis.motor,
+        specification,
+        wiring: wiringFor(specification, axis.motor.wiring, axis.driver.specification.type),
+      },
     }));
   }
 
@@ -178,11 +212,17 @@ export class StationEditorComponent {
   }
 
   protected setMicrosteps(value: string): void {
-    this.edit('driver.microsteps', (axis) => ({ ...axis, driver: withCount(axis.driver, 'microsteps', Number(value)) }));
+    this.edit('driver.microsteps', (axis) => ({
+      ...axis,
+      driver: withCount(axis.driver, 'microsteps', Number(value)),
+    }));
   }
 
   protected setTransmission(specification: TransmissionSpecification): void {
-    this.edit('transmission.specification', (axis) => ({ ...axis, transmission: { ...axis.transmission, specification } }));
+    this.edit('transmission.specification', (axis) => ({
+      ...axis,
+      transmission: { ...axis.transmission, specification },
+    }));
   }
 
   protected setTransmissionKind(kind: TransmissionKind): void {
@@ -197,7 +237,11 @@ export class StationEditorComponent {
     const axisId = this.axis().id;
     this.store.edit('supplies', (document) => {
       const added = newSupply(nextSupplyId(document));
-      return { ...document, supplies: [...document.supplies, added], axes: document.axes.map((axis) => (axis.id === axisId ? { ...axis, supply: added.id } : axis)) };
+      return {
+        ...document,
+        supplies: [...document.supplies, added],
+        axes: document.axes.map((axis) => (axis.id === axisId ? { ...axis, supply: added.id } : axis)),
+      };
     });
   }
 
@@ -214,7 +258,10 @@ export class StationEditorComponent {
   }
 
   protected setController(specification: ControllerSpecification): void {
-    this.store.edit('controller', (document) => ({ ...document, controller: { ...document.controller, specification } }));
+    this.store.edit('controller', (document) => ({
+      ...document,
+      controller: { ...document.controller, specification },
+    }));
   }
 
   protected withReduction(reduction: readonly Stage[]): (axis: Axis) => Axis {
@@ -227,7 +274,11 @@ export class StationEditorComponent {
 
   protected setWiring(value: string): void {
     const found = this.wirings().find((item) => item.value === value);
-    if (found) this.edit('motor.wiring', (axis) => ({ ...axis, motor: { ...axis.motor, wiring: found.value as Axis['motor']['wiring'] } }));
+    if (found)
+      this.edit('motor.wiring', (axis) => ({
+        ...axis,
+        motor: { ...axis.motor, wiring: found.value as Axis['motor']['wiring'] },
+      }));
   }
 
   protected setCount(value: string): void {

@@ -25,7 +25,13 @@ import { ComparisonComponent } from '../ui/comparison.component';
         @if (trials().length > 1) {
           <p class="row small">
             @for (other of trials(); track other.id) {
-              <button type="button" class="button" [attr.aria-pressed]="other.id === trial.id" [class.primary]="other.id === trial.id" (click)="chosen.set(other.id)">
+              <button
+                type="button"
+                class="button"
+                [attr.aria-pressed]="other.id === trial.id"
+                [class.primary]="other.id === trial.id"
+                (click)="chosen.set(other.id)"
+              >
                 {{ other.name }}
               </button>
             }
@@ -35,7 +41,9 @@ import { ComparisonComponent } from '../ui/comparison.component';
           <cn-comparison [left]="document" [right]="trial.document" leftName="Now" rightName="Then" [hasSame]="false" />
         }
         <p class="small">
-          <a routerLink="../compare" [queryParams]="{ left: 'present', right: 'trial-' + trial.id }">Compare it with any other design</a>
+          <a routerLink="../compare" [queryParams]="{ left: 'present', right: 'trial-' + trial.id }"
+            >Compare it with any other design</a
+          >
         </p>
       </section>
     }

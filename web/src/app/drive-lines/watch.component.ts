@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, signal, untracked, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  signal,
+  untracked,
+  type OnDestroy,
+} from '@angular/core';
 import { formatNumber } from '@crisp-notch/core/quantity';
 import type { Trace } from '@crisp-notch/core/simulation';
 import { momentAt, watchPicture } from './watch.layout';
@@ -28,7 +37,10 @@ export class WatchComponent implements OnDestroy {
   protected readonly words = computed(() => {
     const { time, rate, slip, commanded, position } = this.moment();
     const behind = commanded - position;
-    const where = Math.abs(slip) > 2 * Math.PI ? `out of step, ${formatNumber(Math.abs(behind), { significant: 3 })} full steps ${behind > 0 ? 'behind' : 'ahead'}` : 'in step';
+    const where =
+      Math.abs(slip) > 2 * Math.PI
+        ? `out of step, ${formatNumber(Math.abs(behind), { significant: 3 })} full steps ${behind > 0 ? 'behind' : 'ahead'}`
+        : 'in step';
     return `${(time * 1000).toFixed(1)} ms, ${formatNumber(Math.round(rate), { significant: 5 })} full steps/s: ${where}`;
   });
   protected readonly slowness = computed(() => Math.round(SHOWN_IN_SECONDS / Math.max(this.end(), 1e-3)));

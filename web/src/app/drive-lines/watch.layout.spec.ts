@@ -22,7 +22,9 @@ describe('watching a run', () => {
 
   it('runs the notches under the command, one full step apart', () => {
     const { notches } = watchPicture(momentAt(trace, 0.03));
-    notches.slice(1).forEach((notch, index) => expect((notch.x - (notches[index]?.x ?? 0)) * 2 * REACH).toBeCloseTo(1, 9));
+    notches
+      .slice(1)
+      .forEach((notch, index) => expect((notch.x - (notches[index]?.x ?? 0)) * 2 * REACH).toBeCloseTo(1, 9));
     const commanded = momentAt(trace, 0.03).commanded;
     const middle = notches.reduce((best, notch) => (Math.abs(notch.x - 0.5) < Math.abs(best.x - 0.5) ? notch : best));
     expect(Math.abs(middle.step - commanded)).toBeLessThanOrEqual(0.5);

@@ -20,7 +20,8 @@ export function momentAt(trace: Trace, time: number): Moment {
   }
   const [from, to] = [times[low] ?? 0, times[high] ?? 0];
   const share = to > from ? Math.min(1, Math.max(0, (time - from) / (to - from))) : 0;
-  const between = (column: Float64Array): number => (column[low] ?? 0) + ((column[high] ?? 0) - (column[low] ?? 0)) * share;
+  const between = (column: Float64Array): number =>
+    (column[low] ?? 0) + ((column[high] ?? 0) - (column[low] ?? 0)) * share;
   return {
     time: Math.min(Math.max(time, times[0] ?? 0), times.at(-1) ?? 0),
     commanded: between(trace.commanded),
@@ -52,5 +53,10 @@ export function watchPicture(moment: Moment): WatchPicture {
     .map((step) => ({ x: place(step), step }));
   const rotor = place(moment.position);
   const held = Math.min(0.985, Math.max(0.015, rotor));
-  return { notches, rotor: held, beyond: held === rotor ? 0 : Math.round(moment.position - moment.commanded), isOutOfStep: Math.abs(moment.slip) > 2 * Math.PI };
+  return {
+    notches,
+    rotor: held,
+    beyond: held === rotor ? 0 : Math.round(moment.position - moment.commanded),
+    isOutOfStep: Math.abs(moment.slip) > 2 * Math.PI,
+  };
 }

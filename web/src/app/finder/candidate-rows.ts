@@ -21,7 +21,10 @@ const STEP_UNITS: Readonly<Record<UnitSystem, string>> = { metric: 'µm', inch: 
 
 function stepUnit(kind: Job['kind'], units: UnitSystem): Unit {
   const symbol = kind === 'linear' ? STEP_UNITS[units] : '°';
-  return unitsOf(kind === 'linear' ? 'length' : 'angle').find((unit) => unit.symbol === symbol) ?? preferredUnit('length', units);
+  return (
+    unitsOf(kind === 'linear' ? 'length' : 'angle').find((unit) => unit.symbol === symbol) ??
+    preferredUnit('length', units)
+  );
 }
 
 /** Units of the columns. */
@@ -30,7 +33,11 @@ export function columnUnits(kind: Job['kind'], units: UnitSystem, currency: stri
 }
 
 /** Numbers of a column have the same decimals, so that they stand on their decimal sign. */
-export function qualityTexts(candidate: Candidate, kind: Job['kind'], units: UnitSystem): Readonly<Record<Quality, string>> {
+export function qualityTexts(
+  candidate: Candidate,
+  kind: Job['kind'],
+  units: UnitSystem,
+): Readonly<Record<Quality, string>> {
   return {
     cost: `${candidate.cost.toFixed(2)}${candidate.unpricedCount > 0 ? '\u00a0+?' : ''}`,
     speed: candidate.speedMargin.toFixed(2),
@@ -58,5 +65,10 @@ export function stationTexts(design: Machine, axis: Axis): Pick<CandidateRow, 'm
 export function candidateRow(space: Space, candidate: Candidate, units: UnitSystem): CandidateRow {
   const design = designOf(space, candidate.combination);
   const axis = design.axes.find((item) => item.id === space.axisId) as Axis;
-  return { key: Object.values(candidate.combination).join(), candidate, ...stationTexts(design, axis), qualities: qualityTexts(candidate, axis.job.kind, units) };
+  return {
+    key: Object.values(candidate.combination).join(),
+    candidate,
+    ...stationTexts(design, axis),
+    qualities: qualityTexts(candidate, axis.job.kind, units),
+  };
 }

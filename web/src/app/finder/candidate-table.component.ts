@@ -3,7 +3,14 @@ import { QUALITIES, type Candidate, type Space } from '@crisp-notch/core/search'
 import { PreferencesStore } from '../data/preferences';
 import { candidateRow, columnUnits } from './candidate-rows';
 
-const HEADS = { cost: 'Cost', speed: 'Speed', force: 'Force', resolution: 'Step', heat: 'Heat', noise: 'Noise' } as const;
+const HEADS = {
+  cost: 'Cost',
+  speed: 'Speed',
+  force: 'Force',
+  resolution: 'Step',
+  heat: 'Heat',
+  noise: 'Noise',
+} as const;
 
 /** Candidates with what each gives and gives up. */
 @Component({
@@ -40,7 +47,12 @@ const HEADS = { cost: 'Cost', speed: 'Speed', force: 'Force', resolution: 'Step'
                 <td class="right number">{{ row.qualities[head.quality] }}</td>
               }
               <td class="actions small">
-                <button type="button" class="link" [attr.aria-expanded]="row.candidate === seen()" (click)="see.emit(row.candidate)">
+                <button
+                  type="button"
+                  class="link"
+                  [attr.aria-expanded]="row.candidate === seen()"
+                  (click)="see.emit(row.candidate)"
+                >
                   Explain<span class="visually-hidden"> {{ row.motor }}, {{ row.line }}</span>
                 </button>
                 <button type="button" class="link" (click)="pin.emit(row.candidate)">

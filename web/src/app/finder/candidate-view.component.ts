@@ -1,5 +1,23 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, ElementRef, inject, input, output, signal } from '@angular/core';
-import { driverTemperature, loadAtMotor, pushAtSpeed, recommendedSpeed, speedMargin, stepSize, torqueAvailable, torqueNeeded } from '@crisp-notch/core/drive-line';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import {
+  driverTemperature,
+  loadAtMotor,
+  pushAtSpeed,
+  recommendedSpeed,
+  speedMargin,
+  stepSize,
+  torqueAvailable,
+  torqueNeeded,
+} from '@crisp-notch/core/drive-line';
 import type { AxisView } from '../data/design-store';
 import { DriveLineComponent } from '../ui/drive-line/drive-line.component';
 import type { LineStation } from '../ui/drive-line/stations';
@@ -26,7 +44,9 @@ import { FigureComponent } from '../ui/figure.component';
         <button type="button" class="button" (click)="tried.emit()">Try it as a what-if</button>
         <button type="button" class="button" (click)="pinned.emit()">Pin it</button>
         <button type="button" class="button" (click)="closed.emit()">Close</button>
-        <span class="small quiet">Adopting makes a revision; the supply’s voltage and the controller change for every axis on them.</span>
+        <span class="small quiet"
+          >Adopting makes a revision; the supply’s voltage and the controller change for every axis on them.</span
+        >
       </p>
     </section>
   `,
@@ -56,7 +76,16 @@ export class CandidateViewComponent {
   readonly closed = output();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly station = signal<LineStation>('motor');
-  protected readonly figures = [torqueAvailable, torqueNeeded, speedMargin, recommendedSpeed, pushAtSpeed, loadAtMotor, stepSize, driverTemperature].map((figure) => ({ figure }));
+  protected readonly figures = [
+    torqueAvailable,
+    torqueNeeded,
+    speedMargin,
+    recommendedSpeed,
+    pushAtSpeed,
+    loadAtMotor,
+    stepSize,
+    driverTemperature,
+  ].map((figure) => ({ figure }));
 
   constructor() {
     // It opens below a long list: who asked for it should see it.

@@ -13,7 +13,9 @@ describe('words of the match finder', () => {
   });
 
   it('say how far to give way, in the units of the axis', () => {
-    expect(relaxationWords({ wish: 'speed', from: 0.05, to: 0.0312 }, axis('router'), say)).toBe('Go 31.2 mm/s instead of 50 mm/s.');
+    expect(relaxationWords({ wish: 'speed', from: 0.05, to: 0.0312 }, axis('router'), say)).toBe(
+      'Go 31.2 mm/s instead of 50 mm/s.',
+    );
     expect(relaxationWords({ wish: 'tolerance', from: 0.00003, to: 0.0001 }, axis('router'), say)).toContain('±0.1 mm');
     expect(relaxationWords({ wish: 'holdsUnpowered', from: 1, to: 0 }, axis('router'), say)).toContain('brake');
     expect(wishDimension('load', axis('dividing-table').job.kind)).toBe('torque');

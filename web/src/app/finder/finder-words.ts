@@ -47,7 +47,9 @@ export const QUALITY_WORDS: Readonly<Record<Quality | 'balance', string>> = {
   noise: 'noise',
 };
 
-const DIMENSIONS: Readonly<Record<Exclude<Relaxable, 'holdsUnpowered'>, readonly [linear: Dimension, rotary: Dimension]>> = {
+const DIMENSIONS: Readonly<
+  Record<Exclude<Relaxable, 'holdsUnpowered'>, readonly [linear: Dimension, rotary: Dimension]>
+> = {
   speed: ['speed', 'angular-speed'],
   acceleration: ['acceleration', 'angular-acceleration'],
   load: ['force', 'torque'],
@@ -74,7 +76,11 @@ const WISHES: Readonly<Record<Relaxable, (from: string, to: string) => string>> 
 };
 
 /** One way to give way, as a sentence. */
-export function relaxationWords({ wish, from, to }: Pick<Relaxation, 'wish' | 'from' | 'to'>, axis: Axis, say: Say): string {
+export function relaxationWords(
+  { wish, from, to }: Pick<Relaxation, 'wish' | 'from' | 'to'>,
+  axis: Axis,
+  say: Say,
+): string {
   if (wish === 'holdsUnpowered') return WISHES[wish]('', '');
   const dimension = wishDimension(wish, axis.job.kind);
   return WISHES[wish](say(from, dimension), say(to, dimension));

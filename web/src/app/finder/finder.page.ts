@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type OnInit } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  type OnInit,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { axisContext, judgeAxis, sayIn } from '@crisp-notch/core/drive-line';
@@ -6,7 +16,19 @@ import { quantityProblem, readQuantity, type Axis, type Machine, type Quantity }
 import { TRANSMISSION_SERIES } from '@crisp-notch/core/parts';
 import { preferredUnit, inUnit } from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
-import { designOf, isTooLarge, PLACES, spaceOf, spaceSize, wishesOf, type Candidate, type LineFit, type Place, type Relaxation, type Space } from '@crisp-notch/core/search';
+import {
+  designOf,
+  isTooLarge,
+  PLACES,
+  spaceOf,
+  spaceSize,
+  wishesOf,
+  type Candidate,
+  type LineFit,
+  type Place,
+  type Relaxation,
+  type Space,
+} from '@crisp-notch/core/search';
 import { InputTextModule } from 'primeng/inputtext';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
 import { Api, messageOf } from '../data/api';
@@ -25,7 +47,10 @@ import type { FitsRequest, SortBy } from '../workers/finder-messages';
 
 /** Rows of the list; the front may hold thousands. */
 const SHOWN = 40;
-/** While results still come in, and when the search was stopped: enough to fill the screen, few enough to draw within a frame or two. */
+/**
+ * While results still come in, and when the search was stopped: enough to fill the screen, few enough to draw within a
+ * frame or two.
+ */
 const SHOWN_MEANWHILE = 10;
 /** Quiet time after a change before it is asked whether what stands fits. */
 const FITS_IN_MILLISECONDS = 150;
@@ -67,17 +92,25 @@ export class FinderPage implements OnInit {
   protected readonly done = signal('');
   protected readonly priceMessage = signal('');
 
-  protected readonly view = computed(() => this.axes().find((item) => item.axis.id === this.chosenAxis()) ?? this.axes()[0] ?? null);
+  protected readonly view = computed(
+    () => this.axes().find((item) => item.axis.id === this.chosenAxis()) ?? this.axes()[0] ?? null,
+  );
   private readonly axisId = computed(() => this.view()?.axis.id ?? null);
   protected readonly isUpright = computed(() => {
     const job = this.view()?.axis.job;
-    return job?.kind === 'linear' ? readQuantity(job.incline, 'angle').value !== 0 : job?.kind === 'rotary' ? readQuantity(job.imbalance, 'torque').value !== 0 : false;
+    return job?.kind === 'linear'
+      ? readQuantity(job.incline, 'angle').value !== 0
+      : job?.kind === 'rotary'
+        ? readQuantity(job.imbalance, 'torque').value !== 0
+        : false;
   });
   private readonly limits = computed(() => {
     const { priceMost, holdsUnpowered } = this.options();
     const isPrice = priceMost !== '' && quantityProblem(priceMost, 'price', { least: 0 }) === null;
     return {
-      priceMost: isPrice ? readQuantity({ text: priceMost, from: 'typed', on: null, plusMinus: null }, 'price').value : null,
+      priceMost: isPrice
+        ? readQuantity({ text: priceMost, from: 'typed', on: null, plusMinus: null }, 'price').value
+        : null,
       holdsUnpowered: holdsUnpowered && this.isUpright(),
     };
   });
@@ -97,7 +130,10 @@ export class FinderPage implements OnInit {
     const [document, axisId, parts] = [this.document(), this.axisId(), this.parts()];
     return document && axisId && parts ? spaceOf(document, axisId, parts, this.options()) : null;
   });
-  /** The space that the results on the page are places in: of what was asked when they were found, which may have changed since. */
+  /**
+   * The space that the results on the page are places in: of what was asked when they were found, which may have
+   * changed since.
+   */
   protected readonly foundSpace = computed<Space | null>(() => {
     const asked = this.askedThen();
     return asked && spaceOf(asked.machine, asked.axisId, asked.parts, asked.options);
@@ -119,7 +155,12 @@ export class FinderPage implements OnInit {
       voltage: space.voltages.length,
       controller: space.controllers.length,
     };
-    return PLACES.map((place) => ({ place, words: PLACE_WORDS[place], isFree: free.includes(place), count: counts?.[place] ?? 0 }));
+    return PLACES.map((place) => ({
+      place,
+      words: PLACE_WORDS[place],
+      isFree: free.includes(place),
+      count: counts?.[place] ?? 0,
+    }));
   });
   protected readonly wishWords = computed(() => {
     const [asked, view] = [this.asked(), this.view()];
@@ -140,16 +181,25 @@ export class FinderPage implements OnInit {
   protected readonly progress = computed(() => {
     const found = this.state().found;
     return found
-      ? { done: COUNT.format(found.done), share: found.total === 0 ? 1 : found.done / found.total, accepted: COUNT.format(found.accepted), front: COUNT.format(found.frontCount) }
+      ? {
+          done: COUNT.format(found.done),
+          share: found.total === 0 ? 1 : found.done / found.total,
+          accepted: COUNT.format(found.accepted),
+          front: COUNT.format(found.frontCount),
+        }
       : null;
   });
   protected readonly rejections = computed(() => {
     const found = this.state().found;
     if (!found) return [];
     const entries = Object.entries(found.rejected) as (readonly [keyof typeof REASON_WORDS, number])[];
-    return entries.sort(([, a], [, b]) => b - a).map(([reason, count]) => ({ reason, count: COUNT.format(count), words: REASON_WORDS[reason] }));
+    return entries
+      .sort(([, a], [, b]) => b - a)
+      .map(([reason, count]) => ({ reason, count: COUNT.format(count), words: REASON_WORDS[reason] }));
   });
-  protected readonly candidates = computed(() => this.state().found?.front.slice(0, this.state().status === 'done' ? SHOWN : SHOWN_MEANWHILE) ?? []);
+  protected readonly candidates = computed(
+    () => this.state().found?.front.slice(0, this.state().status === 'done' ? SHOWN : SHOWN_MEANWHILE) ?? [],
+  );
   protected readonly ways = computed(() => {
     const [relaxations, view] = [this.state().relaxations, this.view()];
     if (!relaxations || !view) return null;
@@ -165,7 +215,11 @@ export class FinderPage implements OnInit {
       return { machine: axis ? adopted(document, axis, pin.design) : pin.design, axisId: pin.axisId };
     });
     const { series, onlyOwned, motorWords, driverWords } = this.options();
-    return { lines: [{ machine: document, axisId }, ...pins], options: { free: [], series, onlyOwned, motorWords, driverWords }, limits: this.limits() };
+    return {
+      lines: [{ machine: document, axisId }, ...pins],
+      options: { free: [], series, onlyOwned, motorWords, driverWords },
+      limits: this.limits(),
+    };
   });
   private readonly fits = toSignal(
     toObservable(this.standing).pipe(
@@ -210,7 +264,14 @@ export class FinderPage implements OnInit {
     });
     // The search follows every change of the job, the choices and the shelf by itself.
     effect(() => {
-      const [document, axisId, parts, options, limits, space] = [this.document(), this.axisId(), this.parts(), this.options(), this.limits(), this.space()];
+      const [document, axisId, parts, options, limits, space] = [
+        this.document(),
+        this.axisId(),
+        this.parts(),
+        this.options(),
+        this.limits(),
+        this.space(),
+      ];
       const missing = this.missing();
       untracked(() => {
         this.seen.set(null);
@@ -218,11 +279,21 @@ export class FinderPage implements OnInit {
         if (shelf.kind === 'failed') this.finder.wait(`The shelf could not be read. ${shelf.message}`);
         if (!document || !axisId || !parts || !space) return;
         if (missing) this.finder.wait(`Say first what it has to do: ${missing}.`);
-        else if (isTooLarge(space)) this.finder.wait('These are more combinations than are worth waiting for. Fix a place, or name the motors and drivers to look at.');
-        else if (spaceSize(space) === 0) this.finder.wait('A free place has nothing to choose from: the shelf holds no such part.');
+        else if (isTooLarge(space))
+          this.finder.wait(
+            'These are more combinations than are worth waiting for. Fix a place, or name the motors and drivers to look at.',
+          );
+        else if (spaceSize(space) === 0)
+          this.finder.wait('A free place has nothing to choose from: the shelf holds no such part.');
         else {
           const { free, series, onlyOwned, motorWords, driverWords } = options;
-          this.finder.search({ machine: document, axisId, parts, options: { free, series, onlyOwned, motorWords, driverWords }, limits });
+          this.finder.search({
+            machine: document,
+            axisId,
+            parts,
+            options: { free, series, onlyOwned, motorWords, driverWords },
+            limits,
+          });
         }
       });
     });
@@ -261,13 +332,21 @@ export class FinderPage implements OnInit {
     if (!space) return;
     const design = designOf(space, candidate.combination);
     const axis = design.axes.find((item) => item.id === space.axisId);
-    this.finder.pin({ name: axis ? `${axis.letter}: ${axis.motor.name}` : '', axisId: space.axisId, candidate, design });
+    this.finder.pin({
+      name: axis ? `${axis.letter}: ${axis.motor.name}` : '',
+      axisId: space.axisId,
+      candidate,
+      design,
+    });
   }
 
   protected tryIt(candidate: Candidate): void {
     const space = this.foundSpace();
     if (!space) return;
-    this.trials.add(this.nameOf(designOf(space, candidate.combination), space.axisId), designOf(space, candidate.combination));
+    this.trials.add(
+      this.nameOf(designOf(space, candidate.combination), space.axisId),
+      designOf(space, candidate.combination),
+    );
     void this.router.navigate(['../drive-lines'], { relativeTo: this.route, queryParams: { axis: space.axisId } });
   }
 
@@ -289,14 +368,21 @@ export class FinderPage implements OnInit {
     else if (wish === 'priceMost') this.finder.setOptions({ priceMost: String(to) });
     else {
       const unit = preferredUnit(wishDimension(wish, axis.job.kind), 'metric');
-      const value: Quantity = { text: `${Number(inUnit(to, unit).toPrecision(12))} ${unit.symbol}`.trim(), from: 'typed', on: null, plusMinus: null };
+      const value: Quantity = {
+        text: `${Number(inUnit(to, unit).toPrecision(12))} ${unit.symbol}`.trim(),
+        from: 'typed',
+        on: null,
+        plusMinus: null,
+      };
       this.store.editAxis(axis.id, `job.${wish}`, (item): Axis => ({ ...item, job: { ...item.job, [wish]: value } }));
     }
   }
 
   private nameOf(design: Machine, axisId: string): string {
     const axis = design.axes.find((item) => item.id === axisId);
-    return axis ? `${axis.letter}: ${axis.motor.name}, ${axis.driver.name}, ${axis.transmission.name}`.slice(0, 200) : '';
+    return axis
+      ? `${axis.letter}: ${axis.motor.name}, ${axis.driver.name}, ${axis.transmission.name}`.slice(0, 200)
+      : '';
   }
 
   private async adoptDesign(axisId: string, design: Machine): Promise<void> {
@@ -311,21 +397,27 @@ export class FinderPage implements OnInit {
         (state, document) => this.api.applyDocument(state.id, state.version, document, reason),
         reason,
       );
-      this.done.set(`${axis.letter} is now ${axis.motor.name}, ${axis.driver.name}, ${axis.transmission.name}. It is a revision of its own; undo brings the old one back.`);
+      this.done.set(
+        `${axis.letter} is now ${axis.motor.name}, ${axis.driver.name}, ${axis.transmission.name}. It is a revision of its own; undo brings the old one back.`,
+      );
     } catch (error) {
       this.message.set(messageOf(error));
     }
   }
 }
 
-/** The present design with what a candidate says of its axis, supply and controller; everything else stays as it is now. */
+/**
+ * The present design with what a candidate says of its axis, supply and controller; everything else stays as it is now.
+ */
 function adopted(document: Machine, axis: Axis, design: Machine): Machine {
   const supply = design.supplies.find((item) => item.id === axis.supply);
   return {
     ...document,
     controller: design.controller,
     supplies: document.supplies.map((item) =>
-      item.id === axis.supply && supply ? { ...item, set: supply.set, specification: { ...item.specification, voltage: supply.specification.voltage } } : item,
+      item.id === axis.supply && supply
+        ? { ...item, set: supply.set, specification: { ...item.specification, voltage: supply.specification.voltage } }
+        : item,
     ),
     axes: document.axes.map((item) =>
       item.id === axis.id

@@ -17,7 +17,14 @@ const NAMES: Readonly<Record<Quality, string>> = {
 const LARGER_IS_BETTER: readonly Quality[] = ['speed', 'force'];
 
 const valueOf = (candidate: Candidate, quality: Quality): number =>
-  ({ cost: candidate.cost, speed: candidate.speedMargin, force: candidate.forceMargin, resolution: candidate.resolution, heat: candidate.heat, noise: candidate.noise })[quality];
+  ({
+    cost: candidate.cost,
+    speed: candidate.speedMargin,
+    force: candidate.forceMargin,
+    resolution: candidate.resolution,
+    heat: candidate.heat,
+    noise: candidate.noise,
+  })[quality];
 
 /** Whether a pin does the job as it is asked now, and if not, what to give way on. */
 export interface PinFit {
@@ -77,7 +84,8 @@ export interface PinFit {
                   @if (fit.fits) {
                     <span class="verdict good">● yes</span>
                   } @else {
-                    <span class="verdict caution">▲ no.</span> {{ fit.ways.length ? 'It would: ' + fit.ways.join(' Or: ') : 'No single wish makes it fit.' }}
+                    <span class="verdict caution">▲ no.</span>
+                    {{ fit.ways.length ? 'It would: ' + fit.ways.join(' Or: ') : 'No single wish makes it fit.' }}
                   }
                 </td>
               }
@@ -133,21 +141,31 @@ export class PinsComponent {
   protected readonly columns = computed(() =>
     this.pins().map((pin) => {
       const axis = pin.design.axes.find((item) => item.id === pin.axisId) as Axis;
-      return { pin, kind: axis.job.kind, stations: stationTexts(pin.design, axis), texts: qualityTexts(pin.candidate, axis.job.kind, this.units()) };
+      return {
+        pin,
+        kind: axis.job.kind,
+        stations: stationTexts(pin.design, axis),
+        texts: qualityTexts(pin.candidate, axis.job.kind, this.units()),
+      };
     }),
   );
   protected readonly rows = computed(() => {
     const columns = this.columns();
     const units = columnUnits(columns[0]?.kind ?? 'linear', this.units(), this.currency());
     return QUALITIES.map((quality) => {
-      const boxes = columns.map(({ pin }) => boxOf(valueOf(pin.candidate, quality)) * (LARGER_IS_BETTER.includes(quality) ? -1 : 1));
+      const boxes = columns.map(
+        ({ pin }) => boxOf(valueOf(pin.candidate, quality)) * (LARGER_IS_BETTER.includes(quality) ? -1 : 1),
+      );
       const least = Math.min(...boxes);
       const isDecided = boxes.some((box) => box !== least);
       return {
         quality,
         name: NAMES[quality],
         unit: units[quality],
-        cells: columns.map(({ texts }, index) => ({ text: texts[quality], isBest: isDecided && boxes[index] === least })),
+        cells: columns.map(({ texts }, index) => ({
+          text: texts[quality],
+          isBest: isDecided && boxes[index] === least,
+        })),
       };
     });
   });

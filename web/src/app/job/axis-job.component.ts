@@ -52,7 +52,9 @@ export class AxisJobComponent {
   protected readonly powerOff = computed(() => powerOff(this.view().reckoner, sayIn(this.units())));
   protected readonly guesses = computed(() => {
     const { job, carriage } = this.axis();
-    return [...Object.values(job as unknown as JobValues), carriage.mass, carriage.inertia].filter((item) => typeof item === 'object' && item?.from === 'assumed').length;
+    return [...Object.values(job as unknown as JobValues), carriage.mass, carriage.inertia].filter(
+      (item) => typeof item === 'object' && item?.from === 'assumed',
+    ).length;
   });
 
   /** Asked only while the friction itself is not said. */
@@ -64,7 +66,10 @@ export class AxisJobComponent {
 
   protected setGuides(value: string): void {
     const guides = GUIDES.find((item) => item.value === value)?.value as LinearJob['guides'] | undefined;
-    if (guides) this.store.editAxis(this.axis().id, 'job.guides', (axis) => (axis.job.kind === 'linear' ? { ...axis, job: { ...axis.job, guides } } : axis));
+    if (guides)
+      this.store.editAxis(this.axis().id, 'job.guides', (axis) =>
+        axis.job.kind === 'linear' ? { ...axis, job: { ...axis.job, guides } } : axis,
+      );
   }
 
   protected valueOf(item: JobField): Quantity | null {
@@ -73,11 +78,17 @@ export class AxisJobComponent {
 
   protected set(item: JobField, value: Quantity | null): void {
     if (value === null && !item.isOptional) return;
-    this.store.editAxis(this.axis().id, `job.${item.key}`, (axis) => ({ ...axis, job: { ...axis.job, [item.key]: value } }));
+    this.store.editAxis(this.axis().id, `job.${item.key}`, (axis) => ({
+      ...axis,
+      job: { ...axis.job, [item.key]: value },
+    }));
   }
 
   protected setCarriage(change: Partial<Axis['carriage']>): void {
-    this.store.editAxis(this.axis().id, `carriage.${Object.keys(change).join()}`, (axis) => ({ ...axis, carriage: { ...axis.carriage, ...change } }));
+    this.store.editAxis(this.axis().id, `carriage.${Object.keys(change).join()}`, (axis) => ({
+      ...axis,
+      carriage: { ...axis.carriage, ...change },
+    }));
   }
 
   protected confirmAll(): void {
@@ -85,7 +96,10 @@ export class AxisJobComponent {
     this.store.editAxis(this.axis().id, 'job', (axis) => ({
       ...axis,
       job: Object.fromEntries(
-        Object.entries(axis.job).map(([key, value]: [string, unknown]) => [key, typeof value === 'object' ? sure(value as Quantity | null) : value]),
+        Object.entries(axis.job).map(([key, value]: [string, unknown]) => [
+          key,
+          typeof value === 'object' ? sure(value as Quantity | null) : value,
+        ]),
       ) as unknown as Job,
       carriage: { ...axis.carriage, mass: sure(axis.carriage.mass), inertia: sure(axis.carriage.inertia) },
     }));

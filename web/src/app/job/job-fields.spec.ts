@@ -20,7 +20,8 @@ describe('the fields of a job', () => {
     it(`let a ${kind} axis leave empty only what its document may leave out`, () => {
       const job = defaultJob(kind) as unknown as Readonly<Record<string, unknown>>;
       // What stands in every new job and may not be emptied has a usual value.
-      for (const field of all.filter((item) => !item.isOptional)) expect(job[field.key]).withContext(field.key).not.toBeNull();
+      for (const field of all.filter((item) => !item.isOptional))
+        expect(job[field.key]).withContext(field.key).not.toBeNull();
     });
   }
 });

@@ -15,7 +15,14 @@ const POSITIVE: Bounds = { isPositive: true };
 const NOT_NEGATIVE: Bounds = { least: 0 };
 const SHARE: Bounds = { isPositive: true, most: 1 };
 
-const field = (key: string, label: string, dimension: Dimension, remark = '', bounds: Bounds = POSITIVE, isOptional = true): JobField => ({
+const field = (
+  key: string,
+  label: string,
+  dimension: Dimension,
+  remark = '',
+  bounds: Bounds = POSITIVE,
+  isOptional = true,
+): JobField => ({
   key,
   label,
   dimension,
@@ -28,7 +35,9 @@ const MARGIN = field('margin', 'Torque in hand', 'ratio', 'Given over needed; 1.
 const DUTY = field('duty', 'Moves for', 'ratio', 'Part of the time.', SHARE, false);
 
 /** First what every builder knows, then what the rest rests on. */
-const FIELDS: Readonly<Record<Job['kind'], { readonly first: readonly JobField[]; readonly more: readonly JobField[] }>> = {
+const FIELDS: Readonly<
+  Record<Job['kind'], { readonly first: readonly JobField[]; readonly more: readonly JobField[] }>
+> = {
   linear: {
     first: [
       field('travel', 'Travel', 'length'),
@@ -36,8 +45,21 @@ const FIELDS: Readonly<Record<Job['kind'], { readonly first: readonly JobField[]
       field('acceleration', 'Acceleration', 'acceleration', 'Or say the time for the whole travel below.'),
       field('tolerance', 'Tolerance, ±', 'length', 'How far off a position may be, either way.'),
       field('load', 'Load', 'force', 'What pushes back at the tool: cutting, blade, wind-up.', NOT_NEGATIVE),
-      field('friction', 'Friction', 'force', 'Of the guides; pull it by hand with a scale. Empty: a share of the weight.', NOT_NEGATIVE),
-      field('incline', 'Incline', 'angle', '0° is level, 90° straight up.', { least: -Math.PI / 2 - 1e-9, most: Math.PI / 2 + 1e-9 }, false),
+      field(
+        'friction',
+        'Friction',
+        'force',
+        'Of the guides; pull it by hand with a scale. Empty: a share of the weight.',
+        NOT_NEGATIVE,
+      ),
+      field(
+        'incline',
+        'Incline',
+        'angle',
+        '0° is level, 90° straight up.',
+        { least: -Math.PI / 2 - 1e-9, most: Math.PI / 2 + 1e-9 },
+        false,
+      ),
     ],
     more: [
       field('moveTime', 'Time for the travel', 'time', 'Takes the place of the acceleration.'),
@@ -59,7 +81,14 @@ const FIELDS: Readonly<Record<Job['kind'], { readonly first: readonly JobField[]
       field('tolerance', 'Tolerance, ±', 'angle', 'How far off a position may be, either way.'),
       field('load', 'Load', 'torque', 'What turns against it at the table.', NOT_NEGATIVE),
       field('friction', 'Friction', 'torque', 'Of its bearings.', NOT_NEGATIVE),
-      field('imbalance', 'Weight off the axis', 'torque', 'Mass times g times its distance, at worst.', NOT_NEGATIVE, false),
+      field(
+        'imbalance',
+        'Weight off the axis',
+        'torque',
+        'Mass times g times its distance, at worst.',
+        NOT_NEGATIVE,
+        false,
+      ),
     ],
     more: [
       field('moveTime', 'Time for the travel', 'time', 'Takes the place of the acceleration.'),

@@ -46,7 +46,9 @@ export class JobPage {
   protected readonly document = toSignal(this.store.document$);
   protected readonly kinds = MACHINE_KINDS;
   protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
-  protected readonly kindName = computed(() => (this.kinds.find((item) => item.value === this.document()?.kind)?.label ?? 'machine').toLowerCase());
+  protected readonly kindName = computed(() =>
+    (this.kinds.find((item) => item.value === this.document()?.kind)?.label ?? 'machine').toLowerCase(),
+  );
 
   protected setName(event: Event): void {
     const name = (event.target as HTMLInputElement).value;

@@ -11,8 +11,19 @@ import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 
-const KIND_WORDS = { note: 'note', check: 'check', verdict: 'check', correction: 'correction', revision: 'change' } as const;
-const VERDICT_WORDS = { incomplete: 'not complete', true: 'true', undecided: 'undecided', 'not-true': 'not true' } as const;
+const KIND_WORDS = {
+  note: 'note',
+  check: 'check',
+  verdict: 'check',
+  correction: 'correction',
+  revision: 'change',
+} as const;
+const VERDICT_WORDS = {
+  incomplete: 'not complete',
+  true: 'true',
+  undecided: 'undecided',
+  'not-true': 'not true',
+} as const;
 
 /** What happened to a machine, and its revisions beside each other. */
 @Component({
@@ -34,7 +45,11 @@ export class LogbookPage {
   protected readonly note = signal('');
   protected readonly reason = signal('');
   protected readonly chosen = signal<readonly number[]>([]);
-  protected readonly comparison = signal<{ readonly from: number; readonly to: number; readonly lines: readonly string[] } | null>(null);
+  protected readonly comparison = signal<{
+    readonly from: number;
+    readonly to: number;
+    readonly lines: readonly string[];
+  } | null>(null);
   private readonly units = inject(PreferencesStore).units;
   protected readonly kindWords = KIND_WORDS;
   protected readonly shortMoment = shortMoment;
@@ -74,7 +89,9 @@ export class LogbookPage {
 
   /** What an entry says; the last verdict of a check is the one it has now, in the units that are shown. */
   protected wordsOf({ text, verdict }: LogEntry): string {
-    return verdict ? `Step check on ${verdict.axisLetter}: ${VERDICT_WORDS[verdict.word]}. ${verdict.sentences[this.units()]}` : text;
+    return verdict
+      ? `Step check on ${verdict.axisLetter}: ${VERDICT_WORDS[verdict.word]}. ${verdict.sentences[this.units()]}`
+      : text;
   }
 
   protected async showOlder({ items, next }: Listed<LogEntry>): Promise<void> {
@@ -96,7 +113,9 @@ export class LogbookPage {
 
   /** Two revisions at a time; a third takes the place of the first. */
   protected toggle(number: number): void {
-    const chosen = this.chosen().includes(number) ? this.chosen().filter((item) => item !== number) : [...this.chosen(), number].slice(-2);
+    const chosen = this.chosen().includes(number)
+      ? this.chosen().filter((item) => item !== number)
+      : [...this.chosen(), number].slice(-2);
     this.chosen.set(chosen);
     if (chosen.length === 2) void this.compare(Math.min(...chosen), Math.max(...chosen));
     else this.comparison.set(null);
@@ -104,7 +123,9 @@ export class LogbookPage {
 
   private async compare(from: number, to: number): Promise<void> {
     await this.attempt(async () => {
-      const [older, newer] = await Promise.all([from, to].map((number) => firstValueFrom(this.api.revision(this.machineId(), number))));
+      const [older, newer] = await Promise.all(
+        [from, to].map((number) => firstValueFrom(this.api.revision(this.machineId(), number))),
+      );
       if (older && newer) this.comparison.set({ from, to, lines: differencesBetween(older.document, newer.document) });
     });
   }

@@ -4,7 +4,10 @@ import { differencesBetween, type Machine } from '@crisp-notch/core/machine';
 import { shortMoment } from '../data/dates';
 import { DialogComponent } from '../ui/dialog.component';
 
-/** Another tab or person saved the machine meanwhile: shows what differs and lets the user choose. Nothing is lost either way. */
+/**
+ * Another tab or person saved the machine meanwhile: shows what differs and lets the user choose. Nothing is lost
+ * either way.
+ */
 @Component({
   selector: 'cn-conflict-dialog',
   imports: [DialogComponent],
@@ -13,7 +16,8 @@ import { DialogComponent } from '../ui/dialog.component';
     <cn-dialog heading="Changed in two places">
       <div class="stack">
         <p>
-          This machine was saved elsewhere at {{ savedAt() }} while you changed it here. Choose which version to go on with; the other one is kept as a revision in the logbook.
+          This machine was saved elsewhere at {{ savedAt() }} while you changed it here. Choose which version to go on
+          with; the other one is kept as a revision in the logbook.
         </p>
         @if (differences().length) {
           <div>

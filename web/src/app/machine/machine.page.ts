@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  type OnDestroy,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterOutlet } from '@angular/router';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
@@ -28,7 +37,14 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
 /** One machine: its route card on the left, the operation in work on the right. */
 @Component({
   selector: 'cn-machine-page',
-  imports: [RouterOutlet, RouteCardComponent, ConflictDialogComponent, DialogComponent, SaveBannerComponent, WorkingPanelComponent],
+  imports: [
+    RouterOutlet,
+    RouteCardComponent,
+    ConflictDialogComponent,
+    DialogComponent,
+    SaveBannerComponent,
+    WorkingPanelComponent,
+  ],
   providers: [DesignStore, FinderStore, ProgramDraft, TrialStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
@@ -59,7 +75,9 @@ export class MachinePage implements OnDestroy {
 
   protected readonly conflict = computed(() => {
     const loading = this.loading();
-    return loading.kind === 'open' && loading.state.save.kind === 'stale' ? { ours: loading.state.document, theirs: loading.state.save.theirs } : null;
+    return loading.kind === 'open' && loading.state.save.kind === 'stale'
+      ? { ours: loading.state.document, theirs: loading.state.save.theirs }
+      : null;
   });
   protected readonly openWorking = computed(() => {
     const working = this.working();
@@ -196,6 +214,8 @@ export class MachinePage implements OnDestroy {
   private goNext(): void {
     const next = this.next();
     if (!next) return;
-    void this.router.navigate(nextStepCommands(this.machineId(), next), { queryParams: { axis: next.axisId, station: next.station } });
+    void this.router.navigate(nextStepCommands(this.machineId(), next), {
+      queryParams: { axis: next.axisId, station: next.station },
+    });
   }
 }

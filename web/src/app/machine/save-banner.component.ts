@@ -10,16 +10,24 @@ import type { SaveState } from '../data/design.state';
       @case ('failed') {
         <div class="banner stop" role="alert">
           @if ($any(save()).isGone) {
-            <p>Not saved: this machine is no longer on the server, it was deleted elsewhere. What you see is kept in this browser.</p>
+            <p>
+              Not saved: this machine is no longer on the server, it was deleted elsewhere. What you see is kept in this
+              browser.
+            </p>
             <p><button type="button" class="button" (click)="keepAsNew.emit()">Keep it as a new machine</button></p>
           } @else {
-            <p>Not saved, trying again: {{ $any(save()).message }} What you changed is kept in this browser too, even if you close it.</p>
+            <p>
+              Not saved, trying again: {{ $any(save()).message }} What you changed is kept in this browser too, even if
+              you close it.
+            </p>
           }
         </div>
       }
       @case ('refused') {
         <div class="banner stop" role="alert">
-          <p>Not saved: {{ $any(save()).message }}. All the rest is saved. Put that right, or take it back with undo.</p>
+          <p>
+            Not saved: {{ $any(save()).message }}. All the rest is saved. Put that right, or take it back with undo.
+          </p>
         </div>
       }
     }

@@ -3,7 +3,10 @@ import type { SaveState } from '../data/design.state';
 const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** The state of saving in a few words, and how they are meant. */
-export function saveWords(save: SaveState, savedAt: string): { readonly saveWords: string; readonly saveTone: 'good' | 'open' | 'stop' } {
+export function saveWords(
+  save: SaveState,
+  savedAt: string,
+): { readonly saveWords: string; readonly saveTone: 'good' | 'open' | 'stop' } {
   switch (save.kind) {
     case 'saved':
       return { saveWords: `saved ${TIME.format(new Date(savedAt))}`, saveTone: 'good' };

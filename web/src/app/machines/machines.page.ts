@@ -15,7 +15,10 @@ import { DialogComponent } from '../ui/dialog.component';
 import { MACHINE_KINDS, machineKindName } from '../ui/machine-kinds';
 import { VerdictComponent } from '../ui/verdict.component';
 
-type Loading = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly machines: readonly MachineSummary[] };
+type Loading =
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'open'; readonly machines: readonly MachineSummary[] };
 
 /** A file of a machine that is here already. */
 interface AlreadyHere {
@@ -54,7 +57,9 @@ export class MachinesPage implements OnInit {
   protected readonly machines = computed(() => {
     const loading = this.loading();
     const wanted = this.search().trim().toLowerCase();
-    return loading.kind === 'open' ? loading.machines.filter((machine) => machine.name.toLowerCase().includes(wanted)) : [];
+    return loading.kind === 'open'
+      ? loading.machines.filter((machine) => machine.name.toLowerCase().includes(wanted))
+      : [];
   });
   protected readonly count = computed(() => {
     const loading = this.loading();
@@ -141,7 +146,9 @@ export class MachinesPage implements OnInit {
       const isHistory = await this.isHistory(file);
       // A file that changes on the disk or is taken from the box cannot be read any more, so it is read before.
       const content = isHistory ? file.slice() : await file.text();
-      return typeof content === 'string' ? firstValueFrom(this.api.createMachine(this.documentOf(content, file.name))) : this.bringIn(content, file.name);
+      return typeof content === 'string'
+        ? firstValueFrom(this.api.createMachine(this.documentOf(content, file.name)))
+        : this.bringIn(content, file.name);
     });
     box.value = '';
   }

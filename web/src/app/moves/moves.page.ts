@@ -5,7 +5,13 @@ import { stepsPerMotorTurn, stepsPerOutputTurn, travelPerMotorTurn } from '@cris
 import { coordinateDecimals, writeDividingList } from '@crisp-notch/core/formats';
 import { valueOf, type Quantity } from '@crisp-notch/core/machine';
 import { closingErrorOfRoundedMoves, indexPosition, pulseLoopRate } from '@crisp-notch/core/motion';
-import { formatNumber, preferredUnit, rationalFromNumber, rationalToNumber, showQuantity } from '@crisp-notch/core/quantity';
+import {
+  formatNumber,
+  preferredUnit,
+  rationalFromNumber,
+  rationalToNumber,
+  showQuantity,
+} from '@crisp-notch/core/quantity';
 import { DesignStore } from '../data/design-store';
 import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';
@@ -41,11 +47,15 @@ export class MovesPage {
   });
   protected readonly torque = computed(() => {
     const [reading, arm] = [valueOf(this.scaleReading(), 'mass'), valueOf(this.arm(), 'length')];
-    return reading === null || arm === null ? null : showQuantity(torqueFromScale(reading, arm), preferredUnit('torque', this.units()), { significant: 3 });
+    return reading === null || arm === null
+      ? null
+      : showQuantity(torqueFromScale(reading, arm), preferredUnit('torque', this.units()), { significant: 3 });
   });
   protected readonly backlash = computed(() => {
     const [play, arm] = [valueOf(this.play(), 'length'), valueOf(this.arm(), 'length')];
-    return play === null || arm === null ? null : showQuantity(playAngle(play, arm), preferredUnit('angle', this.units()), { significant: 2 });
+    return play === null || arm === null
+      ? null
+      : showQuantity(playAngle(play, arm), preferredUnit('angle', this.units()), { significant: 2 });
   });
 
   /** A turning axis divided into equal stops. */
@@ -70,7 +80,9 @@ export class MovesPage {
 
   protected closingWords(closing: number, turn: number): string {
     if (Math.abs(closing) < 1e-9) return 'Rounding each move by itself would close here too.';
-    const angle = showQuantity(Math.abs(closing / turn) * 2 * Math.PI, preferredUnit('angle', this.units()), { significant: 3 });
+    const angle = showQuantity(Math.abs(closing / turn) * 2 * Math.PI, preferredUnit('angle', this.units()), {
+      significant: 3,
+    });
     return `Rounding each move by itself would ${closing < 0 ? 'fall short' : 'overrun'} by ${formatNumber(Math.abs(closing), { significant: 3 })} steps (${angle}) each turn.`;
   }
 

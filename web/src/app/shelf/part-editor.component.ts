@@ -37,14 +37,23 @@ type AnySpecification = Part['specification'];
   template: `
     <div class="field-row">
       <label for="part-name">Described as</label>
-      <input pInputText id="part-name" class="field" maxlength="120" autocomplete="off" [value]="part().name" (input)="rename($any($event.target).value)" />
+      <input
+        pInputText
+        id="part-name"
+        class="field"
+        maxlength="120"
+        autocomplete="off"
+        [value]="part().name"
+        (input)="rename($any($event.target).value)"
+      />
     </div>
     @if (motor(); as specification) {
       <cn-motor-fields [specification]="specification" (changed)="respecify($event)" />
       @if (estimate(); as guessed) {
         <p class="small">
           <button type="button" class="button" (click)="respecify(guessed)">Estimate what the sheet leaves out</button>
-          Inductance from 1.5 ms of time constant, rotor inertia from the torque (common practice, no source); marked as estimated.
+          Inductance from 1.5 ms of time constant, rotor inertia from the torque (common practice, no source); marked as
+          estimated.
         </p>
       }
     }
@@ -52,7 +61,11 @@ type AnySpecification = Part['specification'];
       <cn-driver-fields [specification]="specification" (changed)="respecify($event)" />
     }
     @if (transmission(); as specification) {
-      <cn-transmission-fields [specification]="specification" (changed)="respecify($event)" (kindChanged)="changeKind($event)" />
+      <cn-transmission-fields
+        [specification]="specification"
+        (changed)="respecify($event)"
+        (kindChanged)="changeKind($event)"
+      />
     }
     @if (supply(); as specification) {
       <cn-supply-fields [specification]="specification" (changed)="respecify($event)" />
@@ -76,7 +89,15 @@ type AnySpecification = Part['specification'];
     <cn-stock-fields [stock]="part().stock" (changed)="restock($event)" />
     <div class="field-row">
       <label for="part-note">Note</label>
-      <textarea pTextarea id="part-note" class="field" rows="2" maxlength="1000" [value]="part().note" (input)="annotate($any($event.target).value)"></textarea>
+      <textarea
+        pTextarea
+        id="part-note"
+        class="field"
+        rows="2"
+        maxlength="1000"
+        [value]="part().note"
+        (input)="annotate($any($event.target).value)"
+      ></textarea>
     </div>
   `,
   styles: `
@@ -94,7 +115,10 @@ export class PartEditorComponent {
   protected readonly estimate = computed(() => {
     const specification = this.motor();
     const guessed = specification && estimatedMotor(specification);
-    return guessed && (guessed.inductance !== specification.inductance || guessed.rotorInertia !== specification.rotorInertia) ? guessed : null;
+    return guessed &&
+      (guessed.inductance !== specification.inductance || guessed.rotorInertia !== specification.rotorInertia)
+      ? guessed
+      : null;
   });
   protected readonly driver = computed(() => this.only('driver')?.specification);
   protected readonly transmission = computed(() => this.only('transmission')?.specification);

@@ -30,14 +30,21 @@ export function partSummary(part: Part): string {
       return join(
         text(currentMost),
         finestMicrosteps === 1 ? 'full steps' : `1/${finestMicrosteps}`,
-        voltageMost ? `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}${voltageReads === 'ac' ? ' alternating' : ''}` : '',
+        voltageMost
+          ? `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}${voltageReads === 'ac' ? ' alternating' : ''}`
+          : '',
         reference,
       );
     }
     case 'transmission':
       return transmissionSummary(part.specification);
     case 'supply':
-      return join(part.specification.type === 'battery' ? 'battery' : '', text(part.specification.voltage), text(part.specification.current), text(part.specification.charge));
+      return join(
+        part.specification.type === 'battery' ? 'battery' : '',
+        text(part.specification.voltage),
+        text(part.specification.current),
+        text(part.specification.charge),
+      );
     case 'controller':
       return join(text(part.specification.pulseRateMost), `${part.specification.outputs} outputs`);
     case 'coupling': {
@@ -51,7 +58,11 @@ export function partSummary(part: Part): string {
           ? join('bolt circle', text(part.specification.boltCircle))
           : `size ${part.specification.frame}`;
     case 'converter':
-      return join(text(part.specification.voltage), text(part.specification.current), `η ${part.specification.efficiency.text}`);
+      return join(
+        text(part.specification.voltage),
+        text(part.specification.current),
+        `η ${part.specification.efficiency.text}`,
+      );
     case 'auxiliary':
       return join(
         part.specification.use,
@@ -68,11 +79,21 @@ function transmissionSummary(specification: TransmissionSpecification): string {
   const efficiency = `η ${specification.efficiency.text}`;
   switch (specification.kind) {
     case 'screw':
-      return join('screw', text(specification.pitch), `${specification.starts} ${specification.starts === 1 ? 'start' : 'starts'}`, efficiency);
+      return join(
+        'screw',
+        text(specification.pitch),
+        `${specification.starts} ${specification.starts === 1 ? 'start' : 'starts'}`,
+        efficiency,
+      );
     case 'belt':
       return join('belt', text(specification.pitch), `${specification.teeth} teeth`, efficiency);
     case 'rack':
-      return join('rack', `${specification.size} ${text(specification.tooth)}`, `${specification.teeth} teeth`, efficiency);
+      return join(
+        'rack',
+        `${specification.size} ${text(specification.tooth)}`,
+        `${specification.teeth} teeth`,
+        efficiency,
+      );
     case 'roller':
       return join('roller', text(specification.diameter), efficiency);
     case 'rotary':

@@ -2,7 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, output, signal } from '@a
 import { TRANSMISSION_SERIES, type SeriesMember } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
 
-const OPTIONS: readonly ChoiceOption[] = TRANSMISSION_SERIES.map(({ id, name, members }) => ({ value: id, label: `${name} (${members.length})` }));
+const OPTIONS: readonly ChoiceOption[] = TRANSMISSION_SERIES.map(({ id, name, members }) => ({
+  value: id,
+  label: `${name} (${members.length})`,
+}));
 
 /** A standard series with its standard, to put on the shelf whole or in part. */
 @Component({
@@ -15,12 +18,17 @@ const OPTIONS: readonly ChoiceOption[] = TRANSMISSION_SERIES.map(({ id, name, me
     <ul class="members">
       @for (member of series().members; track member.name) {
         <li>
-          <label><input type="checkbox" [checked]="!left().has(member.name)" (change)="toggle(member.name)" /> {{ member.name }}</label>
+          <label
+            ><input type="checkbox" [checked]="!left().has(member.name)" (change)="toggle(member.name)" />
+            {{ member.name }}</label
+          >
         </li>
       }
     </ul>
     <p class="row">
-      <button type="button" class="button primary" [disabled]="taken().length === 0" (click)="chosen.emit(taken())">Put {{ taken().length }} on the shelf</button>
+      <button type="button" class="button primary" [disabled]="taken().length === 0" (click)="chosen.emit(taken())">
+        Put {{ taken().length }} on the shelf
+      </button>
       <button type="button" class="button" (click)="leaveAll()">Leave all</button>
       <button type="button" class="button" (click)="left.set(empty)">Take all</button>
     </p>
@@ -45,7 +53,11 @@ export class SeriesComponent {
   protected readonly options = OPTIONS;
   protected readonly empty: ReadonlySet<string> = new Set<string>();
   private readonly id = signal(TRANSMISSION_SERIES[0]?.id ?? '');
-  protected readonly series = computed(() => TRANSMISSION_SERIES.find((item) => item.id === this.id()) ?? (TRANSMISSION_SERIES[0] as (typeof TRANSMISSION_SERIES)[number]));
+  protected readonly series = computed(
+    () =>
+      TRANSMISSION_SERIES.find((item) => item.id === this.id()) ??
+      (TRANSMISSION_SERIES[0] as (typeof TRANSMISSION_SERIES)[number]),
+  );
   /** Members that are not wanted. */
   protected readonly left = signal<ReadonlySet<string>>(this.empty);
   protected readonly taken = computed(() => this.series().members.filter((member) => !this.left().has(member.name)));

@@ -3,7 +3,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from '@crisp-notch/core/formats';
-import { completeness, newPart, PART_KINDS, type Part, type PartKind, type SeriesMember } from '@crisp-notch/core/parts';
+import {
+  completeness,
+  newPart,
+  PART_KINDS,
+  type Part,
+  type PartKind,
+  type SeriesMember,
+} from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { catchError, EMPTY } from 'rxjs';
 import { TableModule } from 'primeng/table';
@@ -30,12 +37,25 @@ const KIND_PLURALS: Readonly<Record<PartKind, string>> = {
 };
 
 /** What to see of the shelf besides its kind. */
-const STATES = { all: 'all of them', owned: 'owned', wanted: 'wanted', used: 'in a machine', incomplete: 'with gaps in their sheet' } as const;
+const STATES = {
+  all: 'all of them',
+  owned: 'owned',
+  wanted: 'wanted',
+  used: 'in a machine',
+  incomplete: 'with gaps in their sheet',
+} as const;
 type StateFilter = keyof typeof STATES;
 
 /** What each of them lets through. */
 const PASSES: Readonly<
-  Record<StateFilter, (row: { readonly stock: Part['stock']; readonly used: number; readonly complete: { readonly missing: readonly string[] } }) => boolean>
+  Record<
+    StateFilter,
+    (row: {
+      readonly stock: Part['stock'];
+      readonly used: number;
+      readonly complete: { readonly missing: readonly string[] };
+    }) => boolean
+  >
 > = {
   all: () => true,
   owned: ({ stock }) => stock.owned > 0,
@@ -89,7 +109,8 @@ export class ShelfPage implements OnInit {
           complete: completeness(stored.part),
           stock: stored.part.stock,
           used: this.uses()?.[stored.id] ?? 0,
-          haystack: `${stored.part.name} ${stored.part.note} ${stored.part.kind} ${stored.part.stock.source}`.toLowerCase(),
+          haystack:
+            `${stored.part.name} ${stored.part.note} ${stored.part.kind} ${stored.part.stock.source}`.toLowerCase(),
         }))
       : [];
   });
@@ -100,7 +121,10 @@ export class ShelfPage implements OnInit {
       .filter((word) => word !== '');
     const kind = this.kind();
     const passes = PASSES[this.filter()];
-    return this.all().filter((row) => (kind === null || row.kind === kind) && passes(row) && words.every((word) => row.haystack.includes(word)));
+    return this.all().filter(
+      (row) =>
+        (kind === null || row.kind === kind) && passes(row) && words.every((word) => row.haystack.includes(word)),
+    );
   });
 
   ngOnInit(): void {
@@ -122,8 +146,13 @@ export class ShelfPage implements OnInit {
   /** Standard sizes become parts of the shelf like any others. */
   protected async addSeries(members: readonly SeriesMember[]): Promise<void> {
     this.isChoosingSeries.set(false);
-    const parts = members.map(({ name, specification }): Part => ({ ...(newPart('transmission', name) as Extract<Part, { kind: 'transmission' }>), specification }));
-    await this.attempt(async () => this.done.set(`${await this.shelf.importAll(parts)} standard sizes are on the shelf.`));
+    const parts = members.map(({ name, specification }): Part => ({
+      ...(newPart('transmission', name) as Extract<Part, { kind: 'transmission' }>),
+      specification,
+    }));
+    await this.attempt(async () =>
+      this.done.set(`${await this.shelf.importAll(parts)} standard sizes are on the shelf.`),
+    );
   }
 
   protected begin(): void {
@@ -150,7 +179,9 @@ export class ShelfPage implements OnInit {
     const present = this.editing();
     if (!present || present.part.name.trim() === '') return;
     try {
-      const stored = present.stored ? await this.shelf.save(present.stored, present.part) : await this.shelf.add(present.part);
+      const stored = present.stored
+        ? await this.shelf.save(present.stored, present.part)
+        : await this.shelf.add(present.part);
       this.editing.set(null);
       this.done.set(`“${stored.part.name}” is on the shelf.`);
     } catch (error) {
@@ -193,7 +224,9 @@ export class ShelfPage implements OnInit {
     const read = /\.json$/i.test(file.name) ? readPartsJson(text) : readPartsCsv(text);
     if (!read.ok) {
       const lines = read.error.slice(0, 5).map((problem) => `${problem.path} ${problem.message}`.trim());
-      this.message.set(`Nothing was imported from ${file.name}: ${lines.join('; ')}${read.error.length > lines.length ? `; and ${read.error.length - lines.length} more` : ''}.`);
+      this.message.set(
+        `Nothing was imported from ${file.name}: ${lines.join('; ')}${read.error.length > lines.length ? `; and ${read.error.length - lines.length} more` : ''}.`,
+      );
     } else if (read.value.length === 0) this.message.set(`${file.name} holds no parts.`);
     else await this.attempt(async () => this.done.set(`${await this.shelf.importAll(read.value)} parts imported.`));
   }

@@ -2,7 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { sayIn } from '@crisp-notch/core/drive-line';
-import { newAuxiliary, newConverter, valueOf, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
+import {
+  newAuxiliary,
+  newConverter,
+  valueOf,
+  type Auxiliary,
+  type Converter,
+  type Machine,
+} from '@crisp-notch/core/machine';
 import { auxiliaryPower, convertersOn, converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore } from '../data/design-store';
@@ -17,7 +24,15 @@ import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.
 /** Rails that converters make, and everything that is no axis: spindle, pump, fan, relay, lights. */
 @Component({
   selector: 'cn-auxiliaries',
-  imports: [AuxiliaryFieldsComponent, ChoiceFieldComponent, ConverterFieldsComponent, InputTextModule, PartChooserComponent, ProgramWordFieldComponent, QuantityFieldComponent],
+  imports: [
+    AuxiliaryFieldsComponent,
+    ChoiceFieldComponent,
+    ConverterFieldsComponent,
+    InputTextModule,
+    PartChooserComponent,
+    ProgramWordFieldComponent,
+    QuantityFieldComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './auxiliaries.component.html',
   styles: `
@@ -56,12 +71,18 @@ export class AuxiliariesComponent {
   private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
   protected readonly supplies = computed<readonly ChoiceOption[]>(() =>
-    (this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: this.railLabel(item.id, item.name || `supply ${index + 1}`) })),
+    (this.document()?.supplies ?? []).map((item, index) => ({
+      value: item.id,
+      label: this.railLabel(item.id, item.name || `supply ${index + 1}`),
+    })),
   );
   protected readonly rails = computed<readonly ChoiceOption[]>(() => [
     { value: '', label: 'nothing yet' },
     ...this.supplies(),
-    ...(this.document()?.converters ?? []).map((item) => ({ value: item.id, label: this.railLabel(item.id, item.name || 'converter') })),
+    ...(this.document()?.converters ?? []).map((item) => ({
+      value: item.id,
+      label: this.railLabel(item.id, item.name || 'converter'),
+    })),
   ]);
   protected readonly converters = computed(() => {
     const document = this.document();
@@ -72,7 +93,14 @@ export class AuxiliariesComponent {
       // Another converter may feed it, but none that it feeds itself.
       const behind = document ? convertersOn(document, item.id).map(({ id }) => id) : [];
       const feeds = this.rails().filter(({ value }) => value !== '' && value !== item.id && !behind.includes(value));
-      return { item, feeds, load: most === null || !volts ? '' : `Its loads draw ${say(most / volts, 'current', 0.01)}, ${say(most, 'power', 0.1)}.` };
+      return {
+        item,
+        feeds,
+        load:
+          most === null || !volts
+            ? ''
+            : `Its loads draw ${say(most / volts, 'current', 0.01)}, ${say(most, 'power', 0.1)}.`,
+      };
     });
   });
   protected readonly auxiliaries = computed(() => this.document()?.auxiliaries ?? []);
@@ -80,7 +108,10 @@ export class AuxiliariesComponent {
   /** Whether its rail gives a load less than its plate asks for. */
   protected isBelowItsVoltage({ rail, specification }: Auxiliary): boolean {
     const document = this.document();
-    const [given, wanted] = [document && rail !== null ? railVoltage(document, rail) : null, valueOf(specification.voltage, 'voltage')];
+    const [given, wanted] = [
+      document && rail !== null ? railVoltage(document, rail) : null,
+      valueOf(specification.voltage, 'voltage'),
+    ];
     return given !== null && wanted !== null && given < wanted;
   }
 
@@ -93,7 +124,9 @@ export class AuxiliariesComponent {
   protected addConverter(): void {
     this.store.edit('converters', (document) => {
       const from = document.supplies[0]?.id;
-      return from === undefined ? document : { ...document, converters: [...document.converters, newConverter(document, from)] };
+      return from === undefined
+        ? document
+        : { ...document, converters: [...document.converters, newConverter(document, from)] };
     });
   }
 
@@ -104,25 +137,42 @@ export class AuxiliariesComponent {
       if (from === undefined) return document;
       return {
         ...document,
-        converters: [...document.converters, { ...newConverter(document, from), part: { id, name: part.name }, name: part.name, specification: part.specification }],
+        converters: [
+          ...document.converters,
+          {
+            ...newConverter(document, from),
+            part: { id, name: part.name },
+            name: part.name,
+            specification: part.specification,
+          },
+        ],
       };
     });
   }
 
   protected addAuxiliary(): void {
-    this.store.edit('auxiliaries', (document) => ({ ...document, auxiliaries: [...document.auxiliaries, newAuxiliary(document)] }));
+    this.store.edit('auxiliaries', (document) => ({
+      ...document,
+      auxiliaries: [...document.auxiliaries, newAuxiliary(document)],
+    }));
   }
 
   protected chooseAuxiliary({ id, part }: StoredPart): void {
     if (part.kind !== 'auxiliary') return;
     this.store.edit('auxiliaries', (document) => ({
       ...document,
-      auxiliaries: [...document.auxiliaries, newAuxiliary(document, { part: { id, name: part.name }, name: part.name }, part.specification)],
+      auxiliaries: [
+        ...document.auxiliaries,
+        newAuxiliary(document, { part: { id, name: part.name }, name: part.name }, part.specification),
+      ],
     }));
   }
 
   protected setConverter(id: string, key: string, change: Partial<Converter>): void {
-    this.store.edit(`converter.${id}.${key}`, (document) => ({ ...document, converters: document.converters.map((item) => (item.id === id ? { ...item, ...change } : item)) }));
+    this.store.edit(`converter.${id}.${key}`, (document) => ({
+      ...document,
+      converters: document.converters.map((item) => (item.id === id ? { ...item, ...change } : item)),
+    }));
   }
 
   protected setAuxiliary(id: string, key: string, change: Partial<Auxiliary>): void {
@@ -138,14 +188,21 @@ export class AuxiliariesComponent {
       // What hung on it hangs on nothing; a converter behind it goes to what fed it.
       converters: document.converters
         .filter((item) => item.id !== id)
-        .map((item) => (item.from === id ? { ...item, from: document.converters.find((other) => other.id === id)?.from ?? item.from } : item)),
+        .map((item) =>
+          item.from === id
+            ? { ...item, from: document.converters.find((other) => other.id === id)?.from ?? item.from }
+            : item,
+        ),
       auxiliaries: document.auxiliaries.map((item) => (item.rail === id ? { ...item, rail: null } : item)),
       axes: document.axes.map((axis) => (axis.supply === id ? { ...axis, supply: null } : axis)),
     }));
   }
 
   protected removeAuxiliary(id: string): void {
-    this.store.edit('auxiliaries', (document) => ({ ...document, auxiliaries: document.auxiliaries.filter((item) => item.id !== id) }));
+    this.store.edit('auxiliaries', (document) => ({
+      ...document,
+      auxiliaries: document.auxiliaries.filter((item) => item.id !== id),
+    }));
   }
 
   private railLabel(id: string, name: string): string {
@@ -158,7 +215,8 @@ export class AuxiliariesComponent {
 /** An auxiliary without words of its own takes those that are usual for what it has become. */
 function withUsualWords(document: Machine, item: Auxiliary, change: Partial<Auxiliary>): Auxiliary {
   const changed = { ...item, ...change };
-  if (!change.specification || change.specification.use === item.specification.use || item.on !== '' || item.off !== '') return changed;
+  if (!change.specification || change.specification.use === item.specification.use || item.on !== '' || item.off !== '')
+    return changed;
   const { on, off } = newAuxiliary(document, { part: null, name: '' }, change.specification);
   return { ...changed, on, off };
 }

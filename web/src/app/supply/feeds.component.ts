@@ -28,7 +28,10 @@ function wireOf(value: string): WireSize | null {
   return kind === 'area' ? { kind, area: quantityOf(`${size} mm²`) } : null;
 }
 
-/** The wires from supply to drivers: what they lose, how warm they get, what fuse protects them, what steadies the driver. */
+/**
+ * The wires from supply to drivers: what they lose, how warm they get, what fuse protects them, what steadies the
+ * driver.
+ */
 @Component({
   selector: 'cn-feeds',
   imports: [CautionComponent, ChoiceFieldComponent, FigureComponent, QuantityFieldComponent],
@@ -40,8 +43,18 @@ function wireOf(value: string): WireSize | null {
           <h2>
             {{ item.view.axis.letter }} <span class="quiet wrap-anywhere">{{ item.view.axis.name }}</span>
           </h2>
-          <cn-choice-field label="Fed from" [options]="supplies()" [value]="item.view.axis.supply ?? ''" (changed)="feedFrom(item.view, $event)" />
-          <cn-choice-field label="Wire" [options]="item.options" [value]="item.wire" (changed)="set(item.view, 'wire', { wire: wireOf($event) })" />
+          <cn-choice-field
+            label="Fed from"
+            [options]="supplies()"
+            [value]="item.view.axis.supply ?? ''"
+            (changed)="feedFrom(item.view, $event)"
+          />
+          <cn-choice-field
+            label="Wire"
+            [options]="item.options"
+            [value]="item.wire"
+            (changed)="set(item.view, 'wire', { wire: wireOf($event) })"
+          />
           <cn-quantity-field
             label="Length"
             dimension="length"
@@ -49,7 +62,13 @@ function wireOf(value: string): WireSize | null {
             (changed)="set(item.view, 'length', { length: $event })"
             remark="One way; both conductors are counted."
           />
-          <cn-quantity-field label="Fuse" dimension="current" [value]="item.view.axis.feed.fuse" (changed)="set(item.view, 'fuse', { fuse: $event })" [remark]="item.fuse" />
+          <cn-quantity-field
+            label="Fuse"
+            dimension="current"
+            [value]="item.view.axis.feed.fuse"
+            (changed)="set(item.view, 'fuse', { fuse: $event })"
+            [remark]="item.fuse"
+          />
           <cn-quantity-field
             label="Capacitor"
             dimension="capacitance"
@@ -86,11 +105,13 @@ function wireOf(value: string): WireSize | null {
       }
     </div>
     <p class="small quiet">
-      Sizes in mm² by IEC 60228, gauge numbers by ASTM B258, copper of IEC 60028 (from memory). Warming of a single wire in still air of 40 °C, 30 K at most (common practice, no
-      source): in a bundle or a drag chain take the next size up.
+      Sizes in mm² by IEC 60228, gauge numbers by ASTM B258, copper of IEC 60028 (from memory). Warming of a single wire
+      in still air of 40 °C, 30 K at most (common practice, no source): in a bundle or a drag chain take the next size
+      up.
     </p>
     <cn-caution
-      >A fuse protects the wire: choose it for the thinnest wire behind it, not only for the load. Switch off and let capacitors discharge before touching a terminal.</cn-caution
+      >A fuse protects the wire: choose it for the thinnest wire behind it, not only for the load. Switch off and let
+      capacitors discharge before touching a terminal.</cn-caution
     >
   `,
   styles: `
@@ -135,7 +156,10 @@ export class FeedsComponent {
   private readonly document = toSignal(this.store.document$);
   protected readonly supplies = computed<readonly ChoiceOption[]>(() => [
     { value: '', label: 'nothing yet' },
-    ...(this.document()?.supplies ?? []).map((item, index) => ({ value: item.id, label: `${index + 1}: ${item.name || 'supply'}` })),
+    ...(this.document()?.supplies ?? []).map((item, index) => ({
+      value: item.id,
+      label: `${index + 1}: ${item.name || 'supply'}`,
+    })),
     ...(this.document()?.converters ?? []).map((item) => ({ value: item.id, label: item.name || 'converter' })),
   ]);
   protected readonly rows = computed(() => {
@@ -150,7 +174,9 @@ export class FeedsComponent {
         view,
         wire: value,
         // A size that a file brought along stays among the choices.
-        options: WIRES.some((item) => item.value === value) ? WIRES : [...WIRES, { value, label: value.replace('area ', '').concat(' mm²') }],
+        options: WIRES.some((item) => item.value === value)
+          ? WIRES
+          : [...WIRES, { value, label: value.replace('area ', '').concat(' mm²') }],
         bears: most === null ? '–' : say(most, 'current', 0.1),
         fuse:
           draw === null

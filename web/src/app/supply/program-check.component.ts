@@ -14,8 +14,17 @@ import { ProgramDraft } from '../data/program-draft';
   template: `
     <div class="row">
       <button type="button" class="button" (click)="file.click()">Open a program</button>
-      <input #file type="file" accept=".nc,.ngc,.gcode,.tap,.txt,text/plain" hidden aria-label="Program file" (change)="open(file)" />
-      <span class="small quiet">It is read here and not kept: the design holds what the machine is, not what it cuts.</span>
+      <input
+        #file
+        type="file"
+        accept=".nc,.ngc,.gcode,.tap,.txt,text/plain"
+        hidden
+        aria-label="Program file"
+        (change)="open(file)"
+      />
+      <span class="small quiet"
+        >It is read here and not kept: the design holds what the machine is, not what it cuts.</span
+      >
     </div>
     @if (message()) {
       <p class="error" role="alert">{{ message() }}</p>
@@ -45,7 +54,8 @@ import { ProgramDraft } from '../data/program-draft';
             @if (found.findings.length === 0) {
               ● In order: {{ found.cuttingMoves }} cutting moves in {{ found.lineCount }} lines.
             } @else {
-              {{ found.findings[0]?.severity === 'stop' ? '⬢ Stop' : '▲ Caution' }}: {{ found.findings.length }} found over {{ found.cuttingMoves }} cutting moves.
+              {{ found.findings[0]?.severity === 'stop' ? '⬢ Stop' : '▲ Caution' }}: {{ found.findings.length }} found
+              over {{ found.cuttingMoves }} cutting moves.
             }
           </p>
           <ul class="findings">
@@ -77,9 +87,15 @@ import { ProgramDraft } from '../data/program-draft';
             </tbody>
           </table>
         } @else {
-          <p>Paste a program or open its file. It is checked for the words of this machine’s auxiliaries: on before the cut, off after it.</p>
+          <p>
+            Paste a program or open its file. It is checked for the words of this machine’s auxiliaries: on before the
+            cut, off after it.
+          </p>
         }
-        <p class="small quiet">Words by NISTIR 6556 (the RS274/NGC interpreter, from memory). Nothing is run: canned cycles, subroutines and jumps are read as they stand.</p>
+        <p class="small quiet">
+          Words by NISTIR 6556 (the RS274/NGC interpreter, from memory). Nothing is run: canned cycles, subroutines and
+          jumps are read as they stand.
+        </p>
       </section>
     </div>
   `,
@@ -120,7 +136,11 @@ export class ProgramCheckComponent {
   });
 
   protected shown(lines: readonly number[]): string {
-    return lines.length === 0 ? 'never' : lines.length > 6 ? `${lines.slice(0, 6).join(', ')} … (${lines.length})` : lines.join(', ');
+    return lines.length === 0
+      ? 'never'
+      : lines.length > 6
+        ? `${lines.slice(0, 6).join(', ')} … (${lines.length})`
+        : lines.join(', ');
   }
 
   protected async open(picker: HTMLInputElement): Promise<void> {

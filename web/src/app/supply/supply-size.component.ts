@@ -52,9 +52,19 @@ export class SupplySizeComponent {
   private readonly workings = inject(WorkingStore);
   private readonly units = inject(PreferencesStore).units;
   /** Sums of phases are counted only of stepping motors on regulated current; of others the power is what is drawn. */
-  protected readonly hasPhases = computed(() => this.axes().some(({ axis, context }) => axis.supply === this.supply().id && isRegulated(context) && !isBrushed(context)));
-  protected readonly schools = computed(() => SCHOOLS.filter(({ value }) => this.hasPhases() || value === 'computed' || value === this.supply().school));
-  protected readonly columns = computed(() => COLUMNS.filter(({ school }) => this.hasPhases() || school === null || school === 'computed' || school === this.supply().school));
+  protected readonly hasPhases = computed(() =>
+    this.axes().some(
+      ({ axis, context }) => axis.supply === this.supply().id && isRegulated(context) && !isBrushed(context),
+    ),
+  );
+  protected readonly schools = computed(() =>
+    SCHOOLS.filter(({ value }) => this.hasPhases() || value === 'computed' || value === this.supply().school),
+  );
+  protected readonly columns = computed(() =>
+    COLUMNS.filter(
+      ({ school }) => this.hasPhases() || school === null || school === 'computed' || school === this.supply().school,
+    ),
+  );
   protected readonly amperes = amperes;
   protected readonly supply = computed(() => this.plan().supply);
   protected readonly worst = computed(() => this.plan().findings[0] ?? null);
@@ -88,12 +98,16 @@ export class SupplySizeComponent {
     const { runTime } = this.plan();
     if (runTime === null) return null;
     const hours = runTime / 3600;
-    return Number.isFinite(hours) ? `${formatNumber(hours, { significant: 3 })} h` : 'without end: nothing draws from it';
+    return Number.isFinite(hours)
+      ? `${formatNumber(hours, { significant: 3 })} h`
+      : 'without end: nothing draws from it';
   });
 
   /** The axis behind a number whose working can be shown: by a school, of a motor. */
   protected viewOf(line: LoadLine, key: string): AxisView | null {
-    return line.kind === 'axis' && key in SCHOOL_FIGURES ? (this.axes().find((view) => view.axis.id === line.id) ?? null) : null;
+    return line.kind === 'axis' && key in SCHOOL_FIGURES
+      ? (this.axes().find((view) => view.axis.id === line.id) ?? null)
+      : null;
   }
 
   protected openWorking(view: AxisView, key: string): void {
@@ -128,7 +142,12 @@ export class SupplySizeComponent {
   protected choose(stored: StoredPart): void {
     const { part } = stored;
     if (part.kind !== 'supply') return;
-    this.change('part', { part: { id: stored.id, name: part.name }, name: part.name, specification: part.specification, set: null });
+    this.change('part', {
+      part: { id: stored.id, name: part.name },
+      name: part.name,
+      specification: part.specification,
+      set: null,
+    });
   }
 
   protected remove(): void {
@@ -140,14 +159,21 @@ export class SupplySizeComponent {
         ...document,
         supplies: document.supplies.filter((item) => item.id !== id),
         converters: document.converters.filter((item) => !gone.includes(item)),
-        axes: document.axes.map((axis) => (axis.supply !== null && rails.includes(axis.supply) ? { ...axis, supply: null } : axis)),
-        auxiliaries: document.auxiliaries.map((item) => (item.rail !== null && rails.includes(item.rail) ? { ...item, rail: null } : item)),
+        axes: document.axes.map((axis) =>
+          axis.supply !== null && rails.includes(axis.supply) ? { ...axis, supply: null } : axis,
+        ),
+        auxiliaries: document.auxiliaries.map((item) =>
+          item.rail !== null && rails.includes(item.rail) ? { ...item, rail: null } : item,
+        ),
       };
     });
   }
 
   private change(key: string, change: Partial<Supply>): void {
     const { id } = this.supply();
-    this.store.edit(`supply.${id}.${key}`, (document) => ({ ...document, supplies: document.supplies.map((item) => (item.id === id ? { ...item, ...change } : item)) }));
+    this.store.edit(`supply.${id}.${key}`, (document) => ({
+      ...document,
+      supplies: document.supplies.map((item) => (item.id === id ? { ...item, ...change } : item)),
+    }));
   }
 }

@@ -23,7 +23,15 @@ const TABS: readonly TabOption[] = [
 /** Operation 30: what everything together draws, what feeds it, and what its wires and fuses have to bear. */
 @Component({
   selector: 'cn-supply-page',
-  imports: [AuxiliariesComponent, CautionComponent, FeedsComponent, OperationFrameComponent, ProgramCheckComponent, SupplySizeComponent, TabsComponent],
+  imports: [
+    AuxiliariesComponent,
+    CautionComponent,
+    FeedsComponent,
+    OperationFrameComponent,
+    ProgramCheckComponent,
+    SupplySizeComponent,
+    TabsComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supply</h1>
@@ -38,8 +46,9 @@ const TABS: readonly TabOption[] = [
           }
           <p><button type="button" class="button" (click)="add()">Add a supply</button></p>
           <cn-caution
-            >Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or check it. Supplies hold a charge after switching off. Charge
-            batteries, lithium ones above all, only with the charger made for them, and fuse them at the terminal.</cn-caution
+            >Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or
+            check it. Supplies hold a charge after switching off. Charge batteries, lithium ones above all, only with
+            the charger made for them, and fuse them at the terminal.</cn-caution
           >
         }
         @case ('wires') {
@@ -86,6 +95,9 @@ export class SupplyPage {
   }
 
   protected add(): void {
-    this.store.edit('supplies', (document) => ({ ...document, supplies: [...document.supplies, newSupply(nextSupplyId(document))] }));
+    this.store.edit('supplies', (document) => ({
+      ...document,
+      supplies: [...document.supplies, newSupply(nextSupplyId(document))],
+    }));
   }
 }

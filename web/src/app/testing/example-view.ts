@@ -12,9 +12,20 @@ export function exampleView(change: (axis: Axis) => Axis = (axis) => axis): Axis
     driver: withCount(first.driver, 'microsteps', 4),
     motor: {
       ...first.motor,
-      specification: { ...first.motor.specification, stepAngle: quantityOf('1.8 °'), holdingTorque: quantityOf('0.45 N·m'), ratedCurrent: quantityOf('1.5 A') },
+      specification: {
+        ...first.motor.specification,
+        stepAngle: quantityOf('1.8 °'),
+        holdingTorque: quantityOf('0.45 N·m'),
+        ratedCurrent: quantityOf('1.5 A'),
+      },
     },
-    transmission: { ...first.transmission, specification: { ...first.transmission.specification, pitch: quantityOf('20 tpi') } as Axis['transmission']['specification'] },
+    transmission: {
+      ...first.transmission,
+      specification: {
+        ...first.transmission.specification,
+        pitch: quantityOf('20 tpi'),
+      } as Axis['transmission']['specification'],
+    },
   });
   const context = axisContext({ ...machine, axes: [axis] }, axis.id);
   if (!context) throw new Error('the machine must have its axis');

@@ -3,7 +3,10 @@ import { EMPTY, type Observable } from 'rxjs';
 import { Outbox, type SavedElsewhere } from '../data/outbox';
 import type { Left, Unsaved } from '../data/unsaved-copies';
 
-/** An outbox without a browser's database, for specs with a clock of their own: sends like the real one, keeps in memory. */
+/**
+ * An outbox without a browser's database, for specs with a clock of their own: sends like the real one, keeps in
+ * memory.
+ */
 @Injectable()
 export class MemoryOutbox extends Outbox {
   readonly kept = new Map<string, Unsaved>();

@@ -4,7 +4,9 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 @Component({
   selector: 'cn-caution',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p class="box"><span aria-hidden="true">▲</span><span class="visually-hidden">Caution: </span> <ng-content /></p>`,
+  template: `<p class="box">
+    <span aria-hidden="true">▲</span><span class="visually-hidden">Caution: </span> <ng-content />
+  </p>`,
   styles: `
     .box {
       padding: 8px 12px;

@@ -1,12 +1,27 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, effect, input, viewChild, type OnDestroy } from '@angular/core';
 import { LineChart, ScatterChart } from 'echarts/charts';
-import { GridComponent, LegendComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import {
+  GridComponent,
+  LegendComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components';
 import { init, use, type ECharts, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { downloadBlob, downloadText, fileName } from '../data/download';
 
-use([LineChart, ScatterChart, GridComponent, LegendComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+use([
+  LineChart,
+  ScatterChart,
+  GridComponent,
+  LegendComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  SVGRenderer,
+]);
 
 const PNG_SCALE = 2;
 

@@ -15,7 +15,12 @@ let count = 0;
     <div class="field-row">
       <label [for]="id">{{ label() }}</label>
       <span class="row">
-        <select class="field" [class.assumed]="isAssumed()" [id]="id" (change)="changed.emit($any($event.target).value)">
+        <select
+          class="field"
+          [class.assumed]="isAssumed()"
+          [id]="id"
+          (change)="changed.emit($any($event.target).value)"
+        >
           @for (option of options(); track option.value) {
             <option [value]="option.value" [selected]="option.value === value()">{{ option.label }}</option>
           }

@@ -24,8 +24,12 @@ import { PreferencesStore } from '../data/preferences';
                 <th scope="row">
                   <span class="group">{{ line.group }}</span> {{ line.name }}
                 </th>
-                <td [class.number]="line.kind === 'figure'" [class.wrap-anywhere]="line.kind !== 'figure'">{{ line.left || (line.kind === 'finding' ? '● nothing' : '–') }}</td>
-                <td [class.number]="line.kind === 'figure'" [class.wrap-anywhere]="line.kind !== 'figure'">{{ line.right || (line.kind === 'finding' ? '● nothing' : '–') }}</td>
+                <td [class.number]="line.kind === 'figure'" [class.wrap-anywhere]="line.kind !== 'figure'">
+                  {{ line.left || (line.kind === 'finding' ? '● nothing' : '–') }}
+                </td>
+                <td [class.number]="line.kind === 'figure'" [class.wrap-anywhere]="line.kind !== 'figure'">
+                  {{ line.right || (line.kind === 'finding' ? '● nothing' : '–') }}
+                </td>
               </tr>
             }
           </tbody>

@@ -69,9 +69,15 @@ export class FigureComponent {
   });
   protected readonly shown = computed(() => {
     const outcome = this.outcome();
-    const unit = handyUnit(outcome.kind === 'value' ? outcome.value : 1, dimensionOf(this.figure(), this.view().context), this.units());
+    const unit = handyUnit(
+      outcome.kind === 'value' ? outcome.value : 1,
+      dimensionOf(this.figure(), this.view().context),
+      this.units(),
+    );
     if (outcome.kind !== 'value') return { digits: '–', unit: unit.symbol };
-    return formatQuantity(this.isUnsigned() ? Math.abs(outcome.value) : outcome.value, unit, { significant: this.figure().significant });
+    return formatQuantity(this.isUnsigned() ? Math.abs(outcome.value) : outcome.value, unit, {
+      significant: this.figure().significant,
+    });
   });
 
   protected open(): void {

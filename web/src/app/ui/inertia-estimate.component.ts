@@ -19,10 +19,28 @@ type Material = keyof typeof DENSITIES;
       <summary class="small">Estimate it from its size</summary>
       <div class="fields">
         <cn-quantity-field label="Diameter" dimension="length" [value]="diameter()" (changed)="diameter.set($event)" />
-        <cn-quantity-field label="Bore" dimension="length" [value]="bore()" (changed)="bore.set($event)" remark="Empty for a solid one." />
-        <cn-quantity-field label="Length" dimension="length" [value]="length()" (changed)="length.set($event)" remark="Along its axis: the thickness of a disc." />
+        <cn-quantity-field
+          label="Bore"
+          dimension="length"
+          [value]="bore()"
+          (changed)="bore.set($event)"
+          remark="Empty for a solid one."
+        />
+        <cn-quantity-field
+          label="Length"
+          dimension="length"
+          [value]="length()"
+          (changed)="length.set($event)"
+          remark="Along its axis: the thickness of a disc."
+        />
         <cn-choice-field label="Made of" [options]="materials" [value]="material()" (changed)="setMaterial($event)" />
-        <cn-quantity-field label="Off the axis by" dimension="length" [value]="distance()" (changed)="distance.set($event)" remark="Empty where it turns about its own middle." />
+        <cn-quantity-field
+          label="Off the axis by"
+          dimension="length"
+          [value]="distance()"
+          (changed)="distance.set($event)"
+          remark="Empty where it turns about its own middle."
+        />
         <p class="row small" role="status">
           @if (result(); as found) {
             <span class="number">{{ found.shown }}</span>
@@ -54,7 +72,12 @@ export class InertiaEstimateComponent {
   protected readonly material = signal<Material>('aluminium');
   private readonly sizes = computed(() => {
     const of = (item: Quantity | null): number | null => item && readQuantity(item, 'length').value;
-    return { outside: of(this.diameter()), inside: of(this.bore()) ?? 0, length: of(this.length()), distance: of(this.distance()) ?? 0 };
+    return {
+      outside: of(this.diameter()),
+      inside: of(this.bore()) ?? 0,
+      length: of(this.length()),
+      distance: of(this.distance()) ?? 0,
+    };
   });
   protected readonly trouble = computed(() => {
     const { outside, inside, length } = this.sizes();
@@ -68,7 +91,10 @@ export class InertiaEstimateComponent {
     const mass = (Math.PI / 4) * (outside ** 2 - inside ** 2) * length * density;
     const value = offAxisInertia(tubeInertia(outside, inside, length, density), mass, distance);
     const text = `${Number((value * 1e7).toPrecision(3))} g·cm²`;
-    return { quantity: quantityOf(text, 'estimated'), shown: `about ${showQuantity(value, preferredUnit('inertia', this.units()), { significant: 3 })}` };
+    return {
+      quantity: quantityOf(text, 'estimated'),
+      shown: `about ${showQuantity(value, preferredUnit('inertia', this.units()), { significant: 3 })}`,
+    };
   });
 
   protected setMaterial(value: string): void {

@@ -1,6 +1,8 @@
 /** Whether something is typed into the element. */
 export function isField(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  return (
+    target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
 }
 
 /** Whether a key belongs to a field that is being typed in, or to a shortcut of the browser. */

@@ -45,6 +45,14 @@ describe('the notch ruler', () => {
     expect(rulerUnit(60e-6, 'length', 'inch').symbol).toBe('thou');
     expect(rulerUnit(0.02, 'length', 'metric').symbol).toBe('mm');
     expect([0.7, 1, 3, 7, 12].map(roundInterval)).toEqual([1, 1, 5, 10, 20]);
-    expect(ruler.ticks.filter((tick) => tick.label !== null).map((tick) => tick.label)).toEqual(['0', '10', '20', '30', '40', '50', '60']);
+    expect(ruler.ticks.filter((tick) => tick.label !== null).map((tick) => tick.label)).toEqual([
+      '0',
+      '10',
+      '20',
+      '30',
+      '40',
+      '50',
+      '60',
+    ]);
   });
 });

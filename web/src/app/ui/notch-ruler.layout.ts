@@ -76,7 +76,12 @@ export function roundInterval(least: number): number {
  * Places everything on a ruler of a width, to scale from zero at its left edge.
  * @param width drawing width in any unit of the picture
  */
-export function layOutRuler(content: RulerContent, width: number, dimension: Dimension, system: UnitSystem): RulerLayout {
+export function layOutRuler(
+  content: RulerContent,
+  width: number,
+  dimension: Dimension,
+  system: UnitSystem,
+): RulerLayout {
   const { step, lag, tolerance } = content;
   const wanted = Math.ceil(Math.max(NOTCHES_LEAST, tolerance === null ? 0 : (2.6 * tolerance) / step));
   const notchCount = Math.min(NOTCHES_MOST, wanted);
@@ -85,9 +90,20 @@ export function layOutRuler(content: RulerContent, width: number, dimension: Dim
   const notches = Array.from({ length: notchCount + 1 }, (_, index) => x(index * step));
   const holds = lag === null ? [] : joined(notches.map((notch) => clip(notch - x(lag), notch + x(lag), width)));
   const middle = x(Math.round(notchCount / 2) * step);
-  const asked = tolerance === null ? null : { ...clip(middle - x(tolerance), middle + x(tolerance), width), isWider: 2 * tolerance > span };
+  const asked =
+    tolerance === null
+      ? null
+      : { ...clip(middle - x(tolerance), middle + x(tolerance), width), isWider: 2 * tolerance > span };
   const unit = rulerUnit(span, dimension, system);
-  return { notches, holds, window: asked, dots: dotsOf(content.deviations, notches, x, width), ticks: ticksOf(span, unit, x), unit, scale: width / span };
+  return {
+    notches,
+    holds,
+    window: asked,
+    dots: dotsOf(content.deviations, notches, x, width),
+    ticks: ticksOf(span, unit, x),
+    unit,
+    scale: width / span,
+  };
 }
 
 /** Bars that touch or overlap as one: a gap would say that the carriage cannot rest there. */
@@ -104,7 +120,12 @@ function clip(left: number, right: number, width: number): RulerBar {
   return { x: from, width: Math.max(0, Math.min(width, right) - from) };
 }
 
-function dotsOf(deviations: readonly number[], notches: readonly number[], x: (position: number) => number, width: number): readonly RulerDot[] {
+function dotsOf(
+  deviations: readonly number[],
+  notches: readonly number[],
+  x: (position: number) => number,
+  width: number,
+): readonly RulerDot[] {
   return mostTelling(deviations).map((deviation, index, all) => {
     // Spread over the whole ruler, each at a notch of its own; only the error is to scale.
     const place = Math.round(((index + 1) * (notches.length - 1)) / (all.length + 1));
@@ -119,7 +140,10 @@ function dotsOf(deviations: readonly number[], notches: readonly number[], x: (p
 function mostTelling(deviations: readonly number[]): readonly number[] {
   if (deviations.length <= DOTS_MOST) return deviations;
   const largest = deviations.reduce((best, item) => (Math.abs(item) > Math.abs(best) ? item : best));
-  const picked = Array.from({ length: DOTS_MOST }, (_, index) => deviations[Math.floor((index * deviations.length) / DOTS_MOST)] as number);
+  const picked = Array.from(
+    { length: DOTS_MOST },
+    (_, index) => deviations[Math.floor((index * deviations.length) / DOTS_MOST)] as number,
+  );
   return picked.includes(largest) ? picked : [...picked.slice(0, -1), largest];
 }
 

@@ -2,7 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { OperationNumber } from '@crisp-notch/core/machine';
 import { sayIn } from '@crisp-notch/core/drive-line';
-import { holdOperation, noteOperation, OPERATIONS, operationState, stampDoubts, stampOperation, startOperation } from '@crisp-notch/core/route-card';
+import {
+  holdOperation,
+  noteOperation,
+  OPERATIONS,
+  operationState,
+  stampDoubts,
+  stampOperation,
+  startOperation,
+} from '@crisp-notch/core/route-card';
 import { TextareaModule } from 'primeng/textarea';
 import { shortDay, today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
@@ -38,7 +46,9 @@ export class OperationFrameComponent {
     const document = this.document();
     return document ? operationState(document, this.number(), this.checks()) : { kind: 'blank' as const };
   });
-  protected readonly note = computed(() => this.document()?.card.find((item) => item.number === this.number())?.note ?? '');
+  protected readonly note = computed(
+    () => this.document()?.card.find((item) => item.number === this.number())?.note ?? '',
+  );
   protected readonly words = computed(() => {
     const state = this.state();
     switch (state.kind) {
@@ -75,13 +85,17 @@ export class OperationFrameComponent {
   protected hold(): void {
     const reason = this.reason().trim();
     if (reason === '') return;
-    this.store.edit('card', (document) => holdOperation(document, this.number(), reason.slice(0, REASON_LIMIT), today()));
+    this.store.edit('card', (document) =>
+      holdOperation(document, this.number(), reason.slice(0, REASON_LIMIT), today()),
+    );
     this.isHolding.set(false);
     this.reason.set('');
   }
 
   protected onNote(event: Event): void {
     const note = (event.target as HTMLTextAreaElement).value;
-    this.store.edit(`card.${this.number()}.note`, (document) => noteOperation(document, this.number(), note.slice(0, NOTE_LIMIT), today()));
+    this.store.edit(`card.${this.number()}.note`, (document) =>
+      noteOperation(document, this.number(), note.slice(0, NOTE_LIMIT), today()),
+    );
   }
 }

@@ -44,12 +44,17 @@ export class PartChooserComponent implements OnInit {
 
   private readonly shelf = inject(ShelfStore);
   private readonly state = toSignal(this.shelf.state$, { requireSync: true });
-  /** The same list while it holds the same parts: a list that is new with every answer of the server closes under the pointer. */
+  /**
+   * The same list while it holds the same parts: a list that is new with every answer of the server closes under the
+   * pointer.
+   */
   protected readonly options = computed(
     () => {
       const state = this.state();
       if (state.kind !== 'open') return [];
-      return state.parts.filter(({ part }) => part.kind === this.kind() && this.fits()(part)).map((stored) => ({ name: stored.part.name, note: stored.part.note, stored }));
+      return state.parts
+        .filter(({ part }) => part.kind === this.kind() && this.fits()(part))
+        .map((stored) => ({ name: stored.part.name, note: stored.part.note, stored }));
     },
     { equal: (a, b) => a.length === b.length && a.every(({ stored }, index) => stored === b[index]?.stored) },
   );

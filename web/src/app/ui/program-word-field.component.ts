@@ -42,7 +42,8 @@ export class ProgramWordFieldComponent {
   protected readonly message = signal('');
 
   constructor() {
-    // A word changed from outside, by undo for instance, replaces what stands in the field unless that waits to be put right.
+    // A word changed from outside, by undo for instance, replaces what stands in the field unless that waits to be put
+    // right.
     effect(() => {
       this.value();
       if (untracked(this.message) === '') this.draft.set(null);

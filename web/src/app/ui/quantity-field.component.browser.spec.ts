@@ -19,7 +19,9 @@ describe('the quantity field on the page', () => {
   };
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()],
+    });
     fixture = TestBed.createComponent(QuantityFieldComponent);
     emitted = [];
     fixture.componentInstance.changed.subscribe((value) => emitted.push(value));

@@ -1,5 +1,16 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import type { Bounds, Quantity } from '@crisp-notch/core/machine';
 import { findUnit, parseQuantity, preferredUnit, type Dimension, type Unit } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
@@ -10,7 +21,8 @@ import { bareUnitHint, fieldText, hintFor, understand, type Doubt } from './quan
 let count = 0;
 
 /**
- * A number with its unit. What is typed is understood at every keystroke and handed on as soon as it is valid; what is not
+ * A number with its unit. What is typed is understood at every keystroke and handed on as soon as it is valid; what is
+ * not
  * valid stays in the field with a message, and the last valid value stays in force.
  */
 @Component({
@@ -60,12 +72,17 @@ export class QuantityFieldComponent {
       if (taken !== '') return taken;
     }
     const item = this.value();
-    const parsed = item ? parseQuantity(item.text, this.dimension(), preferredUnit(this.dimension(), this.units()), 'kept') : null;
-    return parsed?.ok && parsed.value.hasUnit ? hintFor(parsed.value.value, parsed.value.unit, this.dimension(), this.units()) : '';
+    const parsed = item
+      ? parseQuantity(item.text, this.dimension(), preferredUnit(this.dimension(), this.units()), 'kept')
+      : null;
+    return parsed?.ok && parsed.value.hasUnit
+      ? hintFor(parsed.value.value, parsed.value.unit, this.dimension(), this.units())
+      : '';
   });
 
   constructor() {
-    // A value changed from outside, by undo for instance, replaces what stands in the field unless it is being typed in.
+    // A value changed from outside, by undo for instance, replaces what stands in the field unless it is being typed
+    // in.
     effect(() => {
       this.value();
       if (!untracked(this.isEditing)) {

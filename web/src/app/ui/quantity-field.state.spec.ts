@@ -4,13 +4,17 @@ import { bareUnitHint, fieldText, understand } from './quantity-field.state';
 import { aboveEnd, belowEnd } from './window-bounds';
 
 const millimetre = preferredUnit('length', 'metric');
-const typed = (text: string, unit = millimetre): ReturnType<typeof understand> => understand(text, 'length', unit, { isPositive: true }, 'metric');
+const typed = (text: string, unit = millimetre): ReturnType<typeof understand> =>
+  understand(text, 'length', unit, { isPositive: true }, 'metric');
 
 describe('a quantity field', () => {
   it('shows the number apart from the unit it was typed with', () => {
     expect(fieldText(quantityOf('0.05 in'), 'length', 'metric')).toEqual({ number: '0.05', unit: 'in' });
     expect(fieldText(quantityOf('12 ° 30 ′'), 'angle', 'metric')).toEqual({ number: '12 ° 30 ′', unit: '' });
-    expect(fieldText({ ...quantityOf('1.5 A'), plusMinus: '5 %' }, 'current', 'metric')).toEqual({ number: '1.5 ± 5 %', unit: 'A' });
+    expect(fieldText({ ...quantityOf('1.5 A'), plusMinus: '5 %' }, 'current', 'metric')).toEqual({
+      number: '1.5 ± 5 %',
+      unit: 'A',
+    });
     expect(fieldText(null, 'length', 'inch')).toEqual({ number: '', unit: 'in' });
   });
 
@@ -44,7 +48,8 @@ describe('a quantity field', () => {
 
   it('asks whether a bare share beside a % is meant in percent', () => {
     const percent = findUnit('%', 'ratio') ?? millimetre;
-    const share = (text: string): ReturnType<typeof understand> => understand(text, 'ratio', percent, { least: 0, most: 1 }, 'metric');
+    const share = (text: string): ReturnType<typeof understand> =>
+      understand(text, 'ratio', percent, { least: 0, most: 1 }, 'metric');
     const doubtful = share('0.9');
     expect(!doubtful.ok && doubtful.message).toBe('“0.9” could be 0.9 % or 90 %: write the one that is meant.');
     const [plain, said] = [share('85'), share('0.9 %')];
@@ -61,10 +66,13 @@ describe('a quantity field', () => {
 
   it('refuses what no machine of a workshop has, and asks what its field doubts', () => {
     const ampere = preferredUnit('current', 'metric');
-    const current = (text: string): ReturnType<typeof understand> => understand(text, 'current', ampere, { isPositive: true }, 'metric');
+    const current = (text: string): ReturnType<typeof understand> =>
+      understand(text, 'current', ampere, { isPositive: true }, 'metric');
     expect(current('1e9 A').ok).toBeFalse();
     expect(current('80 A').ok).toBeTrue();
-    const doubted = understand('200', 'angle', preferredUnit('angle', 'metric'), {}, 'metric', (value) => (value > 1 ? 'Really?' : null));
+    const doubted = understand('200', 'angle', preferredUnit('angle', 'metric'), {}, 'metric', (value) =>
+      value > 1 ? 'Really?' : null,
+    );
     expect(!doubted.ok && doubted.message).toBe('Really?');
     expect(understand('200 °', 'angle', preferredUnit('angle', 'metric'), {}, 'metric', () => 'Really?').ok).toBeTrue();
   });
@@ -77,6 +85,9 @@ describe('a quantity field', () => {
     const upper = aboveEnd(quantityOf('9 V'), 'voltage');
     expect(understand('8', 'voltage', volt, upper, 'metric').ok).toBeFalse();
     expect(understand('40', 'voltage', volt, upper, 'metric').ok).toBeTrue();
-    expect([belowEnd(null, 'voltage'), aboveEnd(null, 'voltage')]).toEqual([{ isPositive: true }, { isPositive: true }]);
+    expect([belowEnd(null, 'voltage'), aboveEnd(null, 'voltage')]).toEqual([
+      { isPositive: true },
+      { isPositive: true },
+    ]);
   });
 });

@@ -37,7 +37,9 @@ describe('the stages of a gear train on the page', () => {
   };
 
   beforeEach(async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()],
+    });
     fixture = TestBed.createComponent(StagesFieldComponent);
     fixture.componentInstance.changed.subscribe((changed) => {
       stages = changed;
@@ -85,7 +87,12 @@ describe('the stages of a gear train on the page', () => {
   it('that become a worm forget the driving teeth, which were no starts, and keep their losses', async () => {
     await show([{ ...blankStage('gear', 17, 63), efficiency: quantityOf('0.94'), backlash: quantityOf('0.4 °') }]);
     await choose('belt');
-    expect(stages[0] && [stages[0].kind, stages[0].driver, stages[0].driven, stages[0].efficiency?.text]).toEqual(['belt', 17, 63, '0.94']);
+    expect(stages[0] && [stages[0].kind, stages[0].driver, stages[0].driven, stages[0].efficiency?.text]).toEqual([
+      'belt',
+      17,
+      63,
+      '0.94',
+    ]);
     await choose('worm');
     const [worm] = stages as [Stage];
     expect([worm.kind, worm.driven, worm.efficiency?.text, worm.backlash?.text]).toEqual(['worm', 63, '0.94', '0.4 °']);

@@ -8,7 +8,12 @@ import { WholeFieldComponent } from './whole-field.component';
 const STAGE_LIMIT = 12;
 /** A longer fraction says nothing to a reader. */
 const LONG_FRACTION = 24;
-const KINDS: readonly { readonly kind: Stage['kind']; readonly label: string; readonly driver: string; readonly driven: string }[] = [
+const KINDS: readonly {
+  readonly kind: Stage['kind'];
+  readonly label: string;
+  readonly driver: string;
+  readonly driven: string;
+}[] = [
   { kind: 'gear', label: 'gears', driver: 'driving teeth', driven: 'driven teeth' },
   { kind: 'belt', label: 'toothed belt', driver: 'driving teeth', driven: 'driven teeth' },
   { kind: 'worm', label: 'worm', driver: 'worm starts', driven: 'wheel teeth' },
@@ -19,7 +24,9 @@ const TEETH_MOST = 10_000;
 const WORM_STARTS_MOST = 20;
 
 /** What can be said of a stage; a lead angle and friction of a worm alone. */
-type StageChange = Partial<Pick<Stage, 'efficiency' | 'backlash' | 'inertia'> & Pick<Extract<Stage, { kind: 'worm' }>, 'leadAngle' | 'friction'>>;
+type StageChange = Partial<
+  Pick<Stage, 'efficiency' | 'backlash' | 'inertia'> & Pick<Extract<Stage, { kind: 'worm' }>, 'leadAngle' | 'friction'>
+>;
 
 /** A chain of gear, belt and worm stages, each by its teeth. */
 @Component({
@@ -105,7 +112,9 @@ export class StagesFieldComponent {
       ...blankStage(found.kind, driver, stage.driven),
       guessed: [...guessed.filter((name) => name === 'driver'), ...stage.guessed.filter((name) => name === 'driven')],
     };
-    this.changed.emit(this.stages().map((item, place) => (place === index ? { ...fresh, efficiency, backlash, inertia } : item)));
+    this.changed.emit(
+      this.stages().map((item, place) => (place === index ? { ...fresh, efficiency, backlash, inertia } : item)),
+    );
   }
 
   /** Teeth that nobody has counted are not shown as a number. */

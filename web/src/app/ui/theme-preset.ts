@@ -13,9 +13,24 @@ const focusRing = { width: '2px', style: 'solid', color: 'var(--blue)', offset: 
 
 /** The page's own tokens, which change with day and night by themselves; so both colour schemes name the same ones. */
 const scheme = {
-  surface: Object.fromEntries(['0', '50', '100', '200', '300', '400', '500', '600', '700', '800', '900', '950'].map((step) => [step, 'var(--card)'])),
-  primary: { color: 'var(--blue)', contrastColor: 'var(--on-blue)', hoverColor: 'var(--ink)', activeColor: 'var(--ink)' },
-  highlight: { background: 'var(--blue-wash)', focusBackground: 'var(--blue-wash)', color: 'var(--ink)', focusColor: 'var(--ink)' },
+  surface: Object.fromEntries(
+    ['0', '50', '100', '200', '300', '400', '500', '600', '700', '800', '900', '950'].map((step) => [
+      step,
+      'var(--card)',
+    ]),
+  ),
+  primary: {
+    color: 'var(--blue)',
+    contrastColor: 'var(--on-blue)',
+    hoverColor: 'var(--ink)',
+    activeColor: 'var(--ink)',
+  },
+  highlight: {
+    background: 'var(--blue-wash)',
+    focusBackground: 'var(--blue-wash)',
+    color: 'var(--ink)',
+    focusColor: 'var(--ink)',
+  },
   mask: { background: 'rgb(20 24 28 / 55%)', color: 'var(--ink)' },
   formField: {
     background: 'var(--sunk)',
@@ -32,7 +47,13 @@ const scheme = {
     shadow: 'none',
   },
   text: { color: 'var(--ink)', hoverColor: 'var(--ink)', mutedColor: 'var(--ink-2)', hoverMutedColor: 'var(--ink)' },
-  content: { background: 'var(--card)', hoverBackground: 'var(--blue-wash)', borderColor: 'var(--rule)', color: 'var(--ink)', hoverColor: 'var(--ink)' },
+  content: {
+    background: 'var(--card)',
+    hoverBackground: 'var(--blue-wash)',
+    borderColor: 'var(--rule)',
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+  },
   overlay: {
     select: { background: 'var(--card)', borderColor: 'var(--field-rule)', color: 'var(--ink)' },
     popover: { background: 'var(--card)', borderColor: 'var(--field-rule)', color: 'var(--ink)' },

@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { VerdictWord } from '@crisp-notch/core/checks';
 
-const VERDICTS: Readonly<Record<VerdictWord, { readonly mark: string; readonly word: string; readonly tone: string }>> = {
-  true: { mark: '●', word: 'True', tone: 'good' },
-  'not-true': { mark: '⬢', word: 'Not true', tone: 'stop' },
-  undecided: { mark: '▲', word: 'Undecided', tone: 'caution' },
-  incomplete: { mark: '○', word: 'Not complete', tone: 'open' },
-};
+const VERDICTS: Readonly<Record<VerdictWord, { readonly mark: string; readonly word: string; readonly tone: string }>> =
+  {
+    true: { mark: '●', word: 'True', tone: 'good' },
+    'not-true': { mark: '⬢', word: 'Not true', tone: 'stop' },
+    undecided: { mark: '▲', word: 'Undecided', tone: 'caution' },
+    incomplete: { mark: '○', word: 'Not complete', tone: 'open' },
+  };
 
 /** A verdict as shape, word and colour. */
 @Component({

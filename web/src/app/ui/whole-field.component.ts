@@ -4,7 +4,10 @@ import { InputTextModule } from 'primeng/inputtext';
 
 let count = 0;
 
-/** A whole number such as a tooth count; what is not one stays in the field with a message, a guess is dashed until it is confirmed. */
+/**
+ * A whole number such as a tooth count; what is not one stays in the field with a message, a guess is dashed until it
+ * is confirmed.
+ */
 @Component({
   selector: 'cn-whole-field',
   imports: [InputTextModule],

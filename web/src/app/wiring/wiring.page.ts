@@ -18,7 +18,10 @@ const FINDING_COILS: Readonly<Record<number, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Wiring</h1>
-    <cn-caution>Power off, and wait for the supply to drain, before any wire is moved. Never plug or unplug a motor on a live driver.</cn-caution>
+    <cn-caution
+      >Power off, and wait for the supply to drain, before any wire is moved. Never plug or unplug a motor on a live
+      driver.</cn-caution
+    >
     <section class="card">
       <div class="scroll-x">
         <table class="plain-table">
@@ -50,10 +53,18 @@ const FINDING_COILS: Readonly<Record<number, string>> = {
     <section class="card pad stack">
       <h2>Without trusting colours</h2>
       <ul class="list">
-        <li>Short two leads of one coil: the shaft turns stiffly. Subtract the meter’s own lead resistance from every reading.</li>
+        <li>
+          Short two leads of one coil: the shaft turns stiffly. Subtract the meter’s own lead resistance from every
+          reading.
+        </li>
         <li>Wrong direction: swap the two leads of one coil. Swapping both coils’ leads changes nothing.</li>
-        <li>Compare coils with each other, not with the sheet: a batch differs by a third and copper gains 0.39 % a kelvin.</li>
-        <li>Join logic and motor grounds at one point; leave no input floating; enable is active low on most carriers.</li>
+        <li>
+          Compare coils with each other, not with the sheet: a batch differs by a third and copper gains 0.39 % a
+          kelvin.
+        </li>
+        <li>
+          Join logic and motor grounds at one point; leave no input floating; enable is active low on most carriers.
+        </li>
       </ul>
     </section>
     <cn-operation-frame [number]="40" />

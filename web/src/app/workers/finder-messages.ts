@@ -1,7 +1,18 @@
 import type { Machine } from '@crisp-notch/core/machine';
-import type { LineFit, Quality, Relaxation, SearchedPart, SearchState, SpaceOptions, Wishes } from '@crisp-notch/core/search';
+import type {
+  LineFit,
+  Quality,
+  Relaxation,
+  SearchedPart,
+  SearchState,
+  SpaceOptions,
+  Wishes,
+} from '@crisp-notch/core/search';
 
-/** A search: the worker makes the space from the same parts in the same order as the page does, who reads its results by it. */
+/**
+ * A search: the worker makes the space from the same parts in the same order as the page does, who reads its results by
+ * it.
+ */
 export interface FinderRequest {
   readonly machine: Machine;
   readonly axisId: string;
@@ -12,7 +23,9 @@ export interface FinderRequest {
 
 export type SortBy = Quality | 'balance';
 
-/** How far a search is, with the best of its front by the sorting asked for; the rest of the front stays in the worker. */
+/**
+ * How far a search is, with the best of its front by the sorting asked for; the rest of the front stays in the worker.
+ */
 export interface Found extends SearchState {
   readonly frontCount: number;
 }

@@ -1,4 +1,14 @@
-import { fitOfLine, ranked, relaxTables, searchTables, spaceOf, tablesOf, wishesOf, type SearchState, type Wishes } from '@crisp-notch/core/search';
+import {
+  fitOfLine,
+  ranked,
+  relaxTables,
+  searchTables,
+  spaceOf,
+  tablesOf,
+  wishesOf,
+  type SearchState,
+  type Wishes,
+} from '@crisp-notch/core/search';
 import type { FinderMessage, FinderOrder, FinderRequest, FitsRequest, SortBy } from './finder-messages';
 
 /** Results go to the page this often, and so many of them: the page has to stay free. */

@@ -1,5 +1,15 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { parseQuantity, preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { dimensionOf, goalSeek, working, type Figure, type Reading } from '@crisp-notch/core/reckoner';
@@ -36,11 +46,15 @@ export class WorkingPanelComponent {
   );
   protected readonly schools = computed(() => {
     const { schools } = this.figure();
-    return schools && (schools.applies?.(this.view().context) ?? true) && { ...schools, inForce: schools.inForce(this.view().context) };
+    return (
+      schools &&
+      (schools.applies?.(this.view().context) ?? true) && { ...schools, inForce: schools.inForce(this.view().context) }
+    );
   });
   protected readonly trouble = computed(() => {
     const { outcome } = this.working();
-    if (outcome.kind === 'missing') return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
+    if (outcome.kind === 'missing')
+      return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
     return outcome.kind === 'impossible' ? outcome.reason : '';
   });
 

@@ -68,7 +68,9 @@ export class DriveLineComponent {
   protected readonly isStepper = computed(() => !isBrushed(this.view().context));
   /** A ratio is exact only where its teeth are known. */
   protected readonly isByTeeth = computed(
-    () => isTrainKnown(this.view().axis.motor.specification.gearhead?.stages ?? []) && (this.view().axis.motor.specification.gearhead?.stages.length ?? 0) > 0,
+    () =>
+      isTrainKnown(this.view().axis.motor.specification.gearhead?.stages ?? []) &&
+      (this.view().axis.motor.specification.gearhead?.stages.length ?? 0) > 0,
   );
   protected readonly hasNominal = computed(() => this.view().axis.motor.specification.gearhead?.nominal != null);
   protected readonly isRotary = computed(() => this.view().axis.job.kind === 'rotary');
@@ -83,7 +85,9 @@ export class DriveLineComponent {
   private readonly deviations = this.readings.of(this.latest);
   protected readonly measuredWords = computed(() => {
     const check = this.latest();
-    return check ? `measured ${shortDay(check.at)}: ${{ true: 'true', 'not-true': 'not true', undecided: 'undecided', incomplete: 'not complete' }[check.verdict]}` : '';
+    return check
+      ? `measured ${shortDay(check.at)}: ${{ true: 'true', 'not-true': 'not true', undecided: 'undecided', incomplete: 'not complete' }[check.verdict]}`
+      : '';
   });
   protected readonly ruler = computed(() => {
     const { reckoner } = this.view();

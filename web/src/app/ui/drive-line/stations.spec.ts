@@ -6,7 +6,14 @@ describe('the stations of a drive line', () => {
   it('run from the volts to the carriage, each with one headline', () => {
     const stations = stationViews(exampleView(), 'metric');
     expect(stations.map((item) => item.station)).toEqual([...STATIONS]);
-    expect(stations.map((item) => `${item.headline.digits} ${item.headline.unit}`)).toEqual(['24 V', '1/4 step', '1.8 °', '1 : 1', '1.27 mm/turn', '– ']);
+    expect(stations.map((item) => `${item.headline.digits} ${item.headline.unit}`)).toEqual([
+      '24 V',
+      '1/4 step',
+      '1.8 °',
+      '1 : 1',
+      '1.27 mm/turn',
+      '– ',
+    ]);
   });
 
   it('speak the reader’s units', () => {
@@ -25,7 +32,10 @@ describe('the stations of a drive line', () => {
     const view = exampleView((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } }));
     const found = stationViews(view, 'metric').filter((item) => item.finding !== null);
     expect(found.map((item) => [item.station, item.finding?.severity])).toEqual([['driver', 'stop']]);
-    const slow = { ...view, findings: view.findings.map((finding) => ({ ...finding, station: 'controller' as const })) };
+    const slow = {
+      ...view,
+      findings: view.findings.map((finding) => ({ ...finding, station: 'controller' as const })),
+    };
     expect(stationViews(slow, 'metric').find((item) => item.finding !== null)?.station).toBe('driver');
   });
 
@@ -38,17 +48,35 @@ describe('the stations of a drive line', () => {
   it('speak of volts over ohms where nothing limits the current, and of no steps where there are none', () => {
     const bridge = exampleView((axis) => ({
       ...axis,
-      driver: { ...axis.driver, specification: { ...axis.driver.specification, type: 'bridge', drop: quantityOf('2.2 V') } },
+      driver: {
+        ...axis.driver,
+        specification: { ...axis.driver.specification, type: 'bridge', drop: quantityOf('2.2 V') },
+      },
       motor: { ...axis.motor, specification: { ...axis.motor.specification, resistance: quantityOf('9 Ω') } },
     }));
     // 24 V less 2.2 V, over 9 Ω.
-    expect(stationViews(bridge, 'metric').find((item) => item.station === 'driver')?.detail).toContain('2.42\u00a0A a coil');
+    expect(stationViews(bridge, 'metric').find((item) => item.station === 'driver')?.detail).toContain(
+      '2.42\u00a0A a coil',
+    );
     const brushed = exampleView((axis) => ({
       ...axis,
-      driver: { ...axis.driver, specification: { ...axis.driver.specification, type: 'bridge', drop: quantityOf('2.2 V'), currentMost: quantityOf('7 A') } },
-      motor: { ...axis.motor, specification: { ...axis.motor.specification, type: 'brushed', resistance: quantityOf('4 Ω') } },
+      driver: {
+        ...axis.driver,
+        specification: {
+          ...axis.driver.specification,
+          type: 'bridge',
+          drop: quantityOf('2.2 V'),
+          currentMost: quantityOf('7 A'),
+        },
+      },
+      motor: {
+        ...axis.motor,
+        specification: { ...axis.motor.specification, type: 'brushed', resistance: quantityOf('4 Ω') },
+      },
     }));
-    const [driver, motor] = ['driver', 'motor'].map((station) => stationViews(brushed, 'metric').find((item) => item.station === station));
+    const [driver, motor] = ['driver', 'motor'].map((station) =>
+      stationViews(brushed, 'metric').find((item) => item.station === station),
+    );
     expect([driver?.headline.digits, driver?.detail]).toEqual(['7', 'held fast 5.45\u00a0A']);
     expect(motor?.headline).toEqual({ digits: '1.5', unit: 'A' });
   });

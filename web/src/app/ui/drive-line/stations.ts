@@ -12,11 +12,25 @@ import {
   type Station,
 } from '@crisp-notch/core/drive-line';
 import { isGuessed, readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
-import { formatQuantity, preferredUnit, showQuantity, type Dimension, type Shown, type UnitSystem } from '@crisp-notch/core/quantity';
+import {
+  formatQuantity,
+  preferredUnit,
+  showQuantity,
+  type Dimension,
+  type Shown,
+  type UnitSystem,
+} from '@crisp-notch/core/quantity';
 import type { AxisView } from '../../data/design-store';
 
 /** The links of the chain in the order of the power that flows through them. */
-export const STATIONS = ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage'] as const satisfies readonly Station[];
+export const STATIONS = [
+  'supply',
+  'driver',
+  'motor',
+  'reduction',
+  'transmission',
+  'carriage',
+] as const satisfies readonly Station[];
 export type LineStation = (typeof STATIONS)[number];
 
 /** What a station shows in the line: its part, one headline figure, and what is wrong. */
@@ -40,7 +54,11 @@ export function stationOf(finding: Finding): LineStation {
 const TRANSMISSION_LABELS = { screw: 'Screw', belt: 'Belt', rack: 'Rack', roller: 'Roller', rotary: 'Table' } as const;
 
 export function stationViews(view: AxisView, units: UnitSystem): readonly StationView[] {
-  return STATIONS.map((station) => ({ station, finding: view.findings.find((item) => stationOf(item) === station) ?? null, ...faceOf(station, view, units) }));
+  return STATIONS.map((station) => ({
+    station,
+    finding: view.findings.find((item) => stationOf(item) === station) ?? null,
+    ...faceOf(station, view, units),
+  }));
 }
 
 type Face = Omit<StationView, 'station' | 'finding'>;
@@ -48,7 +66,9 @@ type Face = Omit<StationView, 'station' | 'finding'>;
 function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
   const { axis, context, reckoner } = view;
   const show = (item: Quantity | null | undefined, dimension: Dimension): Shown =>
-    item ? formatQuantity(readQuantity(item, dimension).value, preferredUnit(dimension, units), { significant: 4 }) : NOT_KNOWN;
+    item
+      ? formatQuantity(readQuantity(item, dimension).value, preferredUnit(dimension, units), { significant: 4 })
+      : NOT_KNOWN;
   const text = (item: Quantity | null | undefined, dimension: Dimension): string => {
     const shown = show(item, dimension);
     return item ? `${shown.digits} ${shown.unit}` : '';
@@ -71,13 +91,22 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       if (isBrushed(context)) {
         const stall = isRegulated(context) ? null : reckoner.value(stallCurrent);
         const most = show(driver.specification.currentMost, 'current');
-        return { label: 'Driver', name, headline: most, detail: stall === null ? limitText(axis, text) : `held fast ${amperes(stall)}`, isAssumed: false };
+        return {
+          label: 'Driver',
+          name,
+          headline: most,
+          detail: stall === null ? limitText(axis, text) : `held fast ${amperes(stall)}`,
+          isAssumed: false,
+        };
       }
       const coil = isRegulated(context) ? null : reckoner.value(coilAmmeter);
       return {
         label: 'Driver',
         name,
-        headline: { digits: driver.microsteps === 1 ? 'full' : `1/${driver.microsteps}`, unit: driver.microsteps === 1 ? 'steps' : 'step' },
+        headline: {
+          digits: driver.microsteps === 1 ? 'full' : `1/${driver.microsteps}`,
+          unit: driver.microsteps === 1 ? 'steps' : 'step',
+        },
         detail: coil !== null ? `${amperes(coil)} a coil` : isRegulated(context) ? limitText(axis, text, ' crest') : '',
         isAssumed: isGuessed(driver, 'microsteps'),
       };
@@ -92,7 +121,11 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
         headline: isBrushed(context) ? show(ratedCurrent, 'current') : show(specification.stepAngle, 'angle'),
         detail:
           held === null
-            ? join(isBrushed(context) ? '' : text(ratedCurrent, 'current'), text(resistance, 'resistance'), text(inductance, 'inductance'))
+            ? join(
+                isBrushed(context) ? '' : text(ratedCurrent, 'current'),
+                text(resistance, 'resistance'),
+                text(inductance, 'inductance'),
+              )
             : `holds ${torqueText(held, units)}`,
         isAssumed: (isBrushed(context) ? ratedCurrent : specification.stepAngle)?.from === 'assumed',
       };
@@ -102,7 +135,11 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       return {
         label: 'Reduction',
         name: reductionName(axis),
-        headline: { digits: ratio === null ? '–' : formatQuantity(ratio, preferredUnit('ratio', units), { significant: 7 }).digits, unit: ': 1' },
+        headline: {
+          digits:
+            ratio === null ? '–' : formatQuantity(ratio, preferredUnit('ratio', units), { significant: 7 }).digits,
+          unit: ': 1',
+        },
         detail: reductionDetail(axis),
         isAssumed: false,
       };
@@ -112,12 +149,16 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       const travel = reckoner.value(travelPerTurn);
       const efficiency = reckoner.value(transmissionEfficiency);
       const dimension = axis.job.kind === 'linear' ? 'length' : 'angle';
-      const shown = travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 4 });
+      const shown =
+        travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 4 });
       return {
         label: TRANSMISSION_LABELS[specification.kind],
         name: axis.transmission.name || 'not chosen',
         headline: { digits: shown.digits, unit: `${shown.unit}/turn` },
-        detail: efficiency === null ? '' : `efficiency ${formatQuantity(efficiency, preferredUnit('ratio', units), { significant: 2 }).digits}`,
+        detail:
+          efficiency === null
+            ? ''
+            : `efficiency ${formatQuantity(efficiency, preferredUnit('ratio', units), { significant: 2 }).digits}`,
         isAssumed: specification.efficiency.from === 'assumed',
       };
     }
@@ -125,8 +166,14 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       return {
         label: axis.job.kind === 'linear' ? 'Carriage' : 'Plate',
         name: axis.carriage.name || 'not named',
-        headline: axis.job.kind === 'linear' ? show(axis.carriage.mass, 'mass') : show(axis.carriage.inertia, 'inertia'),
-        detail: axis.carriage.mass?.from === 'assumed' ? 'assumed' : axis.job.kind === 'linear' ? `load ${text(axis.job.load, 'force')}` : `load ${text(axis.job.load, 'torque')}`,
+        headline:
+          axis.job.kind === 'linear' ? show(axis.carriage.mass, 'mass') : show(axis.carriage.inertia, 'inertia'),
+        detail:
+          axis.carriage.mass?.from === 'assumed'
+            ? 'assumed'
+            : axis.job.kind === 'linear'
+              ? `load ${text(axis.job.load, 'force')}`
+              : `load ${text(axis.job.load, 'torque')}`,
         isAssumed: axis.carriage.mass?.from === 'assumed',
       };
   }

@@ -25,11 +25,33 @@ const FEEDS: readonly ChoiceOption[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-choice-field label="It is a" [options]="uses" [value]="specification().use" (changed)="setUse($event)" />
-    <cn-choice-field label="Fed by" [options]="feeds" [value]="specification().fedBy" (changed)="change({ fedBy: $event === 'mains' ? 'mains' : 'rail' })" />
-    <cn-quantity-field label="Wants" dimension="voltage" [value]="specification().voltage" (changed)="change({ voltage: $event })" />
-    <cn-quantity-field label="Draws" dimension="current" [value]="specification().current" (changed)="change({ current: $event })" remark="While it is on." />
+    <cn-choice-field
+      label="Fed by"
+      [options]="feeds"
+      [value]="specification().fedBy"
+      (changed)="change({ fedBy: $event === 'mains' ? 'mains' : 'rail' })"
+    />
+    <cn-quantity-field
+      label="Wants"
+      dimension="voltage"
+      [value]="specification().voltage"
+      (changed)="change({ voltage: $event })"
+    />
+    <cn-quantity-field
+      label="Draws"
+      dimension="current"
+      [value]="specification().current"
+      (changed)="change({ current: $event })"
+      remark="While it is on."
+    />
     @if (!specification().current || specification().power) {
-      <cn-quantity-field label="Power" dimension="power" [value]="specification().power" (changed)="change({ power: $event })" [remark]="powerRemark()" />
+      <cn-quantity-field
+        label="Power"
+        dimension="power"
+        [value]="specification().power"
+        (changed)="change({ power: $event })"
+        [remark]="powerRemark()"
+      />
     }
   `,
   styles: `
@@ -44,7 +66,9 @@ export class AuxiliaryFieldsComponent {
   readonly changed = output<AuxiliarySpecification>();
   protected readonly uses = USES;
   protected readonly feeds = FEEDS;
-  protected readonly powerRemark = computed(() => (this.specification().current ? 'The amperes above count.' : 'Where its plate says watts.'));
+  protected readonly powerRemark = computed(() =>
+    this.specification().current ? 'The amperes above count.' : 'Where its plate says watts.',
+  );
 
   protected setUse(value: string): void {
     const found = USES.find((item) => item.value === value);

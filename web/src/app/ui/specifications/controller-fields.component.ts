@@ -11,7 +11,10 @@ const RAMPS: readonly ChoiceOption[] = [
 
 const DECIMALS: readonly ChoiceOption[] = [
   { value: 'null', label: 'as typed' },
-  ...[0, 1, 2, 3, 4, 5, 6].map((count) => ({ value: String(count), label: count === 0 ? 'whole numbers' : `${count} ${count === 1 ? 'decimal' : 'decimals'}` })),
+  ...[0, 1, 2, 3, 4, 5, 6].map((count) => ({
+    value: String(count),
+    label: count === 0 ? 'whole numbers' : `${count} ${count === 1 ? 'decimal' : 'decimals'}`,
+  })),
 ];
 
 /** What the controller can send. */
@@ -27,7 +30,12 @@ const DECIMALS: readonly ChoiceOption[] = [
       (changed)="change({ pulseRateMost: $event })"
       remark="That it sends reliably, e.g. 45 kHz."
     />
-    <cn-choice-field label="It" [options]="ramps" [value]="specification().ramps" (changed)="change({ ramps: $event === 'no' ? 'no' : 'yes' })" />
+    <cn-choice-field
+      label="It"
+      [options]="ramps"
+      [value]="specification().ramps"
+      (changed)="change({ ramps: $event === 'no' ? 'no' : 'yes' })"
+    />
     <cn-whole-field
       label="Pulse outputs"
       [most]="64"
@@ -50,7 +58,12 @@ const DECIMALS: readonly ChoiceOption[] = [
       [value]="specification().timerBits"
       (changed)="changed.emit(withCount(specification(), 'timerBits', $event))"
     />
-    <cn-choice-field label="Steps a unit" [options]="decimals" [value]="'' + specification().decimals" (changed)="setDecimals($event)" />
+    <cn-choice-field
+      label="Steps a unit"
+      [options]="decimals"
+      [value]="'' + specification().decimals"
+      (changed)="setDecimals($event)"
+    />
   `,
   styles: `
     :host {

@@ -8,8 +8,18 @@ import { QuantityFieldComponent } from '../quantity-field.component';
   imports: [QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <cn-quantity-field label="Makes" dimension="voltage" [value]="specification().voltage" (changed)="change({ voltage: $event })" />
-    <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().current" (changed)="change({ current: $event })" />
+    <cn-quantity-field
+      label="Makes"
+      dimension="voltage"
+      [value]="specification().voltage"
+      (changed)="change({ voltage: $event })"
+    />
+    <cn-quantity-field
+      label="Greatest current"
+      dimension="current"
+      [value]="specification().current"
+      (changed)="change({ current: $event })"
+    />
     <cn-quantity-field
       label="Efficiency"
       dimension="ratio"

@@ -8,10 +8,31 @@ import { QuantityFieldComponent } from '../quantity-field.component';
   imports: [QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <cn-quantity-field label="Motor side bore" dimension="length" [value]="specification().motorBore" (changed)="change({ motorBore: $event })" />
-    <cn-quantity-field label="Driven side bore" dimension="length" [value]="specification().drivenBore" (changed)="change({ drivenBore: $event })" />
-    <cn-quantity-field label="Keyway" dimension="length" [value]="specification().keyWidth" (changed)="change({ keyWidth: $event })" remark="Its width; empty where it clamps." />
-    <cn-quantity-field label="Bears" dimension="torque" [value]="specification().torqueMost" (changed)="change({ torqueMost: $event })" />
+    <cn-quantity-field
+      label="Motor side bore"
+      dimension="length"
+      [value]="specification().motorBore"
+      (changed)="change({ motorBore: $event })"
+    />
+    <cn-quantity-field
+      label="Driven side bore"
+      dimension="length"
+      [value]="specification().drivenBore"
+      (changed)="change({ drivenBore: $event })"
+    />
+    <cn-quantity-field
+      label="Keyway"
+      dimension="length"
+      [value]="specification().keyWidth"
+      (changed)="change({ keyWidth: $event })"
+      remark="Its width; empty where it clamps."
+    />
+    <cn-quantity-field
+      label="Bears"
+      dimension="torque"
+      [value]="specification().torqueMost"
+      (changed)="change({ torqueMost: $event })"
+    />
     <cn-quantity-field
       label="Inertia"
       dimension="inertia"

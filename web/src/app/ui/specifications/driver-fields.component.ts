@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { isGuessed, microstepsError, quantityOf, withCount, type CurrentFormula, type DriverSpecification } from '@crisp-notch/core/machine';
+import {
+  isGuessed,
+  microstepsError,
+  quantityOf,
+  withCount,
+  type CurrentFormula,
+  type DriverSpecification,
+} from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
@@ -53,14 +60,21 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         remark="Of all switches in a coil’s path together; takes the place of their resistance."
       />
     } @else {
-      <cn-choice-field label="Current is set by" [options]="formulas" [value]="formulaKind()" (changed)="setFormula($event)" />
+      <cn-choice-field
+        label="Current is set by"
+        [options]="formulas"
+        [value]="formulaKind()"
+        (changed)="setFormula($event)"
+      />
       @if (sense(); as formula) {
         <cn-quantity-field
           label="Gain"
           dimension="ratio"
           [isOptional]="false"
           [value]="formula.gain"
-          (changed)="$event && change({ formula: { kind: formula.kind, gain: $event, senseResistor: formula.senseResistor } })"
+          (changed)="
+            $event && change({ formula: { kind: formula.kind, gain: $event, senseResistor: formula.senseResistor } })
+          "
         />
         <cn-quantity-field
           label="Sense resistor"
@@ -83,13 +97,26 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
           label="It gives"
           [options]="reads"
           [value]="formula.reads"
-          (changed)="change({ formula: { kind: formula.kind, slope: formula.slope, reads: $event === 'rms' ? 'rms' : 'peak' } })"
+          (changed)="
+            change({ formula: { kind: formula.kind, slope: formula.slope, reads: $event === 'rms' ? 'rms' : 'peak' } })
+          "
         />
       }
     }
-    <cn-quantity-field label="Greatest current" dimension="current" [bounds]="mostCurrent()" [value]="specification().currentMost" (changed)="change({ currentMost: $event })" />
+    <cn-quantity-field
+      label="Greatest current"
+      dimension="current"
+      [bounds]="mostCurrent()"
+      [value]="specification().currentMost"
+      (changed)="change({ currentMost: $event })"
+    />
     @if (specification().type === 'chopper') {
-      <cn-choice-field label="Which is" [options]="reads" [value]="specification().currentReads" (changed)="change({ currentReads: $event === 'rms' ? 'rms' : 'peak' })" />
+      <cn-choice-field
+        label="Which is"
+        [options]="reads"
+        [value]="specification().currentReads"
+        (changed)="change({ currentReads: $event === 'rms' ? 'rms' : 'peak' })"
+      />
       <cn-quantity-field
         label="Least current"
         dimension="current"
@@ -99,14 +126,31 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         remark="That it can be set to, if it says so."
       />
     }
-    <cn-quantity-field label="Least supply" dimension="voltage" [bounds]="leastVolts()" [value]="specification().voltageLeast" (changed)="change({ voltageLeast: $event })" />
-    <cn-quantity-field label="Greatest supply" dimension="voltage" [bounds]="mostVolts()" [value]="specification().voltageMost" (changed)="change({ voltageMost: $event })" />
+    <cn-quantity-field
+      label="Least supply"
+      dimension="voltage"
+      [bounds]="leastVolts()"
+      [value]="specification().voltageLeast"
+      (changed)="change({ voltageLeast: $event })"
+    />
+    <cn-quantity-field
+      label="Greatest supply"
+      dimension="voltage"
+      [bounds]="mostVolts()"
+      [value]="specification().voltageMost"
+      (changed)="change({ voltageMost: $event })"
+    />
     @if (specification().voltageLeast || specification().voltageMost) {
-      <cn-choice-field label="In volts of" [options]="voltKinds" [value]="specification().voltageReads" (changed)="change({ voltageReads: $event === 'ac' ? 'ac' : 'dc' })" />
+      <cn-choice-field
+        label="In volts of"
+        [options]="voltKinds"
+        [value]="specification().voltageReads"
+        (changed)="change({ voltageReads: $event === 'ac' ? 'ac' : 'dc' })"
+      />
       @if (specification().voltageReads === 'ac') {
         <p class="small quiet">
-          The driver rectifies, so it is judged by the crest, √2 times these. Fed by a transformer, say as the supply’s voltage what the bus comes to: √2 times the transformer’s
-          volts, less 1.4 V.
+          The driver rectifies, so it is judged by the crest, √2 times these. Fed by a transformer, say as the supply’s
+          voltage what the bus comes to: √2 times the transformer’s volts, less 1.4 V.
         </p>
       }
     }
@@ -118,7 +162,11 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         [refuse]="microstepsError"
         [value]="specification().finestMicrosteps"
         (changed)="changed.emit(withCount(specification(), 'finestMicrosteps', $event))"
-        [remark]="specification().type === 'chopper' ? 'A full step, e.g. 16 for 1/16.' : '1 for full steps alone, 2 for half steps.'"
+        [remark]="
+          specification().type === 'chopper'
+            ? 'A full step, e.g. 16 for 1/16.'
+            : '1 for full steps alone, 2 for half steps.'
+        "
       />
     }
     <details>
@@ -133,7 +181,13 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
           remark="Of one switch, at 25 °C."
         />
         @if (specification().type === 'chopper') {
-          <cn-quantity-field label="Saturation drop" dimension="voltage" [bounds]="{ least: 0 }" [value]="specification().drop" (changed)="change({ drop: $event })" />
+          <cn-quantity-field
+            label="Saturation drop"
+            dimension="voltage"
+            [bounds]="{ least: 0 }"
+            [value]="specification().drop"
+            (changed)="change({ drop: $event })"
+          />
         }
         <cn-quantity-field
           label="Junction to air"
@@ -207,7 +261,8 @@ export class DriverFieldsComponent {
 
   protected setFormula(kind: string): void {
     const assumed = (text: string): ReturnType<typeof quantityOf> => quantityOf(text, 'assumed');
-    if (kind === 'sense-resistor') this.change({ formula: { kind, gain: assumed('8'), senseResistor: assumed('0.1 Ω') } });
+    if (kind === 'sense-resistor')
+      this.change({ formula: { kind, gain: assumed('8'), senseResistor: assumed('0.1 Ω') } });
     else if (kind === 'linear') this.change({ formula: { kind, slope: assumed('1 A/V'), reads: 'peak' } });
     else this.change({ formula: null });
   }

@@ -7,7 +7,10 @@ import { QuantityFieldComponent } from '../quantity-field.component';
 const millimetres = (value: number): string => String(Number((value * 1000).toPrecision(3)));
 const FRAMES: readonly ChoiceOption[] = [
   { value: 'unknown', label: 'not known' },
-  ...Object.entries(FRAME_SIZES).map(([value, { face }]) => ({ value, label: `size ${value}, ${millimetres(face)} mm` })),
+  ...Object.entries(FRAME_SIZES).map(([value, { face }]) => ({
+    value,
+    label: `size ${value}, ${millimetres(face)} mm`,
+  })),
   { value: 'other', label: 'another, measured' },
 ];
 
@@ -26,7 +29,12 @@ const FRAMES: readonly ChoiceOption[] = [
         (changed)="changed.emit({ boltCircle: $event })"
         remark="Diameter: 1.414 times the side between two neighbouring holes."
       />
-      <cn-quantity-field label="Centring ring" dimension="length" [value]="face().pilot" (changed)="changed.emit({ pilot: $event })" />
+      <cn-quantity-field
+        label="Centring ring"
+        dimension="length"
+        [value]="face().pilot"
+        (changed)="changed.emit({ pilot: $event })"
+      />
     }
   `,
   styles: `

@@ -12,11 +12,20 @@ import { QuantityFieldComponent } from '../quantity-field.component';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="small quiet">Ohms of a coil go straight into the field above. For the rest:</p>
-    <cn-quantity-field label="Weight on an arm" dimension="mass" [value]="weight()" (changed)="weight.set($event)" remark="The most that the energised motor holds level." />
+    <cn-quantity-field
+      label="Weight on an arm"
+      dimension="mass"
+      [value]="weight()"
+      (changed)="weight.set($event)"
+      remark="The most that the energised motor holds level."
+    />
     <cn-quantity-field label="Length of the arm" dimension="length" [value]="arm()" (changed)="arm.set($event)" />
     @if (torque(); as value) {
       <p class="row">
-        <span class="number">{{ value.text }}</span> <button type="button" class="button" (click)="changed.emit({ holdingTorque: value })">Use as holding torque</button>
+        <span class="number">{{ value.text }}</span>
+        <button type="button" class="button" (click)="changed.emit({ holdingTorque: value })">
+          Use as holding torque
+        </button>
       </p>
     }
     <cn-quantity-field
@@ -28,7 +37,8 @@ import { QuantityFieldComponent } from '../quantity-field.component';
     />
     @if (inductance(); as value) {
       <p class="row">
-        <span class="number">{{ value.text }}</span> <button type="button" class="button" (click)="changed.emit({ inductance: value })">Use as inductance</button>
+        <span class="number">{{ value.text }}</span>
+        <button type="button" class="button" (click)="changed.emit({ inductance: value })">Use as inductance</button>
       </p>
     } @else if (rise()) {
       <p class="small quiet">Say the coil’s resistance first.</p>
@@ -45,15 +55,25 @@ export class MotorBenchComponent {
   protected readonly rise = signal<Quantity | null>(null);
   protected readonly torque = computed(() => {
     const [weight, arm] = [this.weight(), this.arm()];
-    return weight && arm ? this.estimate(armTorque(readQuantity(weight, 'mass').value, readQuantity(arm, 'length').value), 'torque') : null;
+    return weight && arm
+      ? this.estimate(armTorque(readQuantity(weight, 'mass').value, readQuantity(arm, 'length').value), 'torque')
+      : null;
   });
   protected readonly inductance = computed(() => {
     const [rise, { resistance }] = [this.rise(), this.specification()];
-    return rise && resistance ? this.estimate(inductanceFromRise(readQuantity(resistance, 'resistance').value, readQuantity(rise, 'time').value), 'inductance') : null;
+    return rise && resistance
+      ? this.estimate(
+          inductanceFromRise(readQuantity(resistance, 'resistance').value, readQuantity(rise, 'time').value),
+          'inductance',
+        )
+      : null;
   });
 
   private estimate(value: number, dimension: Dimension): Quantity {
-    const text = showQuantity(value, preferredUnit(dimension, this.units()), { significant: 3 }).replace(/\u00a0/g, ' ');
+    const text = showQuantity(value, preferredUnit(dimension, this.units()), { significant: 3 }).replace(
+      /\u00a0/g,
+      ' ',
+    );
     return { text, from: 'estimated', on: null, plusMinus: null };
   }
 }

@@ -1,5 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { BLANK_GEARHEAD, isGuessed, readQuantity, type Gearhead, type MotorSpecification } from '@crisp-notch/core/machine';
+import {
+  BLANK_GEARHEAD,
+  isGuessed,
+  readQuantity,
+  type Gearhead,
+  type MotorSpecification,
+} from '@crisp-notch/core/machine';
 import { keyFor } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -25,7 +31,9 @@ const COARSEST_STEP = Math.PI / 2;
 /** Sheets print steps a turn as often as the angle: a bare 200 is asked about. */
 function stepAngleDoubt(value: number): string | null {
   const number = Number(((value * 180) / Math.PI).toPrecision(9));
-  return number >= 20 && number % 1 === 0 && 90 % number !== 0 ? `${number} steps a turn are ${Number((360 / number).toPrecision(6))} °: write the angle with its °.` : null;
+  return number >= 20 && number % 1 === 0 && 90 % number !== 0
+    ? `${number} steps a turn are ${Number((360 / number).toPrecision(6))} °: write the angle with its °.`
+    : null;
 }
 
 /** What a sheet's numbers can be for; four leads leave no choice. */
@@ -38,7 +46,14 @@ const QUOTES: readonly ChoiceOption[] = [
 /** What a motor's sheet says. */
 @Component({
   selector: 'cn-motor-fields',
-  imports: [QuantityFieldComponent, ChoiceFieldComponent, FaceFieldsComponent, MotorBenchComponent, StagesFieldComponent, WholeFieldComponent],
+  imports: [
+    QuantityFieldComponent,
+    ChoiceFieldComponent,
+    FaceFieldsComponent,
+    MotorBenchComponent,
+    StagesFieldComponent,
+    WholeFieldComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './motor-fields.component.html',
   styles: `
@@ -72,7 +87,9 @@ export class MotorFieldsComponent {
     const width = shaft ? keyFor(readQuantity(shaft, 'length').value) : null;
     return width === null ? 'Its width.' : `Its width; ${width * 1000} mm by ISO/R 773 for this shaft.`;
   });
-  protected readonly quotes = computed(() => QUOTES.filter(({ value }) => this.specification().leads === 8 || value !== 'parallel'));
+  protected readonly quotes = computed(() =>
+    QUOTES.filter(({ value }) => this.specification().leads === 8 || value !== 'parallel'),
+  );
   protected readonly blankGearhead = BLANK_GEARHEAD;
   protected readonly shareBounds = { least: 0, most: 1 };
 
@@ -82,7 +99,11 @@ export class MotorFieldsComponent {
 
   protected setLeads(value: string): void {
     const leads = Number(value) as MotorSpecification['leads'];
-    this.change({ leads, quotedFor: leads === 4 ? 'coil' : this.specification().quotedFor === 'coil' ? 'half' : this.specification().quotedFor });
+    this.change({
+      leads,
+      quotedFor:
+        leads === 4 ? 'coil' : this.specification().quotedFor === 'coil' ? 'half' : this.specification().quotedFor,
+    });
   }
 
   protected setShaftEnd(value: string): void {
@@ -95,7 +116,15 @@ export class MotorFieldsComponent {
   }
 
   protected setEncoder(change: Partial<NonNullable<MotorSpecification['encoder']>> | null): void {
-    this.change({ encoder: change && { counts: 4000, guessed: ['counts'], followingLimit: null, ...this.specification().encoder, ...change } });
+    this.change({
+      encoder: change && {
+        counts: 4000,
+        guessed: ['counts'],
+        followingLimit: null,
+        ...this.specification().encoder,
+        ...change,
+      },
+    });
   }
 
   protected setGearhead(gearhead: Gearhead, change: Partial<Gearhead>): void {

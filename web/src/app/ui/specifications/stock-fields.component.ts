@@ -10,10 +10,34 @@ import { WholeFieldComponent } from '../whole-field.component';
   imports: [InputTextModule, QuantityFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <cn-whole-field label="Owned" [least]="0" [most]="100000" [value]="stock().owned" (changed)="change({ owned: $event })" />
-    <cn-whole-field label="Wanted" [least]="0" [most]="100000" [value]="stock().wanted" (changed)="change({ wanted: $event })" />
-    <cn-quantity-field label="Price of one" dimension="price" [bounds]="{ least: 0 }" [value]="stock().price" (changed)="change({ price: $event })" />
-    <cn-quantity-field label="Shipping" dimension="price" [bounds]="{ least: 0 }" [value]="stock().shipping" (changed)="change({ shipping: $event })" />
+    <cn-whole-field
+      label="Owned"
+      [least]="0"
+      [most]="100000"
+      [value]="stock().owned"
+      (changed)="change({ owned: $event })"
+    />
+    <cn-whole-field
+      label="Wanted"
+      [least]="0"
+      [most]="100000"
+      [value]="stock().wanted"
+      (changed)="change({ wanted: $event })"
+    />
+    <cn-quantity-field
+      label="Price of one"
+      dimension="price"
+      [bounds]="{ least: 0 }"
+      [value]="stock().price"
+      (changed)="change({ price: $event })"
+    />
+    <cn-quantity-field
+      label="Shipping"
+      dimension="price"
+      [bounds]="{ least: 0 }"
+      [value]="stock().shipping"
+      (changed)="change({ shipping: $event })"
+    />
     <cn-whole-field
       label="Lead time, days"
       [least]="0"
@@ -24,7 +48,15 @@ import { WholeFieldComponent } from '../whole-field.component';
     />
     <div class="field-row">
       <label for="stock-source">Source</label>
-      <input pInputText id="stock-source" class="field" maxlength="200" autocomplete="off" [value]="stock().source" (input)="change({ source: $any($event.target).value })" />
+      <input
+        pInputText
+        id="stock-source"
+        class="field"
+        maxlength="200"
+        autocomplete="off"
+        [value]="stock().source"
+        (input)="change({ source: $any($event.target).value })"
+      />
     </div>
   `,
   styles: `

@@ -17,8 +17,18 @@ const TYPES: readonly ChoiceOption[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
-    <cn-quantity-field label="Voltage" dimension="voltage" [value]="specification().voltage" (changed)="change({ voltage: $event })" />
-    <cn-quantity-field label="Greatest current" dimension="current" [value]="specification().current" (changed)="change({ current: $event })" />
+    <cn-quantity-field
+      label="Voltage"
+      dimension="voltage"
+      [value]="specification().voltage"
+      (changed)="change({ voltage: $event })"
+    />
+    <cn-quantity-field
+      label="Greatest current"
+      dimension="current"
+      [value]="specification().current"
+      (changed)="change({ current: $event })"
+    />
     <cn-quantity-field
       label="Greatest power"
       dimension="power"
@@ -27,7 +37,13 @@ const TYPES: readonly ChoiceOption[] = [
       remark="Of one sold by its watts; with both said, the lower counts."
     />
     @if (specification().type === 'battery') {
-      <cn-quantity-field label="Charge" dimension="charge" [value]="specification().charge" (changed)="change({ charge: $event })" remark="As printed, e.g. 7 Ah." />
+      <cn-quantity-field
+        label="Charge"
+        dimension="charge"
+        [value]="specification().charge"
+        (changed)="change({ charge: $event })"
+        remark="As printed, e.g. 7 Ah."
+      />
       <cn-quantity-field
         label="Of it usable"
         dimension="ratio"
@@ -40,8 +56,20 @@ const TYPES: readonly ChoiceOption[] = [
     <details>
       <summary>Range, limits and capacitance</summary>
       <div class="fields">
-        <cn-quantity-field label="Adjusts from" dimension="voltage" [bounds]="adjustLeast()" [value]="specification().adjustLeast" (changed)="change({ adjustLeast: $event })" />
-        <cn-quantity-field label="Adjusts to" dimension="voltage" [bounds]="adjustMost()" [value]="specification().adjustMost" (changed)="change({ adjustMost: $event })" />
+        <cn-quantity-field
+          label="Adjusts from"
+          dimension="voltage"
+          [bounds]="adjustLeast()"
+          [value]="specification().adjustLeast"
+          (changed)="change({ adjustLeast: $event })"
+        />
+        <cn-quantity-field
+          label="Adjusts to"
+          dimension="voltage"
+          [bounds]="adjustMost()"
+          [value]="specification().adjustMost"
+          (changed)="change({ adjustMost: $event })"
+        />
         <cn-quantity-field
           label="Bears at its output"
           dimension="voltage"

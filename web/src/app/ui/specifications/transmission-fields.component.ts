@@ -1,5 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { isGuessed, withCount, withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/machine';
+import {
+  isGuessed,
+  withCount,
+  withThreadForm,
+  type TransmissionKind,
+  type TransmissionSpecification,
+} from '@crisp-notch/core/machine';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { InertiaEstimateComponent } from '../inertia-estimate.component';
@@ -32,7 +38,13 @@ const ENDS: readonly ChoiceOption[] = [
 ];
 
 /** Where each is driven. */
-const SHAFT_LABELS: Readonly<Record<TransmissionKind, string>> = { screw: 'Driven end', belt: 'Pulley bore', rack: 'Pinion bore', roller: 'Roller bore', rotary: 'Table’s shaft' };
+const SHAFT_LABELS: Readonly<Record<TransmissionKind, string>> = {
+  screw: 'Driven end',
+  belt: 'Pulley bore',
+  rack: 'Pinion bore',
+  roller: 'Roller bore',
+  rotary: 'Table’s shaft',
+};
 
 /** Whose inertia turns with the last shaft. */
 const WHEEL_LABELS: Readonly<Record<TransmissionKind, string>> = {
@@ -76,7 +88,8 @@ export class TransmissionFieldsComponent {
   protected readonly ends = ENDS;
   protected readonly efficiencyRemark = computed(() => {
     const item = this.specification();
-    const isComputed = item.kind === 'screw' && item.efficiency.from === 'assumed' && item.diameter !== null && item.form !== 'ball';
+    const isComputed =
+      item.kind === 'screw' && item.efficiency.from === 'assumed' && item.diameter !== null && item.form !== 'ball';
     return isComputed ? 'As long as this is a guess, thread, diameter and friction give it instead.' : '';
   });
   protected readonly screw = computed(() => this.only('screw'));
