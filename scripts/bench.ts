@@ -10,7 +10,6 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as delay } from 'node:timers/promises';
 import { chromium, type Page } from '@playwright/test';
-import { openMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
 import {
   axisContext,
   exactStepsPerUnit,
@@ -25,6 +24,8 @@ import {
   type AxisContext,
   type JudgedAxis,
 } from '@crisp-notch/core/drive-line';
+import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep } from '@crisp-notch/core/route-card';
 import { BROWSER_FLAGS, chromiumPath } from './browser';

@@ -1,5 +1,5 @@
 import type { Problem, Result } from '@crisp-notch/core/quantity';
-import { MOST_PROBLEMS } from '@crisp-notch/core/machine';
+import { MOST_PROBLEMS } from '@crisp-notch/core/shape';
 import { mixed, ValidationError, type MixedSchema } from 'yup';
 
 /**

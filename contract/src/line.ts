@@ -1,4 +1,4 @@
-import { checkShape, text } from '@crisp-notch/core/machine';
+import { checkShape, text } from '@crisp-notch/core/shape';
 import { string, type StringSchema } from 'yup';
 
 /** Text that can be stored and shown: no control characters but line breaks and tabs, no broken surrogates. */

@@ -1,6 +1,7 @@
 import { checkPlan } from '@crisp-notch/core/checks';
-import { checkShape, nullable, openMachine, record, text, whole } from '@crisp-notch/core/machine';
+import { openMachine } from '@crisp-notch/core/machine';
 import { checkPart } from '@crisp-notch/core/parts';
+import { checkShape, nullable, record, text, whole } from '@crisp-notch/core/shape';
 import { number, object, string, type InferType } from 'yup';
 import { fromCore, listOf } from './from-core.js';
 import { line } from './line.js';

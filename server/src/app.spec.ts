@@ -8,8 +8,9 @@ import type {
   RevisionSummary,
   StoredPart,
 } from '@crisp-notch/contract';
-import { CURRENT_VERSION, quantityOf } from '@crisp-notch/core/machine';
-import { newPart, type Part } from '@crisp-notch/core/parts';
+import { CURRENT_VERSION } from '@crisp-notch/core/machine';
+import { newPart } from '@crisp-notch/core/parts';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { sql } from 'drizzle-orm';
 import request, { type Response } from 'supertest';
 import { connect } from './database/connection';
@@ -336,8 +337,9 @@ describe('the API', () => {
     });
 
     it('is completed on the shelf', async () => {
-      const { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps } = (
-        newPart('driver', 'x') as Extract<Part, { kind: 'driver' }>
+      const { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps } = newPart(
+        'driver',
+        'x',
       ).specification;
       const older = {
         kind: 'driver',
@@ -346,7 +348,7 @@ describe('the API', () => {
         specification: { formula, currentMost, voltageLeast, voltageMost, finestMicrosteps },
       };
       const stored = (await post('/api/parts', { part: older })).body as StoredPart;
-      const present = newPart('driver', 'Old driver') as Extract<Part, { kind: 'driver' }>;
+      const present = newPart('driver', 'Old driver');
       // What an older program kept was said.
       expect(stored.part).toEqual({ ...present, specification: { ...present.specification, guessed: [] } });
     });

@@ -1,6 +1,6 @@
 import { newPart } from '@crisp-notch/core/parts';
+import { MOST_PROBLEMS } from '@crisp-notch/core/shape';
 import type { ProblemDetails } from '@crisp-notch/contract';
-import { MOST_PROBLEMS } from '@crisp-notch/core/machine';
 import request, { type Response } from 'supertest';
 import { clientOf } from './testing/client';
 import { screwMachine } from './testing/example-documents';

@@ -1,5 +1,5 @@
 import type { ProblemDetails } from '@crisp-notch/contract';
-import { MOST_PROBLEMS } from '@crisp-notch/core/machine';
+import { MOST_PROBLEMS } from '@crisp-notch/core/shape';
 import type { Problem } from '@crisp-notch/core/quantity';
 import type { ErrorRequestHandler, Request, Response } from 'express';
 import { ValidationError } from 'yup';

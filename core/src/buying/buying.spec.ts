@@ -1,16 +1,14 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
+import { BLANK_FEED, checkMachine, type Axis, type Machine } from '../machine/index.js';
 import {
-  BLANK_FEED,
   blankStage,
-  checkMachine,
   defaultTransmission,
-  quantityOf,
-  type Axis,
-  type Machine,
   type TransmissionSpecification,
-} from '../machine/index.js';
-import { NO_STOCK, type Stock } from '../parts/index.js';
+  NO_STOCK,
+  type Stock,
+} from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import { compareRational, parseRational, rational } from '../quantity/index.js';
 import { screwMachine } from '../testing/example-machine.js';
 import { buyingTotals, lacking, moneyText, partsList, withExtra, withPurchase, writePartsListCsv } from './index.js';

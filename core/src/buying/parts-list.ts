@@ -1,15 +1,6 @@
-import {
-  readQuantity,
-  type Axis,
-  type Machine,
-  type Purchase,
-  type PurchaseState,
-  type Quantity,
-  type Stage,
-  type TransmissionSpecification,
-  type WireSize,
-} from '../machine/index.js';
-import type { Stock } from '../parts/index.js';
+import type { Axis, Machine, Purchase, PurchaseState, WireSize } from '../machine/index.js';
+import type { Stage, TransmissionSpecification, Stock } from '../parts/index.js';
+import { readQuantity, type Quantity } from '../shape/index.js';
 import { addRational, multiplyRational, rational, ZERO, type Rational } from '../quantity/index.js';
 
 /** One line of the parts list: what the design needs of one thing, and what is known of getting it. */

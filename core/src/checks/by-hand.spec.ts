@@ -1,4 +1,4 @@
-import { quantityOf } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { plannedMoves, plannedReadings, type StepCheckPlan } from './index.js';
 import { fitScale, wildReading, type FittedScale, type ScalePoint } from './scale-fit.js';
 

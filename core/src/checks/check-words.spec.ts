@@ -1,5 +1,7 @@
 import { axisContext } from '../drive-line/index.js';
-import { quantityOf, type Machine, type TransmissionSpecification } from '../machine/index.js';
+import type { Machine } from '../machine/index.js';
+import type { TransmissionSpecification } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import type { Ranking, RatioFault } from '../diagnosis/index.js';
 import { exampleInstrument } from '../testing/example-instrument.js';

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { pulseLoopRate, indexPosition, closingErrorOfRoundedMoves } from '../motion/index.js';
-import { blankStage, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import { rational, rationalToNumber } from '../quantity/index.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {

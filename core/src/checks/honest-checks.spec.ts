@@ -1,4 +1,6 @@
-import { blankStage, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import { exampleInstrument, type LinearInstrument } from '../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
 import { calibrationOf, coverageOf, returnShares } from '../testing/check-trials.js';

@@ -11,7 +11,7 @@ import {
   text,
   whole,
   type Of,
-} from '../machine/index.js';
+} from '../shape/index.js';
 
 const positive = { isPositive: true } as const;
 

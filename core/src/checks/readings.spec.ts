@@ -1,5 +1,6 @@
 import { chainSpread, rankFaults, ratioFaults, withSetting } from '../diagnosis/index.js';
-import { quantityOf, type Machine } from '../machine/index.js';
+import type { Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { exampleInstrument } from '../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {

@@ -9,7 +9,7 @@ import {
   type AxisContext,
   type Say,
 } from '../drive-line/index.js';
-import { readQuantity } from '../machine/index.js';
+import { readQuantity } from '../shape/index.js';
 import { exact, parseQuantity, rationalFromNumber, unitsOf, type Dimension, type Exact } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { conformity, worst, type Conformity } from './conformity.js';

@@ -1,4 +1,5 @@
-import { quantityOf, type Axis } from '../machine/index.js';
+import type { Axis } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { screwMachine } from '../testing/example-machine.js';
 import { compareMachines } from './index.js';
 

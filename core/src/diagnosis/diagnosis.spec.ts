@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { BLANK_GEARHEAD, blankStage, quantityOf, type Axis } from '../machine/index.js';
+import type { Axis } from '../machine/index.js';
+import { BLANK_GEARHEAD, blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
 import { chainSpread, rankFaults, ratioFaults, type Ranking } from './index.js';
 

@@ -1,13 +1,7 @@
 import { stepsPerUnit } from '../drive-line/index.js';
-import {
-  blankStage,
-  BLANK_GEARHEAD,
-  quantityOf,
-  unknownStage,
-  type Axis,
-  type Machine,
-  type MachineKind,
-} from '../machine/index.js';
+import type { Axis, Machine, MachineKind } from '../machine/index.js';
+import { blankStage, BLANK_GEARHEAD, unknownStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { cannedMotorMachine, exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
 import { rankFaults, ratioFaults, type RatioFault } from './index.js';

@@ -1,15 +1,6 @@
-import { trainRatio } from '../drive-line/index.js';
-import {
-  blankStage,
-  MICROSTEP_DIVISORS,
-  quantityOf,
-  readQuantity,
-  withCount,
-  type Axis,
-  type MachineKind,
-  type Stage,
-  type TransmissionSpecification,
-} from '../machine/index.js';
+import { MICROSTEP_DIVISORS, type Axis, type MachineKind } from '../machine/index.js';
+import { trainRatio, blankStage, type Stage, type TransmissionSpecification } from '../parts/index.js';
+import { quantityOf, readQuantity, withCount } from '../shape/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 
 /** Something that could make every move wrong by one factor, and what to change if it is so. */

@@ -1,4 +1,5 @@
-import { quantityOf, readQuantity, type Axis, type Setting } from '../machine/index.js';
+import type { Axis, Setting } from '../machine/index.js';
+import { quantityOf, readQuantity } from '../shape/index.js';
 import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
 import type { RatioFault } from './ratio-faults.js';
 

@@ -1,8 +1,6 @@
-import { blankStage, quantityOf, type Axis } from '../machine/index.js';
-import type { Figure } from '../reckoner/index.js';
-import { all, on, turning } from '../testing/rule-trial.js';
-import { of, wholeMachine, withBelt, withMotor, withScrew } from '../testing/whole-machine.js';
-import { frictionError, motorStepError, roundingError } from './budget-figures.js';
+import type { Axis } from '../machine/index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   backlashTotal,
   knownErrorParts,
@@ -11,6 +9,10 @@ import {
   uncountedErrors,
   type AxisContext,
 } from './index.js';
+import type { Figure } from '../reckoner/index.js';
+import { all, on, turning } from '../testing/rule-trial.js';
+import { of, wholeMachine, withBelt, withMotor, withScrew } from '../testing/whole-machine.js';
+import { frictionError, motorStepError, roundingError } from './budget-figures.js';
 
 const q = quantityOf;
 type Change = (axis: Axis) => Axis;

@@ -1,27 +1,6 @@
-import {
-  blankStage,
-  isGuessed,
-  newMachine,
-  quantityOf,
-  unknownStage,
-  withCount,
-  type Axis,
-  type Machine,
-} from '../machine/index.js';
-import { Reckoner } from '../reckoner/index.js';
-import { cannedMotorMachine, firstAxis, sayPlain } from '../testing/example-machine.js';
-import {
-  findings,
-  kindOf,
-  of,
-  reasonOf,
-  upright,
-  wholeMachine,
-  withDriver,
-  withJob,
-  withMotor,
-  withScrew,
-} from '../testing/whole-machine.js';
+import { newMachine, type Axis, type Machine } from '../machine/index.js';
+import { blankStage, unknownStage } from '../parts/index.js';
+import { isGuessed, quantityOf, withCount } from '../shape/index.js';
 import {
   backlashTotal,
   driverDraw,
@@ -47,6 +26,20 @@ import {
   type Finding,
   type Headline,
 } from './index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { cannedMotorMachine, firstAxis, sayPlain } from '../testing/example-machine.js';
+import {
+  findings,
+  kindOf,
+  of,
+  reasonOf,
+  upright,
+  wholeMachine,
+  withDriver,
+  withJob,
+  withMotor,
+  withScrew,
+} from '../testing/whole-machine.js';
 
 const headlineFor = (machine: Machine): Headline => {
   const reckoner = new Reckoner(firstAxis(machine));

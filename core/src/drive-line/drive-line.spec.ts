@@ -1,14 +1,7 @@
 import fc from 'fast-check';
-import { blankStage, quantityOf, type Axis, type Machine, type TransmissionSpecification } from '../machine/index.js';
-import { equalExact, exact, rational } from '../quantity/index.js';
-import { Reckoner, type Figure } from '../reckoner/index.js';
-import {
-  exampleTransmission,
-  cannedMotorMachine,
-  firstAxis,
-  sayPlain,
-  screwMachine,
-} from '../testing/example-machine.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { blankStage, type TransmissionSpecification } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   advisedLimit,
   coilAmmeter,
@@ -31,6 +24,15 @@ import {
   trimmerVoltage,
   type AxisContext,
 } from './index.js';
+import { equalExact, exact, rational } from '../quantity/index.js';
+import { Reckoner, type Figure } from '../reckoner/index.js';
+import {
+  exampleTransmission,
+  cannedMotorMachine,
+  firstAxis,
+  sayPlain,
+  screwMachine,
+} from '../testing/example-machine.js';
 
 const of = (machine: Machine, figure: Figure<AxisContext>): number => {
   const outcome = new Reckoner(firstAxis(machine)).get(figure);

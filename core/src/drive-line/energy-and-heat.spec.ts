@@ -1,18 +1,6 @@
 import { busAfterBraking } from '../power/index.js';
-import { quantityOf, type Axis, type Machine } from '../machine/index.js';
-import { exampleTransmission } from '../testing/example-machine.js';
-import {
-  findings,
-  kindOf,
-  of,
-  reasonOf,
-  upright,
-  wholeMachine,
-  withDriver,
-  withJob,
-  withMotor,
-  withScrew,
-} from '../testing/whole-machine.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   advisedLimit,
   coilAmmeter,
@@ -34,6 +22,19 @@ import {
   supplyPeak,
   windingCurrent,
 } from './index.js';
+import { exampleTransmission } from '../testing/example-machine.js';
+import {
+  findings,
+  kindOf,
+  of,
+  reasonOf,
+  upright,
+  wholeMachine,
+  withDriver,
+  withJob,
+  withMotor,
+  withScrew,
+} from '../testing/whole-machine.js';
 
 const q = quantityOf;
 /** Nothing but the switches, so that the arithmetic is plain. */

@@ -1,4 +1,4 @@
-import { readQuantity, toleranceValue, type Quantity } from '../machine/index.js';
+import { readQuantity, toleranceValue, type Quantity } from '../shape/index.js';
 import { exact, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
 import type { Field, Reading } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';

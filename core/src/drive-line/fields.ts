@@ -1,13 +1,9 @@
-import {
-  isGuessed,
-  quantityOf,
-  usualScrewEfficiency,
-  type Quantity,
-  type TransmissionSpecification,
-} from '../machine/index.js';
+import { usualScrewEfficiency, type TransmissionSpecification } from '../parts/index.js';
+import { isGuessed, quantityOf, type Quantity } from '../shape/index.js';
 import { exactToNumber } from '../quantity/index.js';
 import { count, exactField, quantityField, type AxisField, type QuantityField } from './field-kinds.js';
-import { hasTeeth, isTrainKnown, trainRatio, trainText } from './gear-train.js';
+import { trainRatio } from '../parts/index.js';
+import { hasTeeth, isTrainKnown, trainText } from './gear-train.js';
 
 export * from './job-fields.js';
 export * from './motor-fields.js';

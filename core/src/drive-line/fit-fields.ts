@@ -1,5 +1,5 @@
-import { readQuantity, type MountSpecification, type Quantity } from '../machine/index.js';
-import { FRAME_SIZES } from '../parts/index.js';
+import { type MountSpecification, FRAME_SIZES } from '../parts/index.js';
+import { readQuantity, type Quantity } from '../shape/index.js';
 import { derivedField, quantityField } from './field-kinds.js';
 
 export const motorShaft = quantityField({

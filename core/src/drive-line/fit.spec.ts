@@ -1,8 +1,9 @@
-import { blankStage, quantityOf, type Axis, type Coupling, type Frame, type Mount } from '../machine/index.js';
-import { FRAME_SIZES, keyFor } from '../parts/index.js';
+import type { Axis, Coupling, Frame, Mount } from '../machine/index.js';
+import { blankStage, FRAME_SIZES, keyFor } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
+import { judgeAxis } from './index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
-import { judgeAxis } from './index.js';
 import { FIT_RULES } from './rules-fit.js';
 
 const q = quantityOf;

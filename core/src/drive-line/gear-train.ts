@@ -1,19 +1,7 @@
-import { saidCount, readQuantity, type Gearhead, type Quantity, type Stage } from '../machine/index.js';
+import { trainRatio, type Gearhead, type Stage } from '../parts/index.js';
+import { saidCount, readQuantity, type Quantity } from '../shape/index.js';
 import { backDriving, wormBackwardEfficiency, wormEfficiency, type Worm } from '../mechanics/index.js';
-import { multiplyRational, ONE, rational, rationalToNumber, type Rational } from '../quantity/index.js';
-
-/**
- * Turns in for one turn out: driven over driver teeth, a worm counting its starts; a planetary set with its ring held,
- * sun driving, 1 + ring/sun.
- */
-function stageRatio({ kind, driver, driven }: Stage): Rational {
-  return rational(kind === 'planetary' ? driver + driven : driven, driver);
-}
-
-/** Turns of the first shaft for one of the last: the product of the stages. */
-export function trainRatio(stages: readonly Stage[]): Rational {
-  return stages.reduce((ratio, stage) => multiplyRational(ratio, stageRatio(stage)), ONE);
-}
+import { rationalToNumber } from '../quantity/index.js';
 
 /** `32/9 · 22/11`, for the working. */
 export function trainText(stages: readonly Stage[]): string {

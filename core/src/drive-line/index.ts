@@ -9,7 +9,6 @@ export {
   trainBacklash,
   trainInertia,
   trainLosses,
-  trainRatio,
   trainText,
   type TrainLosses,
 } from './gear-train.js';

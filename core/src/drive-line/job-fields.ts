@@ -1,4 +1,4 @@
-import { readQuantity } from '../machine/index.js';
+import { readQuantity } from '../shape/index.js';
 import { byJob, derivedField, quantityField } from './field-kinds.js';
 
 export const travel = quantityField({

@@ -1,4 +1,7 @@
-import { BLANK_GEARHEAD, quantityOf, type Axis, type Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { BLANK_GEARHEAD } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
+import type { AxisContext } from './index.js';
 import {
   bridgeMeanCurrent,
   constantVoltageCrest,
@@ -23,7 +26,6 @@ import {
   withScrew,
 } from '../testing/whole-machine.js';
 import * as line from './index.js';
-import type { AxisContext } from './index.js';
 
 const q = quantityOf;
 type Change = (axis: Axis) => Axis;

@@ -1,19 +1,12 @@
-import {
-  BLANK_GEARHEAD,
-  defaultFaults,
-  defaultJob,
-  defaultTransmission,
-  quantityOf,
-  type Axis,
-  type Machine,
-  type TransmissionKind,
-} from '../machine/index.js';
+import { defaultFaults, defaultJob, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_GEARHEAD, defaultTransmission, type TransmissionKind } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
+import type { AxisContext } from './index.js';
 import { exact, exactToNumber, rational } from '../quantity/index.js';
 import type { Figure, Law } from '../reckoner/index.js';
 import { firstAxis } from '../testing/example-machine.js';
 import { wholeMachine } from '../testing/whole-machine.js';
 import * as line from './index.js';
-import type { AxisContext } from './index.js';
 
 const q = quantityOf;
 type Change = (axis: Axis) => Axis;

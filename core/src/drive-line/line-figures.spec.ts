@@ -1,15 +1,6 @@
-import {
-  blankStage,
-  quantityOf,
-  withUsualValues,
-  newMachine,
-  type Axis,
-  type Machine,
-  type Stage,
-} from '../machine/index.js';
-import { Reckoner, sensitivities, toleranceRange, working } from '../reckoner/index.js';
-import { firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
-import { findings, of, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
+import { withUsualValues, newMachine, type Axis, type Machine } from '../machine/index.js';
+import { blankStage, type Stage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   accelerationInForce,
   backlashTotal,
@@ -51,6 +42,9 @@ import {
   windingResistance,
   windingTorque,
 } from './index.js';
+import { Reckoner, sensitivities, toleranceRange, working } from '../reckoner/index.js';
+import { firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
+import { findings, of, wholeMachine, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
 
 describe('gears', () => {
   // Common practice, no source: builders quote about 17 N·m for 0.45 N·m behind 38.4:1; 17.28 would be without losses.

@@ -1,4 +1,5 @@
-import { isGuessed, readQuantity, type Quantity } from '../machine/index.js';
+import { trainRatio } from '../parts/index.js';
+import { isGuessed, readQuantity, type Quantity } from '../shape/index.js';
 import { wireArea } from '../power/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -9,7 +10,6 @@ import {
   printedRounding,
   trainBacklash,
   trainInertia,
-  trainRatio,
   wholeTrainLosses,
 } from './gear-train.js';
 

@@ -1,7 +1,6 @@
-import { blankStage, quantityOf, withThreadForm, type Axis, type Machine, type Stage } from '../machine/index.js';
-import { Reckoner } from '../reckoner/index.js';
-import { exampleTransmission, firstAxis, sayPlain } from '../testing/example-machine.js';
-import { findings, of, reasonOf, upright, wholeMachine, withMotor, withScrew } from '../testing/whole-machine.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { blankStage, withThreadForm, type Stage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   fallTorque,
   gravityLoad,
@@ -13,6 +12,9 @@ import {
   transmissionEfficiency,
   type PowerOff,
 } from './index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { exampleTransmission, firstAxis, sayPlain } from '../testing/example-machine.js';
+import { findings, of, reasonOf, upright, wholeMachine, withMotor, withScrew } from '../testing/whole-machine.js';
 
 type Screw = Extract<Axis['transmission']['specification'], { kind: 'screw' }>;
 type Worm = Extract<Stage, { kind: 'worm' }>;

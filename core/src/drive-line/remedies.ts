@@ -1,15 +1,7 @@
 import { directVoltage } from '../driver/index.js';
-import {
-  readQuantity,
-  blankStage,
-  withCount,
-  quantityOf,
-  type Axis,
-  type Machine,
-  type Quantity,
-  type TransmissionSpecification,
-  valueOf,
-} from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { blankStage, type TransmissionSpecification } from '../parts/index.js';
+import { readQuantity, withCount, quantityOf, type Quantity, valueOf } from '../shape/index.js';
 import { inUnit, preferredUnit, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { USUAL_VOLTAGES } from './limits.js';

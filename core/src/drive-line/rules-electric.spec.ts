@@ -1,8 +1,9 @@
-import { quantityOf, type Axis, type Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
+import type { AxisContext } from './index.js';
 import { firstAxis } from '../testing/example-machine.js';
 import { after, all, AT, BEYOND, judged, on, reason, remedies, severity } from '../testing/rule-trial.js';
 import { wholeMachine, withDriver, withMotor } from '../testing/whole-machine.js';
-import type { AxisContext } from './index.js';
 
 const q = quantityOf;
 

@@ -1,4 +1,4 @@
-import { readQuantity } from '../machine/index.js';
+import { readQuantity } from '../shape/index.js';
 import type { AxisContext } from './axis-context.js';
 import * as field from './fit-fields.js';
 import { microsteps } from './fields.js';

@@ -1,8 +1,10 @@
-import { BLANK_COUPLING, blankStage, quantityOf, type Axis } from '../machine/index.js';
+import { BLANK_COUPLING, type Axis } from '../machine/index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
+import type { AxisContext } from './index.js';
 import type { judged } from '../testing/rule-trial.js';
 import { after, all, AT, BEYOND, on, reason, remedies, severity, turning } from '../testing/rule-trial.js';
 import { withBelt, withDriver, withJob, withMotor, withScrew } from '../testing/whole-machine.js';
-import type { AxisContext } from './index.js';
 
 const q = quantityOf;
 

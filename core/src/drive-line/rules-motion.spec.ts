@@ -1,8 +1,10 @@
-import { blankStage, quantityOf, type Axis } from '../machine/index.js';
+import type { Axis } from '../machine/index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
+import type { AxisContext } from './index.js';
 import { firstAxis } from '../testing/example-machine.js';
 import { after, AT, BEYOND, judged, on, reason, remedies, severity, turning } from '../testing/rule-trial.js';
 import { wholeMachine, withBelt, withDriver, withJob, withMotor } from '../testing/whole-machine.js';
-import type { AxisContext } from './index.js';
 
 const q = quantityOf;
 

@@ -1,4 +1,4 @@
-import { readQuantity } from '../machine/index.js';
+import { readQuantity } from '../shape/index.js';
 import { resonantRates } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
 import { rotorTeeth } from './electric-figures.js';

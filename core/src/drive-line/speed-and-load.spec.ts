@@ -1,23 +1,6 @@
-import { BLANK_COUPLING, BLANK_GEARHEAD, blankStage, quantityOf, type Axis, type Machine } from '../machine/index.js';
-import { barInertia, coreDiameter, STEEL, whirlSpeed, bucklingLoad } from '../mechanics/index.js';
-import { profileOf } from '../motion/index.js';
-import { fieldLag, resonantRates, unipolarMeanCurrent, type MotorDrive } from '../motor/index.js';
-import { Reckoner, toleranceRange, working } from '../reckoner/index.js';
-import { Rig, usualDamper } from '../simulation/index.js';
-import { firstAxis } from '../testing/example-machine.js';
-import {
-  findings,
-  kindOf,
-  of,
-  reasonOf,
-  upright,
-  wholeMachine,
-  withDriver,
-  withBelt,
-  withJob,
-  withMotor,
-  withScrew,
-} from '../testing/whole-machine.js';
+import { BLANK_COUPLING, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_GEARHEAD, blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   accelerationInForce,
   axisField,
@@ -52,6 +35,25 @@ import {
   exactStepsPerUnit,
   rigSetup,
 } from './index.js';
+import { barInertia, coreDiameter, STEEL, whirlSpeed, bucklingLoad } from '../mechanics/index.js';
+import { profileOf } from '../motion/index.js';
+import { fieldLag, resonantRates, unipolarMeanCurrent, type MotorDrive } from '../motor/index.js';
+import { Reckoner, toleranceRange, working } from '../reckoner/index.js';
+import { Rig, usualDamper } from '../simulation/index.js';
+import { firstAxis } from '../testing/example-machine.js';
+import {
+  findings,
+  kindOf,
+  of,
+  reasonOf,
+  upright,
+  wholeMachine,
+  withDriver,
+  withBelt,
+  withJob,
+  withMotor,
+  withScrew,
+} from '../testing/whole-machine.js';
 
 const q = quantityOf;
 

@@ -8,7 +8,8 @@ import {
   referenceFromCurrent,
   rmsFromPeak,
 } from '../driver/index.js';
-import { readQuantity, type DriverSpecification } from '../machine/index.js';
+import type { DriverSpecification } from '../parts/index.js';
+import { readQuantity } from '../shape/index.js';
 import { figure, law, type Figure, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isConstantVoltage, isRegulated, isStepper } from './axis-kind.js';

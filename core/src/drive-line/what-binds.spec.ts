@@ -1,17 +1,5 @@
-import { quantityOf, type Axis, type Machine } from '../machine/index.js';
-import { pullOut, startRate, type MotorDrive } from '../motor/index.js';
-import { Reckoner, working } from '../reckoner/index.js';
-import { firstAxis } from '../testing/example-machine.js';
-import {
-  findings,
-  of,
-  reasonOf,
-  wholeMachine,
-  withBelt,
-  withJob,
-  withMotor,
-  withScrew,
-} from '../testing/whole-machine.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   accelerationEnd,
   bucklingAcceleration,
@@ -31,6 +19,19 @@ import {
   travelPerMotorTurn,
   whirlLimit,
 } from './index.js';
+import { pullOut, startRate, type MotorDrive } from '../motor/index.js';
+import { Reckoner, working } from '../reckoner/index.js';
+import { firstAxis } from '../testing/example-machine.js';
+import {
+  findings,
+  of,
+  reasonOf,
+  wholeMachine,
+  withBelt,
+  withJob,
+  withMotor,
+  withScrew,
+} from '../testing/whole-machine.js';
 
 const q = quantityOf;
 

@@ -1,17 +1,6 @@
-import { blankStage, newMachine, quantityOf, type Axis, type Machine, type Stage } from '../machine/index.js';
-import { Reckoner } from '../reckoner/index.js';
-import { exampleTransmission, firstAxis, sayPlain } from '../testing/example-machine.js';
-import { all } from '../testing/rule-trial.js';
-import {
-  of,
-  upright,
-  wholeMachine,
-  withBelt,
-  withDriver,
-  withJob,
-  withMotor,
-  withScrew,
-} from '../testing/whole-machine.js';
+import { newMachine, type Axis, type Machine } from '../machine/index.js';
+import { blankStage, type Stage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   fallTorque,
   headlineOf,
@@ -25,6 +14,19 @@ import {
   type RankedRemedy,
   type Remedy,
 } from './index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { exampleTransmission, firstAxis, sayPlain } from '../testing/example-machine.js';
+import { all } from '../testing/rule-trial.js';
+import {
+  of,
+  upright,
+  wholeMachine,
+  withBelt,
+  withDriver,
+  withJob,
+  withMotor,
+  withScrew,
+} from '../testing/whole-machine.js';
 import { judgeBy, rule } from './judgement.js';
 
 const q = quantityOf;

@@ -1,4 +1,4 @@
-import type { JsonSchema } from '../machine/index.js';
+import type { JsonSchema } from '../shape/index.js';
 
 /**
  * JSON with keys in the order in which the schema declares them, two spaces of indent and a line feed at the end, so

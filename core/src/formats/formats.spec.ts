@@ -5,21 +5,25 @@ import { plannedReadings, type StepCheckPlan } from '../checks/index.js';
 import { trainText, travelOfSteps } from '../drive-line/index.js';
 import {
   BLANK_DRIVER,
-  BLANK_GEARHEAD,
   BLANK_MOTOR,
   BLANK_SUPPLY,
-  blankStage,
   checkMachine,
-  defaultTransmission,
   machineJsonSchema,
   newMachine,
-  quantityOf,
-  unknownStage,
-  withCount,
   type Machine,
-  type TransmissionSpecification,
 } from '../machine/index.js';
-import { newPart, NO_STOCK, PART_KINDS, type Part } from '../parts/index.js';
+import {
+  BLANK_GEARHEAD,
+  blankStage,
+  defaultTransmission,
+  unknownStage,
+  type TransmissionSpecification,
+  newPart,
+  NO_STOCK,
+  PART_KINDS,
+  type Part,
+} from '../parts/index.js';
+import { quantityOf, withCount } from '../shape/index.js';
 import { exact, preferredUnit, rational } from '../quantity/index.js';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
 import {
@@ -165,7 +169,7 @@ describe('parts files', () => {
   const parts: readonly Part[] = [
     ...PART_KINDS.map((kind) => newPart(kind, `${kind}, "plain"`)).filter((part) => part.kind !== 'transmission'),
     {
-      ...(newPart('motor', 'can-stack') as Extract<Part, { kind: 'motor' }>),
+      ...newPart('motor', 'can-stack'),
       ...(can
         ? {
             specification: {
@@ -177,7 +181,7 @@ describe('parts files', () => {
         : {}),
     },
     {
-      ...(newPart('motor', 'geared') as Extract<Part, { kind: 'motor' }>),
+      ...newPart('motor', 'geared'),
       specification: {
         ...BLANK_MOTOR,
         ratedVoltage: quantityOf('3.1 V', 'part'),
@@ -204,7 +208,7 @@ describe('parts files', () => {
       },
     },
     {
-      ...(newPart('transmission', 'ball screw') as Extract<Part, { kind: 'transmission' }>),
+      ...newPart('transmission', 'ball screw'),
       specification: {
         ...(defaultTransmission('screw') as Extract<TransmissionSpecification, { kind: 'screw' }>),
         form: 'ball',
@@ -305,7 +309,7 @@ describe('parts files', () => {
   });
 
   it('keep teeth that nobody has counted unknown', () => {
-    const motor = newPart('motor', 'Head without its teeth') as Extract<Part, { kind: 'motor' }>;
+    const motor = newPart('motor', 'Head without its teeth');
     const stages = [
       unknownStage('gear'),
       withCount(unknownStage('planetary'), 'driver', 13),

@@ -7,22 +7,10 @@ import {
   BLANK_MOTOR,
   BLANK_SUPPLY,
 } from './blanks.js';
-import type {
-  Auxiliary,
-  AuxiliarySpecification,
-  Axis,
-  Converter,
-  Faults,
-  Job,
-  Machine,
-  MachineKind,
-  Supply,
-  TransmissionKind,
-  TransmissionSpecification,
-} from './machine.js';
+import type { Auxiliary, Axis, Converter, Faults, Job, Machine, MachineKind, Supply } from './machine.js';
 import { presetAxes, presetJob } from './presets.js';
-import { quantityOf } from './reading.js';
-import type { Quantity } from './shape.js';
+import { defaultTransmission, type AuxiliarySpecification, type TransmissionKind } from '../parts/index.js';
+import { quantityOf, type Quantity } from '../shape/index.js';
 
 const assumed = (text: string): Quantity => quantityOf(text, 'assumed');
 
@@ -69,75 +57,6 @@ export function defaultFaults(kind: Job['kind']): Faults {
   return kind === 'linear'
     ? { kind, backlash: null, leadError: null, warming: null, expansion: assumed('11.7 ppm/K') }
     : { kind, backlash: null, leadError: null };
-}
-
-/**
- * A transmission of a kind with nothing known but a usual efficiency: about 0.3 for a plain trapezoidal screw, 0.9 and
- * more for belts, racks and rollers (common practice, no source). Greased steel in bronze or plastic rubs with about
- * 0.12
- * to 0.2; a thrust bearing rolls.
- */
-export function defaultTransmission(kind: TransmissionKind): TransmissionSpecification {
-  switch (kind) {
-    case 'screw':
-      return {
-        kind,
-        pitch: null,
-        starts: 1,
-        guessed: ['starts'],
-        efficiency: assumed('0.3'),
-        form: 'trapezoidal',
-        diameter: null,
-        ballDiameter: null,
-        friction: assumed('0.15'),
-        collarFriction: assumed('0'),
-        collarDiameter: null,
-        length: null,
-        ends: 'fixed-supported',
-        preload: null,
-        shaft: null,
-      };
-    case 'belt':
-      return {
-        kind,
-        pitch: null,
-        teeth: 20,
-        guessed: ['teeth'],
-        efficiency: assumed('0.95'),
-        loop: null,
-        tensileStiffness: null,
-        shaft: null,
-        inertia: null,
-      };
-    case 'rack':
-      return {
-        kind,
-        size: 'module',
-        tooth: null,
-        teeth: 20,
-        guessed: ['teeth'],
-        efficiency: assumed('0.9'),
-        shaft: null,
-        inertia: null,
-      };
-    case 'roller':
-      return { kind, diameter: null, stock: assumed('0 mm'), efficiency: assumed('0.9'), shaft: null, inertia: null };
-    case 'rotary':
-      return { kind, efficiency: assumed('0.9'), shaft: null, inertia: null };
-  }
-}
-
-type Screw = Extract<TransmissionSpecification, { kind: 'screw' }>;
-
-/** A screw with another form of thread; an efficiency that is only a guess becomes the usual one of that form. */
-export function withThreadForm(screw: Screw, form: Screw['form']): Screw {
-  const isGuess = screw.efficiency.from === 'assumed';
-  return { ...screw, form, efficiency: isGuess ? assumed(usualScrewEfficiency(form)) : screw.efficiency };
-}
-
-/** Balls roll, threads rub (common practice, no source). */
-export function usualScrewEfficiency(form: Screw['form']): string {
-  return form === 'ball' ? '0.9' : '0.3';
 }
 
 /** An axis with an empty chain: every station is there, nothing is chosen. */

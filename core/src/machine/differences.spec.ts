@@ -1,14 +1,7 @@
 import { screwMachine } from '../testing/example-machine.js';
-import {
-  blankStage,
-  differencesBetween,
-  newAuxiliary,
-  newAxis,
-  quantityOf,
-  withTransmissionKind,
-  type Axis,
-  type Machine,
-} from './index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
+import { differencesBetween, newAuxiliary, newAxis, withTransmissionKind, type Axis, type Machine } from './index.js';
 
 const before = screwMachine();
 const onAxis = (change: (axis: Axis) => Axis): Machine => ({ ...before, axes: before.axes.map(change) });

@@ -1,82 +1,34 @@
 export {
-  MOST_PROBLEMS,
-  bareUnit,
-  choice,
-  date,
-  flag,
-  kinds,
-  list,
-  nullable,
-  quantity,
-  quantityProblem,
-  record,
-  text,
-  toleranceValue,
-  whole,
-  type Bounds,
-  type JsonSchema,
-  type Of,
-  type Provenance,
-  type Quantity,
-  type Shape,
-} from './shape.js';
-export {
-  auxiliarySpecification,
-  controllerSpecification,
-  converterSpecification,
-  couplingSpecification,
-  driverSpecification,
-  motorSpecification,
-  mountSpecification,
-  supplySpecification,
-  transmissionSpecification,
-} from './specifications.js';
-export {
   checkMachine,
-  checkShape,
   machineJsonSchema,
   machineShape,
   type Auxiliary,
-  type AuxiliarySpecification,
   type Axis,
   type Controller,
-  type ControllerSpecification,
   type Converter,
-  type ConverterSpecification,
   type Coupling,
-  type CouplingSpecification,
-  type CurrentFormula,
   type Driver,
-  type DriverSpecification,
   type Faults,
   type Feed,
   type Frame,
-  type Gearhead,
   type Job,
   type Machine,
   type MachineKind,
   type Motor,
   type Mount,
-  type MountSpecification,
-  type MotorSpecification,
   type Operation,
   type OperationNumber,
   type Purchase,
   type PurchaseState,
   type Setting,
-  type Stage,
   type Supply,
-  type SupplySpecification,
   type Transmission,
-  type TransmissionKind,
-  type TransmissionSpecification,
   type WireSize,
 } from './machine.js';
 export {
   confirmed,
   defaultFaults,
   defaultJob,
-  defaultTransmission,
   newAuxiliary,
   feedOf,
   newAxis,
@@ -86,8 +38,6 @@ export {
   nextAxisId,
   nextRailId,
   nextSupplyId,
-  usualScrewEfficiency,
-  withThreadForm,
   withTransmissionKind,
   withUsualValues,
 } from './defaults.js';
@@ -98,19 +48,14 @@ export {
   BLANK_COUPLING,
   BLANK_DRIVER,
   BLANK_FEED,
-  BLANK_GEARHEAD,
   BLANK_MOTOR,
   BLANK_MOUNT,
-  blankStage,
   BLANK_SUPPLY,
-  unknownStage,
 } from './blanks.js';
 export { MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
-export { isGuessed, saidCount, withCount, type WithGuesses } from './guesses.js';
-export { completedSpecification } from './upgrade.js';
 
-export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
 export { BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
 export { CURRENT_VERSION, openMachine } from './upgrade.js';
 export { differencesBetween } from './differences.js';
 export { placeInWords, withoutRefused } from './refused.js';
+export { choosePart, fitsAxis, partsHeld, relinked } from './choose-part.js';

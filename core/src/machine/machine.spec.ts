@@ -1,6 +1,7 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
+import { quantityOf, quantityProblem, readQuantity, toleranceValue } from '../shape/index.js';
 import {
   checkMachine,
   CURRENT_VERSION,
@@ -11,10 +12,6 @@ import {
   newConverter,
   newMachine,
   openMachine,
-  quantityOf,
-  quantityProblem,
-  readQuantity,
-  toleranceValue,
   withTransmissionKind,
   type Axis,
   type Machine,

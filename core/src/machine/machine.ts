@@ -1,5 +1,6 @@
-import { failure, success, type Problem, type Result } from '../quantity/index.js';
+import { failure, type Problem, type Result } from '../quantity/index.js';
 import {
+  checkShape,
   choice,
   date,
   kinds,
@@ -11,29 +12,18 @@ import {
   whole,
   type JsonSchema,
   type Of,
-  type Shape,
-} from './shape.js';
+} from '../shape/index.js';
 import {
-  auxiliarySpecification,
-  controllerSpecification,
-  converterSpecification,
-  couplingSpecification,
-  driverSpecification,
   guesses,
-  mountSpecification,
-  motorSpecification,
   notNegative,
+  PARTS,
   positive,
   share,
   stage,
   STAGE_LIMIT,
-  supplySpecification,
-  transmissionSpecification,
-  wireSize,
   wiring,
-  type currentFormula,
-  type gearhead,
-} from './specifications.js';
+  type MotorSpecification,
+} from '../parts/index.js';
 
 /** Local identity of an axis or supply inside one document. */
 const localId = text(40, 1);
@@ -46,7 +36,7 @@ const partLink = nullable(record({ id: text(40, 1), name: text(120, 1) }));
 const motor = record({
   part: partLink,
   name: label,
-  specification: motorSpecification,
+  specification: PARTS.motor.shape,
   /** How its coils are joined here. */
   wiring,
   /** Two motors push one gantry. */
@@ -55,7 +45,7 @@ const motor = record({
 const driver = record({
   part: partLink,
   name: label,
-  specification: driverSpecification,
+  specification: PARTS.driver.shape,
   microsteps: whole(1, 1024),
   ...guesses,
   /** Crest of the phase current that the limit is set to. */
@@ -63,9 +53,12 @@ const driver = record({
   /** Share of the current that stays while the axis rests. */
   idleShare: quantity('ratio', { least: 0, most: 1 }),
 });
-const transmission = record({ part: partLink, name: label, specification: transmissionSpecification });
-const coupling = record({ part: partLink, name: label, specification: couplingSpecification });
-const mount = record({ part: partLink, name: label, specification: mountSpecification });
+const transmission = record({ part: partLink, name: label, specification: PARTS.transmission.shape });
+const coupling = record({ part: partLink, name: label, specification: PARTS.coupling.shape });
+const mount = record({ part: partLink, name: label, specification: PARTS.mount.shape });
+
+/** A length of wire goes by its cross-section (IEC 60228) or by its gauge number (ASTM B258). */
+const wireSize = kinds({ area: { area: quantity('area', positive) }, gauge: { number: whole(0, 40) } });
 
 const wire = {
   wire: nullable(wireSize),
@@ -83,7 +76,7 @@ const supply = record({
   id: localId,
   part: partLink,
   name: label,
-  specification: supplySpecification,
+  specification: PARTS.supply.shape,
   /** What its trimmer is set to; null: its nominal voltage. */
   set: nullable(quantity('voltage', positive)),
   /** At its output, for everything it feeds. */
@@ -98,13 +91,13 @@ const converter = record({
   part: partLink,
   name: label,
   from: localId,
-  specification: converterSpecification,
+  specification: PARTS.converter.shape,
 });
 const auxiliary = record({
   id: localId,
   part: partLink,
   name: label,
-  specification: auxiliarySpecification,
+  specification: PARTS.auxiliary.shape,
   /** The supply or converter that it hangs on. */
   rail: nullable(localId),
   /** What it draws there by its sheet, when it is run below its own voltage on purpose; null: what its plate says. */
@@ -135,7 +128,7 @@ const purchase = record({
   /** Since when it is in this state. */
   on: nullable(date()),
 });
-const controller = record({ part: partLink, name: label, specification: controllerSpecification });
+const controller = record({ part: partLink, name: label, specification: PARTS.controller.shape });
 
 /**
  * What the axis is asked to do. A linear axis is asked in lengths and forces, a rotary one in angles and torques; the
@@ -285,15 +278,6 @@ export type Driver = Axis['driver'];
 export type Supply = Machine['supplies'][number];
 export type Controller = Machine['controller'];
 export type Transmission = Axis['transmission'];
-export type TransmissionSpecification = Of<typeof transmissionSpecification>;
-export type TransmissionKind = TransmissionSpecification['kind'];
-export type MotorSpecification = Of<typeof motorSpecification>;
-export type DriverSpecification = Of<typeof driverSpecification>;
-export type SupplySpecification = Of<typeof supplySpecification>;
-export type ControllerSpecification = Of<typeof controllerSpecification>;
-export type CurrentFormula = Of<typeof currentFormula>;
-export type Stage = Of<typeof stage>;
-export type Gearhead = Of<typeof gearhead>;
 export type Faults = Axis['faults'];
 export type Setting = Of<typeof setting>;
 export type Feed = Axis['feed'];
@@ -305,30 +289,8 @@ export type Purchase = Machine['purchases'][number];
 export type PurchaseState = Purchase['state'];
 export type Frame = MotorSpecification['frame'];
 export type WireSize = Of<typeof wireSize>;
-export type CouplingSpecification = Of<typeof couplingSpecification>;
-export type MountSpecification = Of<typeof mountSpecification>;
-export type ConverterSpecification = Of<typeof converterSpecification>;
-export type AuxiliarySpecification = Of<typeof auxiliarySpecification>;
 export type Operation = Of<typeof operation>;
 export type OperationNumber = Operation['number'];
-
-/** Depth and size are bounded before anything walks the value. */
-const JSON_DEPTH_LIMIT = 24;
-
-function depthOf(value: unknown, limit: number): number {
-  if (typeof value !== 'object' || value === null || limit <= 0) return 0;
-  let deepest = 0;
-  for (const inner of Object.values(value)) deepest = Math.max(deepest, depthOf(inner, limit - 1));
-  return deepest + 1;
-}
-
-/** Checks any value against a shape, and lists every problem with its path. */
-export function checkShape<T>(shape: Shape<T>, input: unknown): Result<T> {
-  if (depthOf(input, JSON_DEPTH_LIMIT) >= JSON_DEPTH_LIMIT)
-    return failure([{ path: '', message: 'is nested too deeply' }]);
-  const problems: Problem[] = [];
-  return shape.check(input, '', problems) ? success(input) : failure(problems);
-}
 
 /**
  * The only maker of a {@link Machine} from outside data: structure, units and bounds, then the references between its

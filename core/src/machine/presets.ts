@@ -1,6 +1,6 @@
-import type { Job, MachineKind, TransmissionKind } from './machine.js';
-import { quantityOf } from './reading.js';
-import type { Quantity } from './shape.js';
+import type { Job, MachineKind } from './machine.js';
+import type { TransmissionKind } from '../parts/index.js';
+import { quantityOf, type Quantity } from '../shape/index.js';
 
 /** An axis that a kind of machine usually has. */
 export interface PresetAxis {

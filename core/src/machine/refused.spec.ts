@@ -1,13 +1,6 @@
 import { screwMachine } from '../testing/example-machine.js';
-import {
-  checkMachine,
-  newAuxiliary,
-  placeInWords,
-  quantityOf,
-  withoutRefused,
-  type Axis,
-  type Machine,
-} from './index.js';
+import { quantityOf } from '../shape/index.js';
+import { checkMachine, newAuxiliary, placeInWords, withoutRefused, type Axis, type Machine } from './index.js';
 
 const before = screwMachine();
 const problemsOf = (machine: Machine): Parameters<typeof withoutRefused>[2] => {

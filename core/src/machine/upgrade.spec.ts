@@ -1,9 +1,6 @@
 import { axisContext, exactStepsPerUnit, judgeAxis, torqueAtLimit } from '../drive-line/index.js';
 import { checkPart } from '../parts/index.js';
-import { Reckoner } from '../reckoner/index.js';
-import { basisOf, OPERATIONS, operationState, stepLines } from '../route-card/index.js';
-import { cannedMotorMachine, sayPlain } from '../testing/example-machine.js';
-import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
+import { quantityOf } from '../shape/index.js';
 import {
   BLANK_AUXILIARY,
   BLANK_CONTROLLER,
@@ -13,10 +10,13 @@ import {
   BLANK_SUPPLY,
   newAuxiliary,
   openMachine,
-  quantityOf,
   type Axis,
   type Machine,
 } from './index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { basisOf, OPERATIONS, operationState, stepLines } from '../route-card/index.js';
+import { cannedMotorMachine, sayPlain } from '../testing/example-machine.js';
+import { MACHINE_OF_VERSION_1 } from '../testing/version-1.js';
 
 function opened(): Machine {
   const result = openMachine(MACHINE_OF_VERSION_1);

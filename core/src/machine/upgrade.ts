@@ -1,14 +1,6 @@
 import { failure, type Result } from '../quantity/index.js';
-import {
-  FROZEN_BALL_EFFICIENCY,
-  FROZEN_FAULTS,
-  FROZEN_FEED,
-  FROZEN_IDLE_SHARE,
-  FROZEN_JOBS,
-  FROZEN_SPECIFICATIONS,
-  FROZEN_SUPPLY,
-  FROZEN_TRANSMISSIONS,
-} from './frozen.js';
+import { FROZEN_FAULTS, FROZEN_FEED, FROZEN_IDLE_SHARE, FROZEN_JOBS, FROZEN_SUPPLY } from './frozen.js';
+import { completedSpecification, completedStage } from '../parts/index.js';
 import { checkMachine, freeLetter, isLetterTaken, type Machine } from './machine.js';
 
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
@@ -22,63 +14,6 @@ const isJson = (value: unknown): value is Json => typeof value === 'object' && v
 const within = (value: unknown, change: (item: Json) => Json): unknown => (isJson(value) ? change(value) : value);
 const each = (value: unknown, change: (item: Json) => Json): unknown =>
   Array.isArray(value) ? value.map((item: unknown) => within(item, change)) : value;
-
-const completedStage = (stage: Json): Json => ({
-  efficiency: null,
-  backlash: null,
-  inertia: null,
-  guessed: [],
-  ...(stage['kind'] === 'worm' ? { leadAngle: null, friction: null } : {}),
-  ...stage,
-});
-
-/**
- * A part's specification as an older version wrote it, with what has been added since left unknown or at its usual
- * value.
- * The result is still to be checked.
- */
-export function completedSpecification(kind: string, specification: unknown): unknown {
-  return within(specification, (older): Json => {
-    switch (kind) {
-      case 'motor': {
-        const usual = older['leads'] === 4 || older['leads'] === undefined ? 'coil' : 'half';
-        return {
-          ...FROZEN_SPECIFICATIONS.motor,
-          quotedFor: usual,
-          ...older,
-          encoder: within(older['encoder'] ?? null, (encoder) => ({ guessed: [], ...encoder })),
-          gearhead: within(older['gearhead'] ?? null, (gearhead) => ({
-            ...FROZEN_SPECIFICATIONS.gearhead,
-            ...gearhead,
-            stages: each(gearhead['stages'], completedStage),
-          })),
-        };
-      }
-      case 'transmission': {
-        const frozen = FROZEN_TRANSMISSIONS[String(older['kind'])];
-        return frozen === undefined ? older : withUsualEfficiency({ ...frozen, ...older });
-      }
-      case 'driver':
-      case 'supply':
-      case 'coupling':
-      case 'mount':
-      case 'converter':
-      case 'auxiliary':
-      case 'controller':
-        return { ...FROZEN_SPECIFICATIONS[kind], ...older };
-      default:
-        return older;
-    }
-  });
-}
-
-/** Before version 4 a ball screw kept the guess of a rubbing one. */
-function withUsualEfficiency(transmission: Json): Json {
-  const isGuess = isJson(transmission['efficiency']) && transmission['efficiency']['from'] === 'assumed';
-  return transmission['form'] === 'ball' && isGuess
-    ? { ...transmission, efficiency: { ...(transmission['efficiency'] as Json), text: FROZEN_BALL_EFFICIENCY } }
-    : transmission;
-}
 
 /**
  * Version 2 asks more of the job, and knows more of motors, drivers, mechanics and controllers. What was there stays as

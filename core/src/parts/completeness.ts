@@ -1,52 +1,7 @@
-import { readQuantity, type MotorSpecification, type Quantity } from '../machine/index.js';
-import type { Part, PartKind } from './part.js';
-
-/** What a sheet should say of each kind of part for its figures, and its name in words. */
-const WANTED: Readonly<Record<PartKind, Readonly<Record<string, string>>>> = {
-  motor: {
-    stepAngle: 'step angle',
-    holdingTorque: 'holding torque',
-    ratedCurrent: 'rated current',
-    resistance: 'resistance',
-    inductance: 'inductance',
-    rotorInertia: 'rotor inertia',
-    shaft: 'shaft',
-  },
-  driver: {
-    currentMost: 'greatest current',
-    voltageLeast: 'least voltage',
-    voltageMost: 'greatest voltage',
-    onResistance: 'switch resistance',
-    thermalResistance: 'junction to air',
-  },
-  transmission: {
-    pitch: 'pitch',
-    diameter: 'diameter',
-    tooth: 'module or pitch',
-    length: 'length',
-    shaft: 'shaft or bore',
-    loop: 'loop',
-    tensileStiffness: 'stiffness',
-  },
-  supply: { voltage: 'voltage', current: 'current', voltageBorne: 'voltage borne', capacitance: 'capacitance' },
-  controller: { pulseRateMost: 'pulse rate', timerClock: 'timer clock' },
-  coupling: { motorBore: 'motor bore', drivenBore: 'driven bore', torqueMost: 'greatest torque' },
-  mount: { boltCircle: 'bolt circle', pilot: 'pilot' },
-  converter: { voltage: 'voltage', current: 'current' },
-  auxiliary: { voltage: 'voltage', current: 'current' },
-  other: {},
-};
-
-/** A brushed motor has no steps. */
-const BRUSHED: Readonly<Record<string, string>> = {
-  torqueConstant: 'torque constant',
-  noLoadCurrent: 'current without load',
-  ratedCurrent: 'rated current',
-  resistance: 'resistance',
-  inductance: 'inductance',
-  rotorInertia: 'rotor inertia',
-  shaft: 'shaft',
-};
+import { readQuantity, type Quantity } from '../shape/index.js';
+import type { MotorSpecification } from './motor.js';
+import type { Part } from './part.js';
+import { declarationOf } from './registry.js';
 
 export interface Completeness {
   readonly known: number;
@@ -58,15 +13,8 @@ export interface Completeness {
 /** How much of what its sheet should say is known of a part. */
 export function completeness(part: Part): Completeness {
   const specification = part.specification as Readonly<Record<string, unknown>>;
-  const isStandardFace =
-    part.kind === 'mount' && part.specification.frame !== 'other' && part.specification.frame !== 'unknown';
-  const wanted =
-    part.kind === 'motor' && part.specification.type === 'brushed' ? BRUSHED : isStandardFace ? {} : WANTED[part.kind];
-  const asked = Object.entries(wanted).filter(([key]) => key in specification);
-  // Watts say what a load draws as well as amperes do.
-  const isSaidInWatts = (key: string): boolean =>
-    part.kind === 'auxiliary' && key === 'current' && part.specification.power !== null;
-  const missing = asked.filter(([key]) => specification[key] === null && !isSaidInWatts(key)).map(([, name]) => name);
+  const asked = Object.entries(declarationOf(part.kind).wanted(specification)).filter(([key]) => key in specification);
+  const missing = asked.filter(([key]) => specification[key] === null).map(([, name]) => name);
   return { known: asked.length - missing.length, of: asked.length, missing };
 }
 

@@ -1,19 +1,46 @@
 export {
   checkPart,
-  choosePart,
-  fitsAxis,
+  completedSpecification,
   newPart,
   NO_STOCK,
-  partsHeld,
-  relinked,
-  wiringFor,
-  PART_KINDS,
   partShape,
+  partSummary,
+  specificationOfCells,
   type Part,
-  type PartKind,
   type ShelfPart,
   type Stock,
 } from './part.js';
+export { declarationOf, PART_KINDS, PARTS, type PartKind, type SpecificationOf } from './registry.js';
+export { wholeOf, type Column } from './columns.js';
+export type { AxisBeside, Json, PartKindDeclaration, Place } from './kind.js';
+export { wiring, wiringFor, type MotorSpecification } from './motor.js';
+export { frame } from './face.js';
+export type { CurrentFormula, DriverSpecification } from './driver.js';
+export {
+  defaultTransmission,
+  usualScrewEfficiency,
+  withThreadForm,
+  type TransmissionKind,
+  type TransmissionSpecification,
+} from './transmission.js';
+export type { CouplingSpecification } from './coupling.js';
+export type { MountSpecification } from './mount.js';
+export type { SupplySpecification } from './supply.js';
+export type { ConverterSpecification } from './converter.js';
+export type { AuxiliarySpecification } from './auxiliary.js';
+export type { ControllerSpecification } from './controller.js';
+export {
+  BLANK_GEARHEAD,
+  blankStage,
+  completedStage,
+  stage,
+  STAGE_LIMIT,
+  trainRatio,
+  unknownStage,
+  type Gearhead,
+  type Stage,
+} from './stages.js';
+export { guesses, notNegative, positive, share } from './bounds.js';
 export { completeness, estimatedMotor, type Completeness } from './completeness.js';
 export {
   BELT_REDUCTIONS,

@@ -1,18 +1,16 @@
-import { quantityOf, type Axis } from '../machine/index.js';
-import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
+import { type Axis, choosePart, fitsAxis, partsHeld } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   checkPart,
-  choosePart,
   completeness,
   estimatedMotor,
-  fitsAxis,
   newPart,
   PART_KINDS,
-  partsHeld,
   TRANSMISSION_SERIES,
   type Part,
   type ShelfPart,
 } from './index.js';
+import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
 
 const onShelf = (part: Part): ShelfPart => ({ id: 'part-1', part });
 const axisOf = (machine: ReturnType<typeof screwMachine>): Axis => machine.axes[0] as Axis;
@@ -32,7 +30,7 @@ describe('parts', () => {
     const part = {
       ...newPart('motor', 'Motor 48'),
       specification: {
-        ...(newPart('motor', '').specification as Extract<Part, { kind: 'motor' }>['specification']),
+        ...newPart('motor', '').specification,
         stepAngle: quantityOf('7.5 °', 'part'),
       },
     } as Part;
@@ -90,7 +88,7 @@ describe('parts', () => {
   });
 
   it('say how complete their sheet is, and what is guessed for the rest', () => {
-    const motor = newPart('motor', 'M') as Extract<Part, { kind: 'motor' }>;
+    const motor = newPart('motor', 'M');
     expect(completeness(motor)).toEqual(jasmine.objectContaining({ known: 0, of: 7 }));
     const half = {
       ...motor.specification,
@@ -110,14 +108,14 @@ describe('parts', () => {
       'shaft',
     ]);
     expect(estimatedMotor(motor.specification)).toEqual(motor.specification);
-    const fan = newPart('auxiliary', 'Fan') as Extract<Part, { kind: 'auxiliary' }>;
+    const fan = newPart('auxiliary', 'Fan');
     expect(completeness(fan).missing).toEqual(['voltage', 'current']);
     expect(completeness({ ...fan, specification: { ...fan.specification, power: quantityOf('3 W') } }).missing).toEqual(
       ['voltage'],
     );
     expect(
       completeness({
-        ...(newPart('mount', 'B') as Extract<Part, { kind: 'mount' }>),
+        ...newPart('mount', 'B'),
         specification: { frame: '17', boltCircle: null, pilot: null },
       }),
     ).toEqual({

@@ -1,10 +1,8 @@
-import {
-  defaultTransmission,
-  quantityOf,
-  withThreadForm,
-  type Frame,
-  type TransmissionSpecification,
-} from '../machine/index.js';
+import { quantityOf, type Of } from '../shape/index.js';
+import type { frame } from './face.js';
+import { defaultTransmission, withThreadForm, type TransmissionSpecification } from './transmission.js';
+
+type Frame = Of<typeof frame>;
 
 /** One standard series: what it is, which standard lists it, and its members as transmissions. */
 export interface Series {

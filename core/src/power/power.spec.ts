@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { quantityOf } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import {
   batteryRunTime,
   busAfterBraking,

@@ -1,5 +1,6 @@
 import { BOX_AIR } from '../driver/index.js';
-import { readQuantity, type WireSize } from '../machine/index.js';
+import type { WireSize } from '../machine/index.js';
+import { readQuantity } from '../shape/index.js';
 
 /** Copper at 20 °C: 1/58 Ω·mm²/m (IEC 60028, from memory), in Ω·m. */
 const COPPER_RESISTIVITY = 1e-6 / 58;

@@ -1,5 +1,5 @@
 import type { Dimension, Exact } from '../quantity/index.js';
-import type { Provenance } from '../machine/index.js';
+import type { Provenance } from '../shape/index.js';
 
 /** A value read from the design: the leaf of every figure. */
 export interface Reading {

@@ -7,7 +7,8 @@ import {
   torqueAtLimit,
   trimmerVoltage,
 } from '../drive-line/index.js';
-import { quantityOf, type Axis } from '../machine/index.js';
+import type { Axis } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { firstAxis, screwMachine } from '../testing/example-machine.js';
 import {
   figure,

@@ -1,12 +1,6 @@
-import {
-  saidCount,
-  type Axis,
-  type Machine,
-  type OperationNumber,
-  type Quantity,
-  type Stage,
-  type TransmissionSpecification,
-} from '../machine/index.js';
+import type { Axis, Machine, OperationNumber } from '../machine/index.js';
+import type { Stage, TransmissionSpecification } from '../parts/index.js';
+import { saidCount, type Quantity } from '../shape/index.js';
 import { lineOf, type Lines } from './lines.js';
 import { saidLines } from './said-lines.js';
 

@@ -1,13 +1,6 @@
-import {
-  BLANK_AUXILIARY,
-  checkMachine,
-  defaultJob,
-  newAuxiliary,
-  quantityOf,
-  type Axis,
-  type Machine,
-} from '../machine/index.js';
 import { judgedAxes } from '../drive-line/index.js';
+import { BLANK_AUXILIARY, checkMachine, defaultJob, newAuxiliary, type Axis, type Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   basisOf,

@@ -1,12 +1,7 @@
 import { advisedPeak, crestMost } from '../driver/index.js';
-import {
-  quantityOf,
-  readQuantity,
-  type Axis,
-  type DriverSpecification,
-  type Machine,
-  type Quantity,
-} from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import type { DriverSpecification } from '../parts/index.js';
+import { quantityOf, readQuantity, type Quantity } from '../shape/index.js';
 import { windingFactors } from '../motor/index.js';
 import type { Choice, Combination, CurrentChoice, MotorChoice, Space } from './space.js';
 

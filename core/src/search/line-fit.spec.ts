@@ -1,4 +1,5 @@
-import { quantityOf, type Axis, type Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { screwMachine } from '../testing/example-machine.js';
 import { fitOfLine, type SpaceOptions } from './index.js';
 

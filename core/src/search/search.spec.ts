@@ -1,16 +1,8 @@
 import fc from 'fast-check';
 import { axisContext, judgeAxis } from '../drive-line/index.js';
-import {
-  BLANK_COUPLING,
-  BLANK_GEARHEAD,
-  blankStage,
-  checkMachine,
-  quantityOf,
-  type Axis,
-  type Machine,
-  type Quantity,
-} from '../machine/index.js';
-import { NO_STOCK, newPart, type Part } from '../parts/index.js';
+import { BLANK_COUPLING, checkMachine, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_GEARHEAD, blankStage, NO_STOCK, newPart, type Part } from '../parts/index.js';
+import { quantityOf, type Quantity } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { boxesText, bruteForce, combinationsOf, evaluatePlainly } from '../testing/brute-force.js';
 import { sayPlain, screwMachine } from '../testing/example-machine.js';
@@ -57,7 +49,7 @@ function part<K extends Part['kind']>(
     part: {
       ...blank,
       stock: { ...NO_STOCK, price: price === null ? null : q(price) },
-      specification: { ...blank.specification, ...specification },
+      specification: { ...(blank.specification as object), ...specification },
     } as Part,
   };
 }

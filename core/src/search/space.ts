@@ -1,18 +1,12 @@
 import { USUAL_VOLTAGES } from '../drive-line/index.js';
+import type { Axis, Machine } from '../machine/index.js';
 import {
   blankStage,
-  readQuantity,
-  quantityOf,
-  type Axis,
   type ControllerSpecification,
   type DriverSpecification,
-  type Machine,
   type MotorSpecification,
   type Stage,
   type TransmissionSpecification,
-} from '../machine/index.js';
-import { wiringsOf, type Wiring } from '../motor/index.js';
-import {
   BELT_REDUCTIONS,
   estimatedMotor,
   GEAR_REDUCTIONS,
@@ -20,6 +14,8 @@ import {
   type Part,
   type Stock,
 } from '../parts/index.js';
+import { readQuantity, quantityOf } from '../shape/index.js';
+import { wiringsOf, type Wiring } from '../motor/index.js';
 
 /** One way to fill a place of the drive line. */
 export interface Choice<S> {

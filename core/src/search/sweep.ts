@@ -1,7 +1,7 @@
 import { BUCKLING_SAFETY, chainBackward, ROUNDING, WHIRL_SHARE } from '../drive-line/index.js';
+import { readQuantity } from '../shape/index.js';
 import { drivingTorque } from '../mechanics/index.js';
 import { fedStartRate, pullOut, type MotorDrive } from '../motor/index.js';
-import { readQuantity } from '../machine/index.js';
 import type { ElectricRow, MechanicRow, Reason, Tables } from './tables.js';
 import type { AxisConstants, Wishes } from './wishes.js';
 

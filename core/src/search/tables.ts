@@ -13,7 +13,6 @@ import {
   torqueConstant,
   trainInertia,
   trainLosses,
-  trainRatio,
   transmissionEfficiency,
   travelPerTurn,
   whirlLimit,
@@ -21,6 +20,9 @@ import {
   windingInductance,
   windingTorque,
 } from '../drive-line/index.js';
+import { BLANK_DRIVER, BLANK_MOTOR, feedOf, type Axis } from '../machine/index.js';
+import { trainRatio, type DriverSpecification } from '../parts/index.js';
+import { readQuantity, valueOf } from '../shape/index.js';
 import {
   advisedPeak,
   BOX_AIR,
@@ -31,15 +33,6 @@ import {
   pathSwitches,
   SAFE_RISE,
 } from '../driver/index.js';
-import {
-  BLANK_DRIVER,
-  BLANK_MOTOR,
-  feedOf,
-  readQuantity,
-  valueOf,
-  type Axis,
-  type DriverSpecification,
-} from '../machine/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { designOf, limitOf, lineKeepsCoupling, motorKeepsCoupling } from './design-of.js';

@@ -7,7 +7,8 @@ import {
   type Say,
   type Severity,
 } from '../drive-line/index.js';
-import { readQuantity, valueOf, type Machine } from '../machine/index.js';
+import type { Machine } from '../machine/index.js';
+import { readQuantity, valueOf } from '../shape/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import type { SupplyPlan } from './plan.js';

@@ -12,8 +12,9 @@ import {
   type AxisContext,
   type Say,
 } from '../drive-line/index.js';
+import type { Machine, Supply } from '../machine/index.js';
+import { readQuantity, valueOf } from '../shape/index.js';
 import { directVoltage } from '../driver/index.js';
-import { readQuantity, valueOf, type Machine, type Supply } from '../machine/index.js';
 import { batteryRunTime, busAfterBraking, capacitanceFor, chainInput } from '../power/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
 import { judgeSupply, type SupplyFinding } from './judge.js';

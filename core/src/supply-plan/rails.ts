@@ -1,5 +1,6 @@
 import { axisContext, holdPower, meanPower, movingPower, peakPower, type AxisContext } from '../drive-line/index.js';
-import { readQuantity, valueOf, type Auxiliary, type Converter, type Machine } from '../machine/index.js';
+import type { Auxiliary, Converter, Machine } from '../machine/index.js';
+import { readQuantity, valueOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 
 /** Voltage of a rail: of a supply as it is set, of a converter as it is made. */

@@ -7,12 +7,12 @@ import {
   newConverter,
   newMachine,
   newAuxiliary,
-  quantityOf,
   type Auxiliary,
   type Axis,
   type Machine,
   type Supply,
 } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { lacking } from '../buying/index.js';
 import { auxiliaryPower, supplyPlans, type SupplyPlan } from './index.js';

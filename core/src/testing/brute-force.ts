@@ -24,10 +24,10 @@ import {
   whirlLimit,
   windingCurrent,
   windingResistance,
+  type AxisContext,
 } from '../drive-line/index.js';
-import { readQuantity } from '../machine/index.js';
+import { readQuantity } from '../shape/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
-import type { AxisContext } from '../drive-line/index.js';
 import {
   boxOf,
   costOf,

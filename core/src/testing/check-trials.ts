@@ -12,7 +12,9 @@ import {
 } from '../checks/index.js';
 import { chainSpread, ratioFaults, type RatioFault } from '../diagnosis/index.js';
 import { stepsPerMotorTurn, stepsPerUnit, type AxisContext } from '../drive-line/index.js';
-import { blankStage, defaultFaults, defaultJob, quantityOf, type Axis } from '../machine/index.js';
+import { defaultFaults, defaultJob, type Axis } from '../machine/index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from './example-machine.js';
 import { gauss, seeded } from './random.js';

@@ -1,5 +1,5 @@
 import type { Instrument } from '../checks/index.js';
-import { quantityOf } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 
 export type LinearInstrument = Extract<Instrument, { kind: 'linear' }>;
 

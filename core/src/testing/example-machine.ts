@@ -1,17 +1,13 @@
 import { axisContext, type AxisContext } from '../drive-line/index.js';
+import { newAxis, newMachine, type Axis, type Machine } from '../machine/index.js';
 import {
   BLANK_GEARHEAD,
   blankStage,
   defaultTransmission,
-  newAxis,
-  newMachine,
-  quantityOf,
-  withCount,
-  type Axis,
-  type Machine,
   type Stage,
   type TransmissionSpecification,
-} from '../machine/index.js';
+} from '../parts/index.js';
+import { quantityOf, withCount } from '../shape/index.js';
 
 /** A one-axis router for tests: 1.8° motor, quarter steps, 20-per-inch single-start screw. */
 export function screwMachine(change: (axis: Axis) => Axis = (axis) => axis): Machine {

@@ -1,5 +1,6 @@
 import { judgeAxis, type AxisContext } from '../drive-line/index.js';
-import { quantityOf, type Axis, type Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
 import { Reckoner, type Figure } from '../reckoner/index.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from './example-machine.js';
 

@@ -1,6 +1,5 @@
 import type { MachineSummary } from '@crisp-notch/contract';
-import { CURRENT_VERSION, openMachine, type Machine } from '@crisp-notch/core/machine';
-import { partsHeld } from '@crisp-notch/core/parts';
+import { CURRENT_VERSION, openMachine, type Machine, partsHeld } from '@crisp-notch/core/machine';
 import type { Problem } from '@crisp-notch/core/quantity';
 import { and, eq, ne } from 'drizzle-orm';
 import type { Database } from '../database/connection';

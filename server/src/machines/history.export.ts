@@ -1,7 +1,6 @@
 import type { HistoryCheck, HistoryEntry, HistoryPart, HistoryRevision } from '@crisp-notch/contract';
 import { checkPlan, type StepCheckPlan } from '@crisp-notch/core/checks';
-import { openMachine, type Machine } from '@crisp-notch/core/machine';
-import { partsHeld } from '@crisp-notch/core/parts';
+import { openMachine, type Machine, partsHeld } from '@crisp-notch/core/machine';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import { inSnapshot, type Database, type Session } from '../database/connection';
 import { check, logEntry, reading, revision } from '../database/schema';

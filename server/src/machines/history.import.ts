@@ -6,9 +6,8 @@ import {
   type MachineCopy,
 } from '@crisp-notch/contract';
 import { axisContext } from '@crisp-notch/core/drive-line';
+import { openMachine, type Machine, relinked } from '@crisp-notch/core/machine';
 import { sameMachine } from '@crisp-notch/core/formats';
-import { openMachine, type Machine } from '@crisp-notch/core/machine';
-import { relinked } from '@crisp-notch/core/parts';
 import { and, desc, eq } from 'drizzle-orm';
 import { ValidationError, type Schema } from 'yup';
 import { evaluationOf, judgedColumns, openedPlan } from '../checks/checks.store';

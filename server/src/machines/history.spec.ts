@@ -8,7 +8,8 @@ import {
   type ProblemDetails,
   type StoredPart,
 } from '@crisp-notch/contract';
-import { choosePart, newPart } from '@crisp-notch/core/parts';
+import { choosePart } from '@crisp-notch/core/machine';
+import { newPart } from '@crisp-notch/core/parts';
 import { sql } from 'drizzle-orm';
 import request, { type Response } from 'supertest';
 import { clientOf } from '../testing/client';

@@ -1,4 +1,5 @@
-import { newMachine, quantityOf, type Axis, type Machine } from '@crisp-notch/core/machine';
+import { newMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
+import { quantityOf } from '@crisp-notch/core/shape';
 import type { StepCheckPlan } from '@crisp-notch/core/checks';
 
 /** A machine whose first axis has exact steps: 1.8°, quarter steps, 20 threads an inch. */

@@ -23,8 +23,9 @@ import {
   type StepCheckEvaluation,
 } from '@crisp-notch/core/checks';
 import { axisContext, sayIn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
+import type { Axis, Machine, Setting } from '@crisp-notch/core/machine';
+import { quantityOf, readQuantity } from '@crisp-notch/core/shape';
 import { readReadingsCsv, writeMoveList, writeReadingsCsv } from '@crisp-notch/core/formats';
-import { quantityOf, readQuantity, type Axis, type Machine, type Setting } from '@crisp-notch/core/machine';
 import {
   exact,
   findUnit,

@@ -1,5 +1,6 @@
 import { axisContext } from '@crisp-notch/core/drive-line';
-import { newMachine, quantityOf, type Axis } from '@crisp-notch/core/machine';
+import { newMachine, type Axis } from '@crisp-notch/core/machine';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import type { AxisView } from '../data/design-store';
 import { firstDraft, planOf, readTargets } from './plan.state';

@@ -1,6 +1,6 @@
 import { checkPlan, spreadTargets, takeUpFor, type Instrument, type StepCheckPlan } from '@crisp-notch/core/checks';
 import { axisField, backlashTotal, stepsPerMotorTurn, stepsPerUnit } from '@crisp-notch/core/drive-line';
-import { quantityOf, type Quantity } from '@crisp-notch/core/machine';
+import { quantityOf, type Quantity } from '@crisp-notch/core/shape';
 import { parseWhole, type UnitSystem } from '@crisp-notch/core/quantity';
 import type { AxisView } from '../data/design-store';
 

@@ -5,7 +5,7 @@ import {
   type StepCheckPlan,
 } from '@crisp-notch/core/checks';
 import { sayIn } from '@crisp-notch/core/drive-line';
-import { quantityOf } from '@crisp-notch/core/machine';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { exact, preferredUnit, rational } from '@crisp-notch/core/quantity';
 import { exampleView } from '../testing/example-view';
 import { EXAMPLE_INK } from '../testing/example-ink';

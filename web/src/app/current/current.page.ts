@@ -13,7 +13,7 @@ import {
   trimmerVoltage,
   windingCurrent,
 } from '@crisp-notch/core/drive-line';
-import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
+import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { today } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { CautionComponent } from '../ui/caution.component';

@@ -1,5 +1,6 @@
-import { newAxis, newMachine, quantityOf, type Machine } from '@crisp-notch/core/machine';
+import { newAxis, newMachine, type Machine } from '@crisp-notch/core/machine';
 import { newPart, type Part } from '@crisp-notch/core/parts';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { fitOfLine, ranked, searchSpace, spaceOf, wishesOf, PLACES, type SearchState } from '@crisp-notch/core/search';
 import { filter, firstValueFrom, type Observable } from 'rxjs';
 import type { FinderMessage, FinderRequest } from '../workers/finder-messages';

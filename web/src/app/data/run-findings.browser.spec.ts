@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { axisContext } from '@crisp-notch/core/drive-line';
-import { newMachine, quantityOf, type Axis } from '@crisp-notch/core/machine';
+import { newMachine, type Axis } from '@crisp-notch/core/machine';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import type { AxisView } from './design-store';
 import { RunFindings, stepsPerTravel } from './run-findings';

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { StoredPart } from '@crisp-notch/contract';
-import { freeLetter, newAxis, nextAxisId, type Axis } from '@crisp-notch/core/machine';
-import { choosePart, fitsAxis, type Part } from '@crisp-notch/core/parts';
 import { headlineOf, stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
+import { freeLetter, newAxis, nextAxisId, type Axis, choosePart, fitsAxis } from '@crisp-notch/core/machine';
+import type { Part } from '@crisp-notch/core/parts';
 import { Api, messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';

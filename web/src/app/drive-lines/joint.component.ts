@@ -1,12 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
-import {
-  BLANK_COUPLING,
-  BLANK_MOUNT,
-  type Axis,
-  type CouplingSpecification,
-  type MountSpecification,
-} from '@crisp-notch/core/machine';
+import { BLANK_COUPLING, BLANK_MOUNT, type Axis } from '@crisp-notch/core/machine';
+import type { CouplingSpecification, MountSpecification } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { CouplingFieldsComponent } from '../ui/specifications/coupling-fields.component';

@@ -17,8 +17,9 @@ import {
   timerError,
   typedBelow,
 } from '@crisp-notch/core/drive-line';
+import type { Axis } from '@crisp-notch/core/machine';
+import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { writeCsv } from '@crisp-notch/core/formats';
-import { quantityOf, readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
 import {
   coordinatedProfile,
   keyframeDemands,

@@ -1,5 +1,6 @@
 import { pushCurve, type PushCurve } from '@crisp-notch/core/drive-line';
-import { quantityOf, type Axis } from '@crisp-notch/core/machine';
+import type { Axis } from '@crisp-notch/core/machine';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { preferredUnit } from '@crisp-notch/core/quantity';
 import { EXAMPLE_INK } from '../testing/example-ink';
 import { exampleView } from '../testing/example-view';

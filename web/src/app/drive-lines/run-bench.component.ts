@@ -7,8 +7,8 @@ import {
   startEnd,
   type RigChoices,
 } from '@crisp-notch/core/drive-line';
+import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { writeCsv } from '@crisp-notch/core/formats';
-import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
 import { profileOf } from '@crisp-notch/core/motion';
 import { formatNumber, preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { jumpCommand, rampCommand, type CommandPiece, type Found, type RunResult } from '@crisp-notch/core/simulation';

@@ -2,25 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import {
-  isGuessed,
-  isLetterTaken,
-  MICROSTEP_DIVISORS,
-  newSupply,
-  nextSupplyId,
-  withCount,
-  withTransmissionKind,
-  type Axis,
-  type ControllerSpecification,
-  type DriverSpecification,
-  type Faults,
-  type MotorSpecification,
-  type Quantity,
-  type Stage,
-  type SupplySpecification,
-  type TransmissionKind,
-  type TransmissionSpecification,
-} from '@crisp-notch/core/machine';
-import {
   isBrushed,
   isRegulated,
   powerOff,
@@ -31,8 +12,31 @@ import {
   windingTorque,
   WIRING_WORDS,
 } from '@crisp-notch/core/drive-line';
+import {
+  isLetterTaken,
+  MICROSTEP_DIVISORS,
+  newSupply,
+  nextSupplyId,
+  withTransmissionKind,
+  type Axis,
+  type Faults,
+  fitsAxis,
+} from '@crisp-notch/core/machine';
+import {
+  type ControllerSpecification,
+  type DriverSpecification,
+  type MotorSpecification,
+  type Stage,
+  type SupplySpecification,
+  type TransmissionKind,
+  type TransmissionSpecification,
+  NO_STOCK,
+  wiringFor,
+  type Part,
+  type PartKind,
+} from '@crisp-notch/core/parts';
+import { isGuessed, withCount, type Quantity } from '@crisp-notch/core/shape';
 import { wiringsOf } from '@crisp-notch/core/motor';
-import { fitsAxis, NO_STOCK, wiringFor, type Part, type PartKind } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';

@@ -12,8 +12,9 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { axisContext, judgeAxis, sayIn } from '@crisp-notch/core/drive-line';
-import { quantityProblem, readQuantity, type Axis, type Machine, type Quantity } from '@crisp-notch/core/machine';
+import type { Axis, Machine } from '@crisp-notch/core/machine';
 import { TRANSMISSION_SERIES } from '@crisp-notch/core/parts';
+import { quantityProblem, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { preferredUnit, inUnit } from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import {

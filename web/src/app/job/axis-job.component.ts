@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { powerOff, sayIn } from '@crisp-notch/core/drive-line';
-import { confirmed, type Axis, type Job, type Quantity } from '@crisp-notch/core/machine';
+import { confirmed, type Axis, type Job } from '@crisp-notch/core/machine';
+import type { Quantity } from '@crisp-notch/core/shape';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { CautionComponent } from '../ui/caution.component';

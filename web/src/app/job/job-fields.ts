@@ -1,4 +1,5 @@
-import type { Bounds, Job } from '@crisp-notch/core/machine';
+import type { Job } from '@crisp-notch/core/machine';
+import type { Bounds } from '@crisp-notch/core/shape';
 import type { Dimension } from '@crisp-notch/core/quantity';
 
 /** One thing that an axis is asked. */

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { playAngle, torqueFromScale } from '@crisp-notch/core/checks';
 import { stepsPerMotorTurn, stepsPerOutputTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
+import { valueOf, type Quantity } from '@crisp-notch/core/shape';
 import { coordinateDecimals, writeDividingList } from '@crisp-notch/core/formats';
-import { valueOf, type Quantity } from '@crisp-notch/core/machine';
 import { closingErrorOfRoundedMoves, indexPosition, pulseLoopRate } from '@crisp-notch/core/motion';
 import {
   formatNumber,

@@ -10,6 +10,7 @@ import {
   type Part,
   type PartKind,
   type SeriesMember,
+  partSummary,
 } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { catchError, EMPTY } from 'rxjs';
@@ -19,7 +20,6 @@ import { downloadText } from '../data/download';
 import { ShelfStore } from '../data/shelf-store';
 import { DialogComponent } from '../ui/dialog.component';
 import { PartEditorComponent } from './part-editor.component';
-import { partSummary } from './part-summary';
 import { SeriesComponent } from './series.component';
 
 const ROWS_A_PAGE = 14;
@@ -147,7 +147,7 @@ export class ShelfPage implements OnInit {
   protected async addSeries(members: readonly SeriesMember[]): Promise<void> {
     this.isChoosingSeries.set(false);
     const parts = members.map(({ name, specification }): Part => ({
-      ...(newPart('transmission', name) as Extract<Part, { kind: 'transmission' }>),
+      ...newPart('transmission', name),
       specification,
     }));
     await this.attempt(async () =>

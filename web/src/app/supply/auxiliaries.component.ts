@@ -2,14 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { sayIn } from '@crisp-notch/core/drive-line';
-import {
-  newAuxiliary,
-  newConverter,
-  valueOf,
-  type Auxiliary,
-  type Converter,
-  type Machine,
-} from '@crisp-notch/core/machine';
+import { newAuxiliary, newConverter, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
+import { valueOf } from '@crisp-notch/core/shape';
 import { auxiliaryPower, convertersOn, converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore } from '../data/design-store';

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { feedDrop, feedWarming, fuseLoad, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
-import { quantityOf, type Feed, type WireSize } from '@crisp-notch/core/machine';
+import type { Feed, WireSize } from '@crisp-notch/core/machine';
 import { WIRE_AREAS, WIRE_GAUGES } from '@crisp-notch/core/parts';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { fuseFor, wireArea, wireCurrentMost } from '@crisp-notch/core/power';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';

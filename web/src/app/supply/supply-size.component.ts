@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
 import { isBrushed, isRegulated, phaseSum, phaseTwoThirds, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
-import { type Quantity, type Supply, type SupplySpecification } from '@crisp-notch/core/machine';
+import type { Supply } from '@crisp-notch/core/machine';
+import type { SupplySpecification } from '@crisp-notch/core/parts';
+import type { Quantity } from '@crisp-notch/core/shape';
 import { fuseFor } from '@crisp-notch/core/power';
 import { formatNumber } from '@crisp-notch/core/quantity';
 import { convertersOn, type LoadLine, type SupplyPlan } from '@crisp-notch/core/supply-plan';

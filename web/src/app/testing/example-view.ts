@@ -1,5 +1,6 @@
 import { axisContext, judgeAxis, sayIn } from '@crisp-notch/core/drive-line';
-import { newAxis, newMachine, quantityOf, withCount, type Axis } from '@crisp-notch/core/machine';
+import { newAxis, newMachine, type Axis } from '@crisp-notch/core/machine';
+import { quantityOf, withCount } from '@crisp-notch/core/shape';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import type { AxisView } from '../data/design-store';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, effect, input, output, signal, untracked } from '@angular/core';
-import type { Quantity } from '@crisp-notch/core/machine';
+import type { Quantity } from '@crisp-notch/core/shape';
 import { parseWhole } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
 import { typedPrice } from './typed-price';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/machine';
+import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { DENSITIES, offAxisInertia, tubeInertia } from '@crisp-notch/core/mechanics';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { PreferencesStore } from '../data/preferences';

@@ -2,7 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { provideHttpClientTesting } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { quantityOf, type Quantity } from '@crisp-notch/core/machine';
+import { quantityOf, type Quantity } from '@crisp-notch/core/shape';
 import { QuantityFieldComponent } from './quantity-field.component';
 
 describe('the quantity field on the page', () => {

@@ -11,7 +11,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { Bounds, Quantity } from '@crisp-notch/core/machine';
+import type { Bounds, Quantity } from '@crisp-notch/core/shape';
 import { findUnit, parseQuantity, preferredUnit, type Dimension, type Unit } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
 import { PreferencesStore } from '../data/preferences';

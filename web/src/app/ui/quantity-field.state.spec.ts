@@ -1,4 +1,4 @@
-import { quantityOf } from '@crisp-notch/core/machine';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { findUnit, preferredUnit } from '@crisp-notch/core/quantity';
 import { bareUnitHint, fieldText, understand } from './quantity-field.state';
 import { aboveEnd, belowEnd } from './window-bounds';

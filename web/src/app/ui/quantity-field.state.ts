@@ -1,4 +1,4 @@
-import { toleranceValue, type Bounds, type Quantity } from '@crisp-notch/core/machine';
+import { toleranceValue, type Bounds, type Quantity } from '@crisp-notch/core/shape';
 import {
   parseQuantity,
   plausibleMost,

@@ -2,7 +2,8 @@ import { provideHttpClient } from '@angular/common/http';
 import { provideHttpClientTesting } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { blankStage, isGuessed, quantityOf, type Stage } from '@crisp-notch/core/machine';
+import { blankStage, type Stage } from '@crisp-notch/core/parts';
+import { isGuessed, quantityOf } from '@crisp-notch/core/shape';
 import { StagesFieldComponent } from './stages-field.component';
 
 describe('the stages of a gear train on the page', () => {

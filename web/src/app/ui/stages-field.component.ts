@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { isTrainKnown, trainRatio } from '@crisp-notch/core/drive-line';
-import { blankStage, isGuessed, unknownStage, withCount, type Stage } from '@crisp-notch/core/machine';
+import { isTrainKnown } from '@crisp-notch/core/drive-line';
+import { trainRatio, blankStage, unknownStage, type Stage } from '@crisp-notch/core/parts';
+import { isGuessed, withCount } from '@crisp-notch/core/shape';
 import { formatNumber, rationalToNumber, rationalToText } from '@crisp-notch/core/quantity';
 import { QuantityFieldComponent } from './quantity-field.component';
 import { WholeFieldComponent } from './whole-field.component';

@@ -1,4 +1,4 @@
-import { quantityProblem } from '@crisp-notch/core/machine';
+import { quantityProblem } from '@crisp-notch/core/shape';
 
 /**
  * A price as it was typed: plain text for the design, and what is wrong with it, empty if nothing. Empty text is no

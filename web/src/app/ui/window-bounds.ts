@@ -1,4 +1,4 @@
-import { readQuantity, type Bounds, type Quantity } from '@crisp-notch/core/machine';
+import { readQuantity, type Bounds, type Quantity } from '@crisp-notch/core/shape';
 import type { Dimension } from '@crisp-notch/core/quantity';
 
 /** Bounds of the lower end of a window: at most its upper end, where that is known. */

@@ -1,4 +1,5 @@
-import { blankStage, quantityOf } from '@crisp-notch/core/machine';
+import { blankStage } from '@crisp-notch/core/parts';
+import { quantityOf } from '@crisp-notch/core/shape';
 import { exampleView } from '../../testing/example-view';
 import { STATIONS, stationViews } from './stations';
 

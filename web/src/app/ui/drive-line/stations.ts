@@ -11,7 +11,8 @@ import {
   type Finding,
   type Station,
 } from '@crisp-notch/core/drive-line';
-import { isGuessed, readQuantity, type Axis, type Quantity } from '@crisp-notch/core/machine';
+import type { Axis } from '@crisp-notch/core/machine';
+import { isGuessed, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import {
   formatQuantity,
   preferredUnit,

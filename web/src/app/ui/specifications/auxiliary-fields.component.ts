@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { AuxiliarySpecification } from '@crisp-notch/core/machine';
+import type { AuxiliarySpecification } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { isGuessed, withCount, type ControllerSpecification } from '@crisp-notch/core/machine';
+import type { ControllerSpecification } from '@crisp-notch/core/parts';
+import { isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { ConverterSpecification } from '@crisp-notch/core/machine';
+import type { ConverterSpecification } from '@crisp-notch/core/parts';
 import { QuantityFieldComponent } from '../quantity-field.component';
 
 /** What a converter makes of its supply. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { CouplingSpecification } from '@crisp-notch/core/machine';
+import type { CouplingSpecification } from '@crisp-notch/core/parts';
 import { QuantityFieldComponent } from '../quantity-field.component';
 
 /** What a coupling joins. */

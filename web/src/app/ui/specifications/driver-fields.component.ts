@@ -1,12 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  isGuessed,
-  microstepsError,
-  quantityOf,
-  withCount,
-  type CurrentFormula,
-  type DriverSpecification,
-} from '@crisp-notch/core/machine';
+import { microstepsError } from '@crisp-notch/core/machine';
+import type { CurrentFormula, DriverSpecification } from '@crisp-notch/core/parts';
+import { isGuessed, quantityOf, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';

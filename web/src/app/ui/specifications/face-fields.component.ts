@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { MountSpecification } from '@crisp-notch/core/machine';
-import { FRAME_SIZES } from '@crisp-notch/core/parts';
+import { type MountSpecification, FRAME_SIZES } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { readQuantity, type MotorSpecification, type Quantity } from '@crisp-notch/core/machine';
+import type { MotorSpecification } from '@crisp-notch/core/parts';
+import { readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { armTorque, inductanceFromRise } from '@crisp-notch/core/motor';
 import { preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
 import { PreferencesStore } from '../../data/preferences';

@@ -1,12 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  BLANK_GEARHEAD,
-  isGuessed,
-  readQuantity,
-  type Gearhead,
-  type MotorSpecification,
-} from '@crisp-notch/core/machine';
-import { keyFor } from '@crisp-notch/core/parts';
+import { BLANK_GEARHEAD, type Gearhead, type MotorSpecification, keyFor } from '@crisp-notch/core/parts';
+import { isGuessed, readQuantity } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';

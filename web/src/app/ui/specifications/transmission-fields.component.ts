@@ -1,11 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  isGuessed,
-  withCount,
-  withThreadForm,
-  type TransmissionKind,
-  type TransmissionSpecification,
-} from '@crisp-notch/core/machine';
+import { withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/parts';
+import { isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { InertiaEstimateComponent } from '../inertia-estimate.component';

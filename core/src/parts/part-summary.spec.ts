@@ -1,6 +1,5 @@
-import { readPartsCsv } from '@crisp-notch/core/formats';
-import { newPart } from '@crisp-notch/core/parts';
-import { partSummary } from './part-summary';
+import { readPartsCsv } from '../formats/index.js';
+import { newPart, partSummary } from './index.js';
 
 const summaryOf = (csv: string): string => {
   const parts = readPartsCsv(csv);

@@ -1,4 +1,12 @@
-import { parseQuantity, unitsOf, type Dimension, type Problem } from '../quantity/index.js';
+import {
+  failure,
+  parseQuantity,
+  success,
+  unitsOf,
+  type Dimension,
+  type Problem,
+  type Result,
+} from '../quantity/index.js';
 
 /** The part of JSON Schema (draft 2020-12) that shapes describe themselves in. */
 export type JsonSchema = Readonly<Record<string, unknown>>;
@@ -223,4 +231,22 @@ export function quantity(dimension: Dimension, bounds: Bounds = {}): Shape<Quant
     if (value.plusMinus !== null && toleranceValue(value.plusMinus, dimension, 1) === null)
       problems.push({ path: at(path, 'plusMinus'), message: 'is not a tolerance' });
   });
+}
+
+/** Depth and size are bounded before anything walks the value. */
+const JSON_DEPTH_LIMIT = 24;
+
+function depthOf(value: unknown, limit: number): number {
+  if (typeof value !== 'object' || value === null || limit <= 0) return 0;
+  let deepest = 0;
+  for (const inner of Object.values(value)) deepest = Math.max(deepest, depthOf(inner, limit - 1));
+  return deepest + 1;
+}
+
+/** Checks any value against a shape, and lists every problem with its path. */
+export function checkShape<T>(shape: Shape<T>, input: unknown): Result<T> {
+  if (depthOf(input, JSON_DEPTH_LIMIT) >= JSON_DEPTH_LIMIT)
+    return failure([{ path: '', message: 'is nested too deeply' }]);
+  const problems: Problem[] = [];
+  return shape.check(input, '', problems) ? success(input) : failure(problems);
 }

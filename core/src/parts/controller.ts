@@ -1,0 +1,54 @@
+import { choice, nullable, quantity, record, whole, type Of } from '../shape/index.js';
+import { guesses, positive } from './bounds.js';
+import { count, fact, word } from './columns.js';
+import { join, partKind, shown, type Json } from './kind.js';
+
+const shape = record({
+  pulseRateMost: nullable(quantity('frequency', positive)),
+  outputs: whole(1, 64),
+  ...guesses,
+  /** Whether it speeds up and slows down by ramps. */
+  ramps: choice('yes', 'no'),
+  /** What times the pulses. */
+  timerClock: nullable(quantity('frequency', positive)),
+  timerBits: whole(8, 64),
+  /** Digits after the point that it keeps of its steps a unit; null: all that are typed. */
+  decimals: nullable(whole(0, 9)),
+});
+export type ControllerSpecification = Of<typeof shape>;
+
+/** What older versions lack, as it was when each was asked for the first time: these values never change. */
+const FROZEN: Json = {
+  pulseRateMost: null,
+  outputs: 4,
+  guessed: [],
+  ramps: 'yes',
+  timerClock: null,
+  timerBits: 16,
+  decimals: null,
+};
+
+export const controller = partKind<ControllerSpecification>({
+  shape,
+  blank: {
+    pulseRateMost: null,
+    outputs: 4,
+    guessed: ['outputs', 'timerBits'],
+    ramps: 'yes',
+    timerClock: null,
+    timerBits: 16,
+    decimals: null,
+  },
+  completed: (older) => ({ ...FROZEN, ...older }),
+  columns: [
+    fact('pulse_rate_most', 'pulseRateMost'),
+    count('outputs', 'outputs', true),
+    word('ramps', 'ramps'),
+    fact('timer_clock', 'timerClock'),
+    count('timer_bits', 'timerBits', true),
+    count('decimals', 'decimals'),
+  ],
+  wanted: () => ({ pulseRateMost: 'pulse rate', timerClock: 'timer clock' }),
+  summary: ({ pulseRateMost, outputs }) => join(shown(pulseRateMost), `${outputs} outputs`),
+  place: { at: 'machine', station: 'controller' },
+});

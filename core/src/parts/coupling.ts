@@ -1,0 +1,35 @@
+import { nullable, quantity, record, type Of } from '../shape/index.js';
+import { notNegative, positive } from './bounds.js';
+import { fact } from './columns.js';
+import { join, partKind, shown, type Json } from './kind.js';
+
+/** Joins the motor's shaft to the end of the screw or table. */
+const shape = record({
+  motorBore: nullable(quantity('length', positive)),
+  drivenBore: nullable(quantity('length', positive)),
+  /** Width of the keyway on the motor's side; null where it clamps or has set screws. */
+  keyWidth: nullable(quantity('length', positive)),
+  torqueMost: nullable(quantity('torque', positive)),
+  inertia: nullable(quantity('inertia', notNegative)),
+});
+export type CouplingSpecification = Of<typeof shape>;
+
+/** What older versions lack, as it was when each was asked for the first time: these values never change. */
+const FROZEN: Json = { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null };
+
+export const coupling = partKind<CouplingSpecification>({
+  shape,
+  blank: { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null },
+  completed: (older) => ({ ...FROZEN, ...older }),
+  columns: [
+    fact('motor_bore', 'motorBore'),
+    fact('driven_bore', 'drivenBore'),
+    fact('key_width', 'keyWidth'),
+    fact('torque_most', 'torqueMost'),
+    fact('inertia', 'inertia'),
+  ],
+  wanted: () => ({ motorBore: 'motor bore', drivenBore: 'driven bore', torqueMost: 'greatest torque' }),
+  summary: ({ motorBore, drivenBore, torqueMost }) =>
+    join(motorBore && drivenBore ? `${motorBore.text} to ${drivenBore.text}` : '', shown(torqueMost)),
+  place: { at: 'axis', station: 'coupling' },
+});

@@ -1,0 +1,170 @@
+import { choice, kinds, nullable, quantity, record, whole, type Of } from '../shape/index.js';
+import { guesses, notNegative, positive, share } from './bounds.js';
+import { count, fact, fromPart, word, written, type Cells } from './columns.js';
+import { guess, join, partKind, shown, type Json } from './kind.js';
+
+/**
+ * How the reference voltage sets the current: a comparator against sense resistors, or a plain proportion given by the
+ * board's maker. `reads` says whether the proportion gives the crest of the sine or its effective value.
+ */
+const currentFormula = kinds({
+  'sense-resistor': { gain: quantity('ratio', positive), senseResistor: quantity('resistance', positive) },
+  linear: { slope: quantity('conductance', positive), reads: choice('peak', 'rms') },
+});
+export type CurrentFormula = Of<typeof currentFormula>;
+
+const shape = record({
+  type: choice('chopper', 'bridge', 'unipolar'),
+  /** Whether a unipolar array pulls the coils to ground or feeds them. */
+  switching: choice('sinking', 'sourcing'),
+  /** Of one switch at 25 °C; a coil's current flows through two in a bridge, through one of an array. */
+  onResistance: nullable(quantity('resistance', notNegative)),
+  /** What the switches in a coil's path keep of the supply, together. */
+  drop: nullable(quantity('voltage', notNegative)),
+  /** From junction to air. */
+  thermalResistance: nullable(quantity('thermal-resistance', positive)),
+  formula: nullable(currentFormula),
+  currentMost: nullable(quantity('current', positive)),
+  /** Whether its greatest current is the crest of the sine or its effective value. */
+  currentReads: choice('peak', 'rms'),
+  /** Least current that it can be set to. */
+  currentLeast: nullable(quantity('current', positive)),
+  voltageLeast: nullable(quantity('voltage', notNegative)),
+  voltageMost: nullable(quantity('voltage', positive)),
+  /** Whether its window of supply is given in volts of direct or of alternating current, which it rectifies itself. */
+  voltageReads: choice('dc', 'ac'),
+  finestMicrosteps: whole(1, 1024),
+  ...guesses,
+  /** What its logic and switching draw from the motor supply while it is on. */
+  quiescent: quantity('power', notNegative),
+  /** Share of the power drawn that reaches coils and switches. */
+  efficiency: quantity('ratio', share),
+});
+export type DriverSpecification = Of<typeof shape>;
+
+const blank: DriverSpecification = {
+  type: 'chopper',
+  switching: 'sinking',
+  onResistance: null,
+  drop: null,
+  thermalResistance: null,
+  formula: null,
+  currentMost: null,
+  currentReads: 'peak',
+  currentLeast: null,
+  voltageLeast: null,
+  voltageMost: null,
+  voltageReads: 'dc',
+  finestMicrosteps: 16,
+  guessed: ['finestMicrosteps'],
+  // Logic of a carrier board and losses of its switching (common practice, no source).
+  quiescent: guess('0.5 W'),
+  efficiency: guess('95 %'),
+};
+
+/** What older versions lack, as it was when each was asked for the first time: these values never change. */
+const FROZEN: Json = {
+  type: 'chopper',
+  switching: 'sinking',
+  onResistance: null,
+  drop: null,
+  thermalResistance: null,
+  formula: null,
+  currentMost: null,
+  currentReads: 'peak',
+  currentLeast: null,
+  voltageLeast: null,
+  voltageMost: null,
+  voltageReads: 'dc',
+  finestMicrosteps: 16,
+  guessed: [],
+  quiescent: { text: '0.5 W', from: 'assumed', on: null, plusMinus: null },
+  efficiency: { text: '95 %', from: 'assumed', on: null, plusMinus: null },
+};
+
+/** A formula stands in several cells. */
+function composed(cells: Cells): Json {
+  const {
+    current_formula: kind = '',
+    slope = '',
+    slope_reads: reads = '',
+    gain = '',
+    sense_resistor: sense = '',
+  } = cells;
+  if (kind === '') return { formula: null };
+  return {
+    formula:
+      kind === 'linear'
+        ? { kind, slope: fromPart(slope), reads: reads || 'peak' }
+        : { kind, gain: fromPart(gain), senseResistor: fromPart(sense) },
+  };
+}
+
+/** Of the formula of one kind alone. */
+const ofFormula = (name: string, text: (formula: CurrentFormula) => string | null): ReturnType<typeof written> =>
+  written<DriverSpecification>(name, ({ formula }) => (formula && text(formula)) ?? '');
+
+function summary({
+  currentMost,
+  finestMicrosteps,
+  formula,
+  voltageLeast,
+  voltageMost,
+  voltageReads,
+}: DriverSpecification): string {
+  const reference =
+    formula === null
+      ? 'no reference voltage'
+      : formula.kind === 'linear'
+        ? `${formula.slope.text} ${formula.reads === 'rms' ? 'effective' : 'crest'}`
+        : `gain ${formula.gain.text}, ${formula.senseResistor.text}`;
+  const volts = voltageMost && `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}`;
+  return join(
+    shown(currentMost),
+    finestMicrosteps === 1 ? 'full steps' : `1/${finestMicrosteps}`,
+    volts && `${volts}${voltageReads === 'ac' ? ' alternating' : ''}`,
+    reference,
+  );
+}
+
+export const driver = partKind<DriverSpecification>({
+  shape,
+  blank,
+  completed: (older) => ({ ...FROZEN, ...older }),
+  columns: [
+    ofFormula('current_formula', (formula) => formula.kind),
+    ofFormula('gain', (formula) => (formula.kind === 'sense-resistor' ? formula.gain.text : null)),
+    ofFormula('sense_resistor', (formula) => (formula.kind === 'sense-resistor' ? formula.senseResistor.text : null)),
+    ofFormula('slope', (formula) => (formula.kind === 'linear' ? formula.slope.text : null)),
+    ofFormula('slope_reads', (formula) => (formula.kind === 'linear' ? formula.reads : null)),
+    fact('current_most', 'currentMost'),
+    word('current_reads', 'currentReads'),
+    fact('current_least', 'currentLeast'),
+    fact('voltage_least', 'voltageLeast'),
+    fact('voltage_most', 'voltageMost'),
+    word('voltage_reads', 'voltageReads'),
+    count('finest_microsteps', 'finestMicrosteps', true),
+    word('driver_type', 'type'),
+    word('switching', 'switching'),
+    fact('on_resistance', 'onResistance'),
+    fact('drop', 'drop'),
+    fact('thermal_resistance', 'thermalResistance'),
+    fact('quiescent', 'quiescent'),
+    fact('driver_efficiency', 'efficiency'),
+  ],
+  composed,
+  wanted: () => ({
+    currentMost: 'greatest current',
+    voltageLeast: 'least voltage',
+    voltageMost: 'greatest voltage',
+    onResistance: 'switch resistance',
+    thermalResistance: 'junction to air',
+  }),
+  summary,
+  place: {
+    at: 'axis',
+    station: 'driver',
+    // Microsteps are the builder's own setting, as far as the new driver has them.
+    settled: (axis, { finestMicrosteps }) => ({ microsteps: Math.min(axis.driver.microsteps, finestMicrosteps) }),
+  },
+});

@@ -1,0 +1,267 @@
+import { choice, kinds, nullable, quantity, whole, type Of } from '../shape/index.js';
+import { guesses, notNegative, positive, share } from './bounds.js';
+import { count, fact, word } from './columns.js';
+import { guess, join, partKind, shown, type Json } from './kind.js';
+
+const efficiency = quantity('ratio', share);
+
+/** Where it is driven: the bore of a pulley or pinion, the end of a screw or shaft. */
+const driven = { shaft: nullable(quantity('length', positive)) };
+/** Of pulleys, pinion, roller or table hub, all that turns with the last shaft. */
+const wheel = { inertia: nullable(quantity('inertia', notNegative)) };
+
+const shape = kinds({
+  screw: {
+    pitch: nullable(quantity('length', positive)),
+    starts: whole(1, 24),
+    ...guesses,
+    /** With the efficiency only assumed, form, diameter and friction give it. */
+    efficiency,
+    form: choice('trapezoidal', 'square', 'v', 'ball'),
+    diameter: nullable(quantity('length', positive)),
+    /** Of the balls of a ball screw: the thread's root lies deeper by most of it. */
+    ballDiameter: nullable(quantity('length', positive)),
+    friction: quantity('ratio', notNegative),
+    collarFriction: quantity('ratio', notNegative),
+    collarDiameter: nullable(quantity('length', positive)),
+    /** Between its bearings, and how they hold it. */
+    length: nullable(quantity('length', positive)),
+    ends: choice('fixed-free', 'supported', 'fixed-supported', 'fixed'),
+    /** Torque to turn the preloaded nut without load. */
+    preload: nullable(quantity('torque', notNegative)),
+    ...driven,
+  },
+  belt: {
+    pitch: nullable(quantity('length', positive)),
+    teeth: whole(1, 10_000),
+    ...guesses,
+    efficiency,
+    /** Whole length of the loop, and force for a unit of strain. */
+    loop: nullable(quantity('length', positive)),
+    tensileStiffness: nullable(quantity('force', positive)),
+    ...driven,
+    ...wheel,
+  },
+  rack: {
+    size: choice('module', 'pitch'),
+    tooth: nullable(quantity('length', positive)),
+    teeth: whole(1, 10_000),
+    efficiency,
+    ...driven,
+    ...wheel,
+    ...guesses,
+  },
+  roller: {
+    diameter: nullable(quantity('length', positive)),
+    stock: quantity('length', notNegative),
+    efficiency,
+    ...driven,
+    ...wheel,
+  },
+  rotary: { efficiency, ...driven, ...wheel },
+});
+export type TransmissionSpecification = Of<typeof shape>;
+export type TransmissionKind = TransmissionSpecification['kind'];
+type Screw = Extract<TransmissionSpecification, { kind: 'screw' }>;
+
+/** Balls roll, threads rub (common practice, no source). */
+export function usualScrewEfficiency(form: Screw['form']): string {
+  return form === 'ball' ? '0.9' : '0.3';
+}
+
+/** A screw with another form of thread; an efficiency that is only a guess becomes the usual one of that form. */
+export function withThreadForm(screw: Screw, form: Screw['form']): Screw {
+  const isGuess = screw.efficiency.from === 'assumed';
+  return { ...screw, form, efficiency: isGuess ? guess(usualScrewEfficiency(form)) : screw.efficiency };
+}
+
+/**
+ * A transmission of a kind with nothing known but a usual efficiency: about 0.3 for a plain trapezoidal screw, 0.9 and
+ * more for belts, racks and rollers (common practice, no source). Greased steel in bronze or plastic rubs with about
+ * 0.12 to 0.2; a thrust bearing rolls.
+ */
+export function defaultTransmission(kind: TransmissionKind): TransmissionSpecification {
+  switch (kind) {
+    case 'screw':
+      return {
+        kind,
+        pitch: null,
+        starts: 1,
+        guessed: ['starts'],
+        efficiency: guess('0.3'),
+        form: 'trapezoidal',
+        diameter: null,
+        ballDiameter: null,
+        friction: guess('0.15'),
+        collarFriction: guess('0'),
+        collarDiameter: null,
+        length: null,
+        ends: 'fixed-supported',
+        preload: null,
+        shaft: null,
+      };
+    case 'belt':
+      return {
+        kind,
+        pitch: null,
+        teeth: 20,
+        guessed: ['teeth'],
+        efficiency: guess('0.95'),
+        loop: null,
+        tensileStiffness: null,
+        shaft: null,
+        inertia: null,
+      };
+    case 'rack':
+      return {
+        kind,
+        size: 'module',
+        tooth: null,
+        teeth: 20,
+        guessed: ['teeth'],
+        efficiency: guess('0.9'),
+        shaft: null,
+        inertia: null,
+      };
+    case 'roller':
+      return { kind, diameter: null, stock: guess('0 mm'), efficiency: guess('0.9'), shaft: null, inertia: null };
+    case 'rotary':
+      return { kind, efficiency: guess('0.9'), shaft: null, inertia: null };
+  }
+}
+
+const frozen = (text: string): Json => ({ text, from: 'assumed', on: null, plusMinus: null });
+
+/** What older versions lack, as it was when each was asked for the first time: these values never change. */
+const FROZEN: Readonly<Record<string, Json>> = {
+  screw: {
+    kind: 'screw',
+    pitch: null,
+    starts: 1,
+    guessed: [],
+    efficiency: frozen('0.3'),
+    form: 'trapezoidal',
+    diameter: null,
+    ballDiameter: null,
+    friction: frozen('0.15'),
+    collarFriction: frozen('0'),
+    collarDiameter: null,
+    length: null,
+    ends: 'fixed-supported',
+    preload: null,
+    shaft: null,
+  },
+  belt: {
+    kind: 'belt',
+    pitch: null,
+    teeth: 20,
+    guessed: [],
+    efficiency: frozen('0.95'),
+    loop: null,
+    tensileStiffness: null,
+    shaft: null,
+    inertia: null,
+  },
+  rack: {
+    kind: 'rack',
+    size: 'module',
+    tooth: null,
+    teeth: 20,
+    guessed: [],
+    efficiency: frozen('0.9'),
+    shaft: null,
+    inertia: null,
+  },
+  roller: {
+    kind: 'roller',
+    diameter: null,
+    stock: frozen('0 mm'),
+    efficiency: frozen('0.9'),
+    shaft: null,
+    inertia: null,
+  },
+  rotary: { kind: 'rotary', efficiency: frozen('0.9'), shaft: null, inertia: null },
+};
+/** A ball screw's guess, and what a rubbing one was guessed by before version 4. */
+const FROZEN_BALL_EFFICIENCY = '0.9';
+
+const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+function completed(older: Json): Json {
+  const start = FROZEN[String(older['kind'])];
+  if (start === undefined) return older;
+  const made = { ...start, ...older };
+  const { efficiency: given, form } = made as Json;
+  // Before version 4 a ball screw kept the guess of a rubbing one.
+  return form === 'ball' && isJson(given) && given['from'] === 'assumed'
+    ? { ...made, efficiency: { ...given, text: FROZEN_BALL_EFFICIENCY } }
+    : made;
+}
+
+function summary(specification: TransmissionSpecification): string {
+  const losses = `η ${specification.efficiency.text}`;
+  switch (specification.kind) {
+    case 'screw': {
+      const { pitch, starts } = specification;
+      return join('screw', shown(pitch), `${starts} ${starts === 1 ? 'start' : 'starts'}`, losses);
+    }
+    case 'belt':
+      return join('belt', shown(specification.pitch), `${specification.teeth} teeth`, losses);
+    case 'rack': {
+      const { size, tooth, teeth } = specification;
+      return join('rack', `${size} ${shown(tooth)}`, `${teeth} teeth`, losses);
+    }
+    case 'roller':
+      return join('roller', shown(specification.diameter), losses);
+    case 'rotary':
+      return join('table', losses);
+  }
+}
+
+export const transmission = partKind<TransmissionSpecification>({
+  shape,
+  blank: defaultTransmission('screw'),
+  completed,
+  columns: [
+    word('transmission', 'kind'),
+    count('starts', 'starts', true),
+    count('teeth', 'teeth', true),
+    word('rack_size', 'size'),
+    fact('pitch', 'pitch'),
+    fact('tooth', 'tooth'),
+    fact('diameter', 'diameter'),
+    fact('stock', 'stock'),
+    fact('efficiency', 'efficiency'),
+    word('thread_form', 'form'),
+    word('ends', 'ends'),
+    fact('ball_diameter', 'ballDiameter'),
+    fact('thread_friction', 'friction'),
+    fact('collar_friction', 'collarFriction'),
+    fact('collar_diameter', 'collarDiameter'),
+    fact('screw_length', 'length'),
+    fact('preload', 'preload'),
+    fact('belt_loop', 'loop'),
+    fact('tensile_stiffness', 'tensileStiffness'),
+    fact('shaft', 'shaft'),
+    fact('inertia', 'inertia'),
+  ],
+  // Cells that a screw, belt, rack, roller or table has no use for are passed over, as those of other parts are.
+  composed: ({ transmission: kind = '' }) => ({ kind }),
+  has: ({ kind }) => Object.keys(FROZEN[String(kind)] ?? {}),
+  wanted: () => ({
+    pitch: 'pitch',
+    diameter: 'diameter',
+    tooth: 'module or pitch',
+    length: 'length',
+    shaft: 'shaft or bore',
+    loop: 'loop',
+    tensileStiffness: 'stiffness',
+  }),
+  summary,
+  place: {
+    at: 'axis',
+    station: 'transmission',
+    // A turning axis takes only a turning transmission and a sliding one the others: a part never changes the job.
+    fits: ({ kind }, job) => (kind === 'rotary') === (job === 'rotary'),
+  },
+});

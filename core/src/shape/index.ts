@@ -1,0 +1,25 @@
+export { isGuessed, saidCount, withCount, type WithGuesses } from './guesses.js';
+export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
+export {
+  MOST_PROBLEMS,
+  bareUnit,
+  checkShape,
+  choice,
+  date,
+  flag,
+  kinds,
+  list,
+  nullable,
+  quantity,
+  quantityProblem,
+  record,
+  text,
+  toleranceValue,
+  whole,
+  type Bounds,
+  type JsonSchema,
+  type Of,
+  type Provenance,
+  type Quantity,
+  type Shape,
+} from './shape.js';
