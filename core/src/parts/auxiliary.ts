@@ -19,6 +19,7 @@ export type AuxiliarySpecification = Of<typeof shape>;
 const FROZEN: Json = { use: 'other', fedBy: 'rail', power: null, voltage: null, current: null };
 
 export const auxiliary = partKind<AuxiliarySpecification>({
+  plural: 'auxiliaries',
   shape,
   blank: { use: 'other', fedBy: 'rail', power: null, voltage: null, current: null },
   completed: (older) => ({ ...FROZEN, ...older }),

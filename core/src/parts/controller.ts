@@ -29,6 +29,7 @@ const FROZEN: Json = {
 };
 
 export const controller = partKind<ControllerSpecification>({
+  plural: 'controllers',
   shape,
   blank: {
     pulseRateMost: null,

@@ -19,6 +19,7 @@ const FROZEN: Json = {
 };
 
 export const converter = partKind<ConverterSpecification>({
+  plural: 'converters',
   shape,
   // A switching step-down converter (common practice, no source).
   blank: { voltage: null, current: null, efficiency: guess('85 %') },

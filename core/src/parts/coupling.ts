@@ -18,6 +18,7 @@ export type CouplingSpecification = Of<typeof shape>;
 const FROZEN: Json = { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null };
 
 export const coupling = partKind<CouplingSpecification>({
+  plural: 'couplings',
   shape,
   blank: { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null },
   completed: (older) => ({ ...FROZEN, ...older }),

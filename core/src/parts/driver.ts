@@ -128,6 +128,7 @@ function summary({
 }
 
 export const driver = partKind<DriverSpecification>({
+  plural: 'drivers',
   shape,
   blank,
   completed: (older) => ({ ...FROZEN, ...older }),

@@ -30,6 +30,8 @@ export type Place<S> =
 
 /** Everything that is asked of a kind of part, said once. */
 export interface PartKindDeclaration<S> {
+  /** What many of them are called. */
+  readonly plural: string;
   readonly shape: Shape<S>;
   /** Of which nothing is known yet, with what is usual as guesses. */
   readonly blank: S;

@@ -211,6 +211,7 @@ export function wiringFor(
 }
 
 export const motor = partKind<MotorSpecification>({
+  plural: 'motors',
   shape,
   blank,
   completed,

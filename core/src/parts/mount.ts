@@ -10,6 +10,7 @@ export type MountSpecification = Of<typeof shape>;
 const FROZEN: Json = { frame: 'unknown', boltCircle: null, pilot: null };
 
 export const mount = partKind<MountSpecification>({
+  plural: 'mounts',
   shape,
   blank: BLANK_FACE,
   completed: (older) => ({ ...FROZEN, ...older }),

@@ -5,6 +5,7 @@ import { partKind } from './kind.js';
 const shape = record({});
 
 export const other = partKind({
+  plural: 'other things',
   shape,
   blank: {},
   completed: (older) => older,

@@ -51,6 +51,7 @@ const FROZEN: Json = {
 };
 
 export const supply = partKind<SupplySpecification>({
+  plural: 'supplies',
   shape,
   blank,
   completed: (older) => ({ ...FROZEN, ...older }),

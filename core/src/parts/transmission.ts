@@ -219,6 +219,7 @@ function summary(specification: TransmissionSpecification): string {
 }
 
 export const transmission = partKind<TransmissionSpecification>({
+  plural: 'transmissions',
   shape,
   blank: defaultTransmission('screw'),
   completed,

@@ -8,6 +8,7 @@ import {
   newPart,
   PART_KINDS,
   type Part,
+  declarationOf,
   type PartKind,
   type SeriesMember,
   partSummary,
@@ -23,18 +24,6 @@ import { PartEditorComponent } from './part-editor.component';
 import { SeriesComponent } from './series.component';
 
 const ROWS_A_PAGE = 14;
-const KIND_PLURALS: Readonly<Record<PartKind, string>> = {
-  motor: 'motors',
-  driver: 'drivers',
-  transmission: 'transmissions',
-  supply: 'supplies',
-  controller: 'controllers',
-  coupling: 'couplings',
-  mount: 'mounts',
-  converter: 'converters',
-  auxiliary: 'auxiliaries',
-  other: 'other things',
-};
 
 /** What to see of the shelf besides its kind. */
 const STATES = {
@@ -96,7 +85,7 @@ export class ShelfPage implements OnInit {
   protected readonly editorMessage = signal('');
   protected readonly deleting = signal<StoredPart | null>(null);
   protected readonly kinds = PART_KINDS;
-  protected readonly plurals = KIND_PLURALS;
+  protected readonly pluralOf = (kind: PartKind): string => declarationOf(kind).plural;
   protected readonly rowsAPage = ROWS_A_PAGE;
   private readonly all = computed(() => {
     const state = this.state();

@@ -1,0 +1,109 @@
+import { spawnSync } from 'node:child_process';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { ROOT } from './build';
+
+/** Most files that a new kind may touch. */
+const MOST_FILES = 4;
+const COPIED = ['core', 'contract', 'web', 'tsconfig.base.json', 'package.json'];
+/** What was made of the sources that are here. */
+const LEFT = /(^|\/)(node_modules|dist|\.angular|out-tsc)(\/|$)|\.tsbuildinfo$/;
+
+/** What the page has to be written: whole files, and lines that are put behind a line that is there. */
+interface Piece {
+  readonly file: string;
+  readonly apply: (before: string) => string;
+}
+
+function withLines(before: string, diff: readonly string[]): string {
+  let [made, behind] = [before, ''];
+  for (const line of diff) {
+    const text = line.slice(1);
+    if (line.startsWith('+')) {
+      if (!made.includes(`${behind}\n`)) throw new Error(`“${behind}” is not there`);
+      made = made.replace(`${behind}\n`, `${behind}\n${text}\n`);
+    }
+    behind = text;
+  }
+  return made;
+}
+
+/** The pieces of one chapter of the page. */
+function piecesOf(chapter: string): readonly Piece[] {
+  const page = readFileSync(join(ROOT, 'docs', 'extending.md'), 'utf8');
+  const section = page.split(/^## /m).find((text) => text.startsWith(chapter)) ?? '';
+  return [...section.matchAll(/^```(ts|diff)\n(.*?)^```$/gms)].map(([, language, body = '']) => {
+    const [head = '', ...lines] = body.trimEnd().split('\n');
+    const file = head.replace(/^(\/\/|---) /, '');
+    return {
+      file,
+      apply: language === 'diff' ? (before): string => withLines(before, lines) : (): string => `${lines.join('\n')}\n`,
+    };
+  });
+}
+
+/** A copy of the program's packages with the pieces put in, beside the packages of others. */
+function copyWith(pieces: readonly Piece[]): string {
+  const folder = mkdtempSync(join(tmpdir(), 'extending-'));
+  for (const name of COPIED)
+    cpSync(join(ROOT, name), join(folder, name), {
+      recursive: true,
+      filter: (path) => !LEFT.test(path.slice(ROOT.length)),
+    });
+  const modules = join(folder, 'node_modules');
+  mkdirSync(join(modules, '@crisp-notch'), { recursive: true });
+  for (const name of readdirSync(join(ROOT, 'node_modules')))
+    if (name !== '@crisp-notch' && !name.startsWith('.'))
+      symlinkSync(join(ROOT, 'node_modules', name), join(modules, name));
+  for (const name of ['core', 'contract']) symlinkSync(join(folder, name), join(modules, '@crisp-notch', name));
+  for (const { file, apply } of pieces) {
+    const path = join(folder, file);
+    mkdirSync(dirname(path), { recursive: true });
+    const isThere = readdirSync(dirname(path)).includes(file.split('/').at(-1) ?? '');
+    writeFileSync(path, apply(isThere ? readFileSync(path, 'utf8') : ''));
+  }
+  return folder;
+}
+
+const compile = (folder: string, ...projects: readonly string[]): string =>
+  spawnSync(join(ROOT, 'node_modules', '.bin', 'tsc'), ['-b', ...projects], { cwd: folder, encoding: 'utf8' }).stdout;
+
+describe('a new kind of part', () => {
+  const pieces = piecesOf('A kind of part');
+  let folder = '';
+  let said = '';
+
+  beforeAll(() => {
+    folder = copyWith(pieces);
+    said = compile(folder, 'core', 'contract', 'web/tsconfig.types.json');
+  }, 120_000);
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  it('touches four files at most', () => {
+    expect(new Set(pieces.map(({ file }) => file)).size).toBe(pieces.length);
+    expect(pieces.length).toBeGreaterThan(1);
+    expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+  });
+
+  it('is all there with what the page says: it is kept, tabled, completed and edited', () => {
+    expect(said).toBe('');
+    const uses = `
+      import { completeness, newPart, partSummary, PART_KINDS } from '@crisp-notch/core/parts';
+      import { readPartsCsv, writePartsCsv } from '@crisp-notch/core/formats';
+      const [part] = readPartsCsv('kind,name,brake_holds\\nbrake,Shaft brake,0.4 N·m\\n').value;
+      const back = readPartsCsv(writePartsCsv([part, newPart('brake', 'Bare')])).value;
+      console.log(JSON.stringify([PART_KINDS.indexOf('brake'), partSummary(part), completeness(part).missing, back.map((item) => item.specification.releaseTime.from)]));
+    `;
+    const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
+    expect(run.stderr).toBe('');
+    expect(JSON.parse(run.stdout)).toEqual([5, '0.4 N·m', ['voltage'], ['assumed', 'assumed']]);
+  });
+
+  it('is missed by the compiler while its form is not there', () => {
+    const file = join(folder, 'web/src/app/shelf/part-forms.ts');
+    const whole = readFileSync(file, 'utf8');
+    writeFileSync(file, whole.replace('  brake: BrakeFieldsComponent,\n', ''));
+    expect(compile(folder, 'web/tsconfig.types.json')).toMatch(/'brake' is missing/);
+  }, 60_000);
+});
