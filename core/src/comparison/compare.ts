@@ -1,30 +1,7 @@
-import {
-  axisContext,
-  backlashTotal,
-  bindingSpeed,
-  driverHeat,
-  errorTotal,
-  inertiaRatio,
-  judgeAxis,
-  limitInForce,
-  moveDuration,
-  naturalFrequency,
-  pulseRate,
-  recommendedAcceleration,
-  recommendedSpeed,
-  sayIn,
-  speedMargin,
-  startSpeed,
-  stepSize,
-  stepsPerUnit,
-  torqueAtLimit,
-  torqueMargin,
-  whirlLimit,
-  type AxisContext,
-} from '../drive-line/index.js';
+import { COMPARED_FIGURES, axisContext, judgeAxis, sayIn } from '../drive-line/index.js';
 import type { Axis, Machine } from '../machine/index.js';
 import { handyUnit, showQuantity, type UnitSystem } from '../quantity/index.js';
-import { dimensionOf, Reckoner, type Figure } from '../reckoner/index.js';
+import { dimensionOf, Reckoner } from '../reckoner/index.js';
 
 /** One line of a comparison. An empty side has no such thing, or it is not known there. */
 export interface ComparedLine {
@@ -40,28 +17,6 @@ export interface Comparison {
   readonly different: readonly ComparedLine[];
   readonly same: readonly ComparedLine[];
 }
-
-/** What a builder weighs designs by. */
-const FIGURES: readonly Figure<AxisContext>[] = [
-  speedMargin,
-  torqueMargin,
-  recommendedSpeed,
-  recommendedAcceleration,
-  bindingSpeed,
-  startSpeed,
-  moveDuration,
-  errorTotal,
-  backlashTotal,
-  stepsPerUnit,
-  stepSize,
-  pulseRate,
-  limitInForce,
-  torqueAtLimit,
-  naturalFrequency,
-  inertiaRatio,
-  whirlLimit,
-  driverHeat,
-];
 
 /** Keys that name no property of the machine, or whose words would only be noise. */
 const PASSED_OVER = new Set([
@@ -131,7 +86,7 @@ function judged(
   const context = axis && axisContext(machine, axis.id);
   if (!context) return { figures: new Map(), findings: new Map() };
   const reckoner = new Reckoner(context);
-  const figures = FIGURES.flatMap((item): [string, string][] => {
+  const figures = COMPARED_FIGURES.flatMap((item): [string, string][] => {
     const value = reckoner.value(item);
     return value === null
       ? []

@@ -104,6 +104,8 @@ const playOfBoth: Law<C> = law({
 export const backlashTotal = figure<C>({
   id: 'backlash-total',
   name: 'Lost motion at a reversal',
+  group: 'Screw and belt',
+  compared: 9,
   symbol: 'B',
   dimension,
   significant: 2,
@@ -237,6 +239,7 @@ function totalLaw(parts: readonly Figure<C>[], school: 'rss' | 'sum'): Law<C> {
 export const errorTotal = figure<C>({
   id: 'error-total',
   name: 'Error to be expected, either way',
+  compared: 8,
   symbol: 'e',
   dimension,
   significant: 2,

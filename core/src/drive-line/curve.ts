@@ -5,7 +5,8 @@ import { coilVoltage, pathResistance, rotorTeeth, torqueConstant, windingInducta
 import * as field from './fields.js';
 import { loadAtMotor, pathEfficiency, torqueNeeded } from './load-figures.js';
 import { whirlLimit } from './structure-figures.js';
-import { bindingSpeed, naturalFrequency, recommendedSpeed, speedMargin, startSpeed } from './speed-figures.js';
+import { bindingSpeed, speedMargin } from './speed-figures.js';
+import { naturalFrequency, recommendedSpeed, startSpeed } from './end-figures.js';
 import { stepsPerUnit, travelPerMotorTurn } from './step-figures.js';
 import { limitInForce } from './torque-figures.js';
 

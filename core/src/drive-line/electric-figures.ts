@@ -35,6 +35,7 @@ function scaled(source: Field, pick: (factors: WindingFactors) => number): (cont
 export const windingResistance = figure<C>({
   id: 'winding-resistance',
   name: 'Resistance of a phase, as wired',
+  group: 'Current and heat',
   nameIn: (context) => (isBrushed(context) ? 'Resistance of the winding' : null),
   symbol: 'R',
   dimension: 'resistance',
@@ -43,6 +44,7 @@ export const windingResistance = figure<C>({
 export const windingInductance = figure<C>({
   id: 'winding-inductance',
   name: 'Inductance of a phase, as wired',
+  group: 'Current and heat',
   nameIn: (context) => (isBrushed(context) ? 'Inductance of the winding' : null),
   symbol: 'L',
   dimension: 'inductance',
@@ -81,6 +83,7 @@ const brushedLaw: Law<C> = law({
 export const torqueConstant = figure<C>({
   id: 'torque-constant',
   name: 'Torque for an ampere',
+  group: 'Current and heat',
   symbol: 'K',
   dimension: 'torque-constant',
   law: (context) => (isBrushed(context) ? brushedLaw : stepperConstant),
@@ -175,6 +178,7 @@ export const coilVoltage = figure<C>({
 export const coilTime = figure<C>({
   id: 'coil-time',
   name: 'Time constant of a coil',
+  group: 'Current and heat',
   nameIn: (context) => (isBrushed(context) ? 'Time constant of the winding' : null),
   symbol: 'τ',
   dimension: 'time',
@@ -205,6 +209,7 @@ export const standstillCrest = figure<C>({
 export const stallCurrent = figure<C>({
   id: 'stall-current',
   name: 'Current when it is held fast',
+  group: 'Current and heat',
   symbol: 'I_st',
   dimension: 'current',
   law: law({

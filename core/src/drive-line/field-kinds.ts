@@ -2,11 +2,39 @@ import { readQuantity, toleranceValue, type Quantity } from '../shape/index.js';
 import { exact, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
 import type { Field, Reading } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
+import type { Station } from './judgement.js';
 
 export type AxisField = Field<AxisContext>;
 
+/** The first word of a field's identity: the station where it is said, or what of a station it belongs to. */
+const STATIONS = {
+  supply: 'supply',
+  driver: 'driver',
+  motor: 'motor',
+  reduction: 'reduction',
+  transmission: 'transmission',
+  screw: 'transmission',
+  belt: 'transmission',
+  rack: 'transmission',
+  roller: 'transmission',
+  coupling: 'transmission',
+  mount: 'motor',
+  carriage: 'carriage',
+  job: 'carriage',
+  faults: 'carriage',
+  setting: 'carriage',
+  controller: 'controller',
+  feed: 'supply',
+  train: null,
+} as const satisfies Readonly<Record<string, Station | null>>;
+
+/** `motor.step-angle`: the compiler knows the places, so that no field is declared without its station. */
+export type FieldId = `${keyof typeof STATIONS}.${string}`;
+
+const stationOfField = (id: FieldId): Station | null => STATIONS[id.split('.')[0] as keyof typeof STATIONS];
+
 export interface QuantityField {
-  readonly id: string;
+  readonly id: FieldId;
   readonly name: string;
   readonly symbol: string;
   readonly dimension: Dimension | ((context: AxisContext) => Dimension);
@@ -18,6 +46,7 @@ export function quantityField({ id, name, symbol, dimension, read }: QuantityFie
   return {
     kind: 'field',
     id,
+    station: stationOfField(id),
     name,
     symbol,
     dimension,
@@ -34,7 +63,7 @@ export function quantityField({ id, name, symbol, dimension, read }: QuantityFie
 
 /** A count or a train of teeth: exact and without a unit. */
 export function exactField(
-  id: string,
+  id: FieldId,
   name: string,
   symbol: string,
   read: (
@@ -44,6 +73,7 @@ export function exactField(
   return {
     kind: 'field',
     id,
+    station: stationOfField(id),
     name,
     symbol,
     dimension: 'ratio',
@@ -71,7 +101,7 @@ export const count = (value: number, isAssumed = false): { ratio: Rational; text
 
 /** A value that the document gives rise to without a quantity of its own, such as the efficiency of a whole train. */
 export function derivedField(
-  id: string,
+  id: FieldId,
   name: string,
   symbol: string,
   dimension: Dimension | ((context: AxisContext) => Dimension),
@@ -80,6 +110,7 @@ export function derivedField(
   return {
     kind: 'field',
     id,
+    station: stationOfField(id),
     name,
     symbol,
     dimension,

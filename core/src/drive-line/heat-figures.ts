@@ -69,6 +69,8 @@ const noGrowing: Law<C> = law({
 export const driverHeat = figure<C>({
   id: 'driver-heat',
   name: 'Heat of the driver with the current in force',
+  group: 'Current and heat',
+  compared: 18,
   symbol: 'P_d',
   dimension: 'power',
   significant: 2,
@@ -96,6 +98,7 @@ export const switchHeat = figure<C>({
 export const driverTemperature = figure<C>({
   id: 'driver-temperature',
   name: 'Driver’s silicon, in a closed box',
+  group: 'Current and heat',
   symbol: 'T_j',
   dimension: 'temperature',
   significant: 3,

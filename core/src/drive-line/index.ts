@@ -90,23 +90,25 @@ export {
 } from './structure-figures.js';
 export { fallTorque, pathBackward, transmissionBackward } from './power-off-figures.js';
 export {
-  accelerationEnd,
   bindingSpeed,
   crestAtSpeed,
   motorSpeed,
-  naturalFrequency,
   pushAtSpeed,
-  recommendedAcceleration,
-  recommendedSpeed,
   riseToLimit,
-  speedEnd,
   speedMargin,
-  startEnd,
-  startSpeed,
   torqueAvailable,
   torqueAvailableHigh,
-  torqueSpeedTop,
 } from './speed-figures.js';
+export {
+  accelerationEnd,
+  naturalFrequency,
+  recommendedAcceleration,
+  recommendedSpeed,
+  speedEnd,
+  startEnd,
+  startSpeed,
+  torqueSpeedTop,
+} from './end-figures.js';
 export { edgeDelay, followingLag, moveDuration, rampTravel, timerError, topSpeedInTravel } from './move-figures.js';
 export {
   driverBusLeast,
@@ -159,3 +161,4 @@ export {
 export { WIRING_WORDS } from './rules-electric.js';
 export { headlineOf, type Headline } from './headline.js';
 export { typedBelow, type Remedy } from './remedies.js';
+export { AXIS_FIGURES, COMPARED_FIGURES, FIGURE_GROUPS } from './figures.js';

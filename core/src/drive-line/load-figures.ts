@@ -99,6 +99,7 @@ const efficiencyWithCollar = perForm((form) =>
 export const transmissionEfficiency = figure<C>({
   id: 'transmission-efficiency',
   name: 'Efficiency of the transmission',
+  group: 'Load',
   symbol: 'η_t',
   dimension: 'ratio',
   significant: 3,
@@ -120,6 +121,7 @@ export const transmissionEfficiency = figure<C>({
 export const pathEfficiency = figure<C>({
   id: 'path-efficiency',
   name: 'Efficiency from motor to carriage',
+  group: 'Load',
   symbol: 'η',
   dimension: 'ratio',
   significant: 3,
@@ -156,6 +158,7 @@ const weightRotary: Law<C> = law({
 export const gravityLoad = figure<C>({
   id: 'gravity-load',
   name: 'Weight that pulls along the travel',
+  group: 'Load',
   symbol: 'F_g',
   dimension: forceDimension,
   law: (context) => {
@@ -184,6 +187,7 @@ const frictionGuessed: Law<C> = law({
 export const guideFriction = figure<C>({
   id: 'guide-friction',
   name: 'Friction of the guides',
+  group: 'Load',
   symbol: 'F_f',
   dimension: forceDimension,
   law: ({ axis }) => (axis.job.friction || axis.job.kind === 'rotary' ? frictionSaid : frictionGuessed),
@@ -192,6 +196,7 @@ export const guideFriction = figure<C>({
 export const steadyLoad = figure<C>({
   id: 'steady-load',
   name: 'Load at the carriage, all together',
+  group: 'Load',
   symbol: 'F',
   dimension: forceDimension,
   law: law({
@@ -226,6 +231,7 @@ const loadPreloaded: Law<C> = law({
 export const loadAtMotor = figure<C>({
   id: 'load-at-motor',
   name: 'Load torque at the motor',
+  group: 'Load',
   symbol: 'T_l',
   dimension: 'torque',
   law: ({ axis }) =>
@@ -318,6 +324,7 @@ export const loadInertia = figure<C>({
 export const totalInertia = figure<C>({
   id: 'total-inertia',
   name: 'Inertia at the motor, all together',
+  group: 'Load',
   symbol: 'J',
   dimension: 'inertia',
   law: law({
@@ -331,6 +338,8 @@ export const totalInertia = figure<C>({
 export const inertiaRatio = figure<C>({
   id: 'inertia-ratio',
   name: 'Inertia of the load over the rotor’s',
+  group: 'Load',
+  compared: 16,
   symbol: 'k_J',
   dimension: 'ratio',
   significant: 2,
@@ -402,6 +411,7 @@ export const brakingInForce = figure<C>({
 export const acceleratingTorque = figure<C>({
   id: 'accelerating-torque',
   name: 'Torque to accelerate, at the motor',
+  group: 'Load',
   symbol: 'T_a',
   dimension: 'torque',
   law: law({
@@ -424,6 +434,7 @@ export const acceleratingTorque = figure<C>({
 export const torqueNeeded = figure<C>({
   id: 'torque-needed',
   name: 'Torque needed while accelerating under load',
+  group: 'Load',
   symbol: 'T_n',
   dimension: 'torque',
   law: law({
@@ -438,6 +449,7 @@ export const torqueNeeded = figure<C>({
 export const gearedTorque = figure<C>({
   id: 'geared-torque',
   name: 'Holding torque at the last shaft',
+  group: 'Torque and speed',
   symbol: 'T_o',
   dimension: 'torque',
   law: law({

@@ -69,6 +69,7 @@ function moveLaw(context: C, part: 'duration' | 'speed'): Law<C> {
 export const moveDuration = figure<C>({
   id: 'move-duration',
   name: 'Time for the whole travel',
+  compared: 7,
   symbol: 't',
   dimension: 'time',
   significant: 3,
@@ -79,6 +80,7 @@ export const moveDuration = figure<C>({
 export const topSpeedInTravel = figure<C>({
   id: 'top-speed-in-travel',
   name: 'Top speed that this travel allows',
+  group: 'Torque and speed',
   symbol: 'v_top',
   dimension: speedDimension,
   significant: 3,
@@ -103,6 +105,7 @@ export const rampTravel = figure<C>({
 export const followingLag = figure<C>({
   id: 'following-lag',
   name: 'Lag of the rotor behind its command at speed',
+  group: 'Torque and speed',
   symbol: 'φ',
   dimension: 'angle',
   significant: 2,

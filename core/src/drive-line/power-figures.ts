@@ -336,6 +336,7 @@ const BRAKING =
 export const energyBraking = figure<C>({
   id: 'energy-braking',
   name: 'Energy that comes back when it brakes, at most',
+  group: 'Load',
   symbol: 'E_b',
   dimension: 'energy',
   significant: 3,
@@ -396,6 +397,7 @@ const loweringWeight: Law<C> = law({
 export const energyLowering = figure<C>({
   id: 'energy-lowering',
   name: 'Energy that comes back while a weight is let down, at most',
+  group: 'Load',
   symbol: 'E_w',
   dimension: 'energy',
   significant: 3,

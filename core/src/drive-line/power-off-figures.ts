@@ -69,6 +69,7 @@ export const transmissionBackward = figure<C>({
 export const pathBackward = figure<C>({
   id: 'path-backward',
   name: 'Efficiency from carriage to motor, at most',
+  group: 'Load',
   symbol: 'η_b',
   dimension: 'ratio',
   significant: 3,
@@ -84,6 +85,7 @@ export const pathBackward = figure<C>({
 export const fallTorque = figure<C>({
   id: 'fall-torque',
   name: 'Torque of the weight on a motor with the power off, at most',
+  group: 'Load',
   symbol: 'T_f',
   dimension: 'torque',
   law: law({

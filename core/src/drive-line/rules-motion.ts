@@ -20,16 +20,8 @@ import {
   wiredIn,
   type Remedy,
 } from './remedies.js';
-import {
-  bindingSpeed,
-  motorSpeed,
-  naturalFrequency,
-  recommendedAcceleration,
-  speedMargin,
-  startSpeed,
-  torqueAvailable,
-  torqueSpeedTop,
-} from './speed-figures.js';
+import { bindingSpeed, motorSpeed, speedMargin, torqueAvailable } from './speed-figures.js';
+import { naturalFrequency, recommendedAcceleration, startSpeed, torqueSpeedTop } from './end-figures.js';
 import { followingLag, timerError, topSpeedInTravel } from './move-figures.js';
 import { pulseRate, travelPerMotorTurn } from './step-figures.js';
 import { advisedLimit, limitInForce, torqueAtLimit, torqueMargin } from './torque-figures.js';

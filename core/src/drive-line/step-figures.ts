@@ -60,6 +60,7 @@ export const gearheadRatio = figure<C>({
 export const reductionRatio = figure<C>({
   id: 'reduction-ratio',
   name: 'Motor turns for one turn of the last shaft',
+  group: 'Steps',
   symbol: 'i',
   dimension: 'ratio',
   significant: 7,
@@ -102,6 +103,7 @@ export const stepsPerMotorTurn = figure<C>({
 export const stepsPerOutputTurn = figure<C>({
   id: 'steps-per-output-turn',
   name: 'Microsteps a turn of the last shaft, exact',
+  group: 'Steps',
   nameIn: (context) =>
     isBrushed(context)
       ? 'Counts a turn of the last shaft, exact'
@@ -205,6 +207,7 @@ const rackByPitch: Law<C> = law({
 export const travelPerTurn = figure<C>({
   id: 'travel-per-turn',
   name: 'Travel a turn of the last shaft',
+  group: 'Steps',
   symbol: 'l',
   dimension: lengthDimension,
   significant: 7,
@@ -243,6 +246,7 @@ export const exactStepsPerUnit = figure<C>({
 export const stepsPerUnit = figure<C>({
   id: 'steps-per-unit',
   name: 'Steps a unit of travel, in force',
+  compared: 10,
   symbol: 'S',
   dimension: stepDimension,
   significant: 7,
@@ -252,6 +256,8 @@ export const stepsPerUnit = figure<C>({
 export const stepSize = figure<C>({
   id: 'step-size',
   name: 'Travel of one microstep',
+  group: 'Steps',
+  compared: 11,
   nameIn: (context) =>
     isBrushed(context) ? 'Travel of one count' : isConstantVoltage(context) ? 'Travel of one step' : null,
   symbol: 'q',
@@ -268,6 +274,8 @@ export const stepSize = figure<C>({
 export const pulseRate = figure<C>({
   id: 'pulse-rate',
   name: 'Pulse rate at the speed asked for',
+  group: 'Steps',
+  compared: 12,
   symbol: 'f',
   dimension: 'frequency',
   law: law({
@@ -296,6 +304,7 @@ const roundedRotary = roundedLaw(Math.PI / 180, 'steps/°');
 export const roundedSteps = figure<C>({
   id: 'rounded-steps',
   name: 'Steps a unit as the controller keeps them',
+  group: 'Steps',
   symbol: 'S_r',
   dimension: stepDimension,
   significant: 9,
@@ -304,6 +313,7 @@ export const roundedSteps = figure<C>({
 export const roundingOverTravel = figure<C>({
   id: 'rounding-over-travel',
   name: 'Error of that rounding over the travel',
+  group: 'Steps',
   symbol: 'e_r',
   dimension: lengthDimension,
   significant: 2,

@@ -51,6 +51,7 @@ const coreOfBalls: Law<C> = law({
 export const screwCore = figure<C>({
   id: 'screw-core',
   name: 'Core of the screw',
+  group: 'Screw and belt',
   symbol: 'd_3',
   dimension: 'length',
   law: (context) => {
@@ -88,6 +89,8 @@ const whirlLaws = perEnds((ends) =>
 export const whirlLimit = figure<C>({
   id: 'whirl-limit',
   name: 'Critical speed of the screw (whip)',
+  group: 'Screw and belt',
+  compared: 17,
   symbol: 'v_w',
   dimension: byJob('speed', 'angular-speed'),
   significant: 3,
@@ -107,6 +110,7 @@ const bucklingLaws = perEnds((ends) =>
 export const bucklingLimit = figure<C>({
   id: 'buckling-limit',
   name: 'Push at which the screw buckles',
+  group: 'Screw and belt',
   symbol: 'F_b',
   dimension: 'force',
   significant: 3,
@@ -144,6 +148,7 @@ const pushBalanced: Law<C> = law({
 export const screwPush = figure<C>({
   id: 'screw-push',
   name: 'Push on one screw, accelerating under load',
+  group: 'Screw and belt',
   symbol: 'F_s',
   dimension: 'force',
   significant: 3,
@@ -216,6 +221,7 @@ const stiffnessOfBelt: Law<C> = law({
 export const lineStiffness = figure<C>({
   id: 'line-stiffness',
   name: 'Stiffness of screw or belt, least',
+  group: 'Screw and belt',
   symbol: 'k',
   dimension: 'stiffness',
   significant: 3,

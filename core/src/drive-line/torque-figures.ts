@@ -53,6 +53,7 @@ const brushedAllowed: Law<C> = law({
 export const advisedLimit = figure<C>({
   id: 'advised-limit',
   name: 'Current limit that the motor allows',
+  group: 'Current and heat',
   nameIn: (context) =>
     isBrushed(context)
       ? 'Current that the motor allows'
@@ -107,6 +108,8 @@ const limitOfStall: Law<C> = law({
 export const limitInForce = figure<C>({
   id: 'limit-in-force',
   name: 'Current in force',
+  group: 'Current and heat',
+  compared: 13,
   symbol: 'I_pk',
   dimension: 'current',
   law: (context) => {
@@ -132,6 +135,7 @@ const crestOfRms: Law<C> = law({
 export const driverCrestMost = figure<C>({
   id: 'driver-crest-most',
   name: 'Driver’s greatest current, crest',
+  group: 'Current and heat',
   nameIn: (context) => (isRegulated(context) && isStepper(context) ? null : 'Driver’s greatest current'),
   symbol: 'I_max',
   dimension: 'current',
@@ -243,6 +247,8 @@ const stepperTorqueAtLimit: Law<C> = law({
 export const torqueAtLimit = figure<C>({
   id: 'torque-at-limit',
   name: 'Holding torque at the limit in force',
+  group: 'Torque and speed',
+  compared: 14,
   nameIn: (context) =>
     isRegulated(context)
       ? null
@@ -257,6 +263,7 @@ export const torqueAtLimit = figure<C>({
 export const microstepTorque = figure<C>({
   id: 'microstep-torque',
   name: 'Torque that one microstep adds',
+  group: 'Steps',
   nameIn: (context) => (isConstantVoltage(context) ? 'Torque that one step adds' : null),
   symbol: 'T_µ',
   dimension: 'torque',
@@ -272,6 +279,8 @@ export const microstepTorque = figure<C>({
 export const torqueMargin = figure<C>({
   id: 'torque-margin',
   name: 'Holding torque over load',
+  group: 'Torque and speed',
+  compared: 2,
   symbol: 'M',
   dimension: 'ratio',
   significant: 2,
@@ -320,6 +329,7 @@ const fullStepTorque = (
 ): Figure<C> =>
   figure<C>({
     id,
+    group: 'Torque and speed',
     name,
     symbol,
     dimension: 'torque',
@@ -350,6 +360,7 @@ export const fullStepCrossingTorque = fullStepTorque(
 export const holdingStiffness = figure<C>({
   id: 'holding-stiffness',
   name: 'Stiffness of the held motor',
+  group: 'Torque and speed',
   symbol: 'k_h',
   dimension: 'angular-stiffness',
   significant: 3,
@@ -364,6 +375,7 @@ export const holdingStiffness = figure<C>({
 export const copperLossAtRest = figure<C>({
   id: 'copper-loss-at-rest',
   name: 'Heat of the windings at rest',
+  group: 'Current and heat',
   symbol: 'P_cu',
   dimension: 'power',
   significant: 3,
@@ -381,6 +393,7 @@ const lengthDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' 
 export const loadLag = figure<C>({
   id: 'load-lag',
   name: 'How far the load pushes the carriage off its notch, at rest',
+  group: 'Steps',
   symbol: 'e',
   dimension: lengthDimension,
   significant: 2,

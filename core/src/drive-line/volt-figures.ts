@@ -21,6 +21,7 @@ type C = AxisContext;
 export const unipolarCurrent = figure<C>({
   id: 'unipolar-current',
   name: 'Mean current of the switch array at the speed asked for',
+  group: 'Current and heat',
   symbol: 'I_u',
   dimension: 'current',
   significant: 3,
@@ -73,6 +74,7 @@ export const driverBusMost = figure<C>({
 export const voltsByInductance = figure<C>({
   id: 'volts-by-inductance',
   name: 'Supply voltage by the rule 32·√L',
+  group: 'Current and heat',
   symbol: 'V_L',
   dimension: 'voltage',
   significant: 2,
@@ -88,6 +90,7 @@ const voltsByCoil = (id: string, name: string, symbol: string, times: number): F
   figure<C>({
     id,
     name,
+    group: 'Current and heat',
     symbol,
     dimension: 'voltage',
     significant: 2,

@@ -21,6 +21,8 @@ export interface Field<C> {
   readonly name: string;
   readonly symbol: string;
   readonly dimension: Dimension | ((context: C) => Dimension);
+  /** Where in the design it is said, by the name of that place; null: it follows from several. */
+  readonly station: string | null;
   /** Null while the builder has not said it. */
   readonly read: (context: C) => Reading | null;
 }
@@ -99,6 +101,12 @@ export interface Figure<C> {
   readonly significant: number;
   /** Whether it means anything for this design; where not, it is not shown and has no value. */
   readonly applies: (context: C) => boolean;
+  /** Among which figures it is listed; null: only where it is asked for. */
+  readonly group: string | null;
+  /** Its place among what designs are compared by, the weightiest first; null: not compared. */
+  readonly compared: number | null;
+  /** Its place among all that were declared, so that lists keep the order of the files. */
+  readonly declared: number;
 }
 
 interface FigureDeclaration<C> {
@@ -112,7 +120,12 @@ interface FigureDeclaration<C> {
   readonly schools?: Schools<C>;
   readonly significant?: number;
   readonly applies?: (context: C) => boolean;
+  readonly group?: string;
+  readonly compared?: number;
 }
+
+/** Counted while modules are read, and never again: it tells declarations apart, and holds nothing of a design. */
+let declarations = 0;
 
 export function figure<C>(declaration: FigureDeclaration<C>): Figure<C> {
   const { law: given, name, nameIn } = declaration;
@@ -127,6 +140,9 @@ export function figure<C>(declaration: FigureDeclaration<C>): Figure<C> {
     schools: declaration.schools ?? null,
     significant: declaration.significant ?? 4,
     applies: declaration.applies ?? ((): boolean => true),
+    group: declaration.group ?? null,
+    compared: declaration.compared ?? null,
+    declared: (declarations += 1),
   };
 }
 

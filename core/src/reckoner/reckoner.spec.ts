@@ -141,6 +141,7 @@ describe('goal seek', () => {
     const x: Field<null> = {
       kind: 'field',
       id: 'x',
+      station: null,
       name: 'x',
       symbol: 'x',
       dimension: 'ratio',

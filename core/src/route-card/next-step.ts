@@ -58,22 +58,11 @@ export function nextStep(machine: Machine, judged: readonly JudgedAxis[], checks
   );
 }
 
-const STATION_OF_FIELD: readonly (readonly [prefix: string, station: Station])[] = [
-  ['motor', 'motor'],
-  ['driver', 'driver'],
-  ['reduction', 'reduction'],
-  ['screw', 'transmission'],
-  ['belt', 'transmission'],
-  ['rack', 'transmission'],
-  ['roller', 'transmission'],
-  ['transmission', 'transmission'],
-];
-
 function missingStep({ axis, reckoner }: JudgedAxis): NextStep | null {
   const outcome = reckoner.get(stepsPerUnit);
   if (outcome.kind !== 'missing') return null;
   const field = outcome.fields[0];
-  const station = STATION_OF_FIELD.find(([prefix]) => field?.id.startsWith(prefix))?.[1] ?? 'motor';
+  const station = (field?.station ?? 'motor') as Station;
   return step(
     20,
     `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`,

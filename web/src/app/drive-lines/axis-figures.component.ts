@@ -1,100 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import * as line from '@crisp-notch/core/drive-line';
-import type { AxisContext } from '@crisp-notch/core/drive-line';
-import type { Figure } from '@crisp-notch/core/reckoner';
+import { FIGURE_GROUPS } from '@crisp-notch/core/drive-line';
 import type { AxisView } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';
-
-const GROUPS: readonly { readonly name: string; readonly figures: readonly Figure<AxisContext>[] }[] = [
-  {
-    name: 'Steps',
-    figures: [
-      line.reductionRatio,
-      line.stepsPerOutputTurn,
-      line.travelPerTurn,
-      line.stepSize,
-      line.pulseRate,
-      line.microstepTorque,
-      line.loadLag,
-      line.roundedSteps,
-      line.roundingOverTravel,
-    ],
-  },
-  {
-    name: 'Current and heat',
-    figures: [
-      line.windingResistance,
-      line.windingInductance,
-      line.advisedLimit,
-      line.limitInForce,
-      line.stallCurrent,
-      line.crestAtSpeed,
-      line.unipolarCurrent,
-      line.driverCrestMost,
-      line.copperLossAtRest,
-      line.torqueConstant,
-      line.coilTime,
-      line.riseToLimit,
-      line.driverHeat,
-      line.driverTemperature,
-      line.voltsByInductance,
-      line.voltsByCoilLeast,
-      line.voltsByCoilMost,
-    ],
-  },
-  {
-    name: 'Load',
-    figures: [
-      line.transmissionEfficiency,
-      line.pathEfficiency,
-      line.gravityLoad,
-      line.guideFriction,
-      line.steadyLoad,
-      line.loadAtMotor,
-      line.acceleratingTorque,
-      line.torqueNeeded,
-      line.pathBackward,
-      line.fallTorque,
-      line.energyBraking,
-      line.energyLowering,
-      line.totalInertia,
-      line.inertiaRatio,
-    ],
-  },
-  {
-    name: 'Torque and speed',
-    figures: [
-      line.torqueAtLimit,
-      line.torqueMargin,
-      line.fullStepMeanTorque,
-      line.fullStepCrossingTorque,
-      line.holdingStiffness,
-      line.torqueAvailable,
-      line.torqueAvailableHigh,
-      line.speedMargin,
-      line.pushAtSpeed,
-      line.bindingSpeed,
-      line.recommendedSpeed,
-      line.topSpeedInTravel,
-      line.followingLag,
-      line.recommendedAcceleration,
-      line.startSpeed,
-      line.naturalFrequency,
-      line.gearedTorque,
-    ],
-  },
-  {
-    name: 'Screw and belt',
-    figures: [
-      line.screwCore,
-      line.lineStiffness,
-      line.whirlLimit,
-      line.bucklingLimit,
-      line.screwPush,
-      line.backlashTotal,
-    ],
-  },
-];
 
 /** Every figure of an axis that has a value, in groups; those that lack something are counted, not listed. */
 @Component({
@@ -140,7 +47,7 @@ export class AxisFiguresComponent {
   readonly view = input.required<AxisView>();
   protected readonly groups = computed(() => {
     const { reckoner, context } = this.view();
-    return GROUPS.map(({ name, figures: all }) => {
+    return FIGURE_GROUPS.map(({ name, figures: all }) => {
       const figures = all.filter((figure) => figure.applies(context));
       const known = figures.filter((figure) => reckoner.get(figure).kind !== 'missing');
       const lacking = [
