@@ -49,22 +49,26 @@ function runOdex(tolerance: number): State {
   return solver.solve(derivative, 0, [...atRest], DURATION).y;
 }
 
-/** Middle of several timings of one piece of work [ms], each over so many times in a row, after as many to warm up. */
-function timed(work: () => unknown, times = 1): number {
+/** Several timings of one piece of work [ms], each over so many times in a row, after as many to warm up; ascending. */
+function timings(work: () => unknown, times = 1): readonly number[] {
   const once = (): number => {
     const from = performance.now();
     for (let count = 0; count < times; count += 1) work();
     return (performance.now() - from) / times;
   };
   for (let count = 0; count < REPEATS; count += 1) once();
-  return Array.from({ length: REPEATS }, once).sort((a, b) => a - b)[Math.floor(REPEATS / 2)] as number;
+  return Array.from({ length: REPEATS }, once).sort((a, b) => a - b);
 }
+
+const middle = (ascending: readonly number[]): number => ascending[Math.floor(ascending.length / 2)] ?? 0;
+const timed = (work: () => unknown, times = 1): number => middle(timings(work, times));
 
 /** The simulation beside an integrator of general use at the same error, and beside a plain one step for step. */
 export function benchSimulation(): void {
   const truth = runOdex(1e-12)[2] as number;
   const rigError = Math.abs(runRig(STEP).position * (Math.PI / 2) - truth);
-  const rigTime = timed(() => runRig(STEP), RUNS);
+  const rigTimes = timings(() => runRig(STEP), RUNS);
+  const rigTime = middle(rigTimes);
   // The coarsest tolerance at which the general integrator is as good, so that it is not made to do more than it must.
   const tolerances = [1e-3, 3e-4, 1e-4, 3e-5, 1e-5, 1e-6, 1e-7];
   const tolerance = tolerances.find((item) => Math.abs((runOdex(item)[2] as number) - truth) <= rigError) ?? 1e-8;
@@ -78,7 +82,7 @@ export function benchSimulation(): void {
   });
   const [rigStep, plainStep] = [(rigTime / stepCount) * 1e6, (plainTime / (stepCount / 5)) * 1e6];
   process.stdout.write(
-    `simulated ramp of ${DURATION * 1000} ms to 6500 full steps/s: ${rigTime.toFixed(2)} ms at an error of ${rigError.toExponential(1)} electrical rad, ${rigStep.toFixed(0)} ns a step\n`,
+    `simulated ramp of ${DURATION * 1000} ms to 6500 full steps/s: ${rigTime.toFixed(2)} ms at an error of ${rigError.toExponential(1)} electrical rad, ${rigStep.toFixed(0)} ns a step (${rigTimes.map((time) => ((time / stepCount) * 1e6).toFixed(0)).join(', ')})\n`,
   );
   process.stdout.write(
     `  odex at the same error (tolerance ${tolerance}) takes ${(odexTime / rigTime).toFixed(0)} times as long\n`,

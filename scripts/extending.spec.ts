@@ -17,13 +17,15 @@ interface Piece {
 }
 
 function withLines(before: string, diff: readonly string[]): string {
-  let [made, behind] = [before, ''];
+  let [made, behind, gone] = [before, '', ''];
   for (const line of diff) {
     const text = line.slice(1);
     if (line.startsWith('+')) {
-      if (!made.includes(`${behind}\n`)) throw new Error(`“${behind}” is not there`);
-      made = made.replace(`${behind}\n`, `${behind}\n${text}\n`);
+      const place = gone === '' ? `${behind}\n` : `${gone}\n`;
+      if (!made.includes(place)) throw new Error(`“${place.trim()}” is not there`);
+      made = made.replace(place, gone === '' ? `${place}${text}\n` : `${text}\n`);
     }
+    gone = line.startsWith('-') ? text : '';
     behind = text;
   }
   return made;
@@ -106,4 +108,35 @@ describe('a new kind of part', () => {
     writeFileSync(file, whole.replace('  brake: BrakeFieldsComponent,\n', ''));
     expect(compile(folder, 'web/tsconfig.types.json')).toMatch(/'brake' is missing/);
   }, 60_000);
+});
+
+describe('a new figure', () => {
+  const pieces = piecesOf('A figure');
+  let folder = '';
+
+  beforeAll(() => {
+    folder = copyWith(pieces);
+  });
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  it('touches four files at most, and is listed, compared and worked out', () => {
+    expect(pieces.length).toBeGreaterThan(0);
+    expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+    expect(compile(folder, 'core')).toBe('');
+    const uses = `
+      import { axisContext, AXIS_FIGURES, COMPARED_FIGURES, FIGURE_GROUPS } from '@crisp-notch/core/drive-line';
+      import { openMachine } from '@crisp-notch/core/machine';
+      import { Reckoner } from '@crisp-notch/core/reckoner';
+      import { readFileSync } from 'node:fs';
+      const figure = AXIS_FIGURES.find(({ id }) => id === 'travel-of-hundred-steps');
+      const { machine } = JSON.parse(readFileSync('${join(ROOT, 'demo', 'fret-router.json')}', 'utf8'));
+      const { value } = openMachine(machine);
+      const reckoner = new Reckoner(axisContext(value, value.axes[0].id));
+      const [group] = FIGURE_GROUPS.filter(({ figures }) => figures.includes(figure));
+      console.log(JSON.stringify([group.name, COMPARED_FIGURES.at(-1) === figure, reckoner.value(figure) > 0]));
+    `;
+    const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
+    expect(run.stderr).toBe('');
+    expect(JSON.parse(run.stdout)).toEqual(['Steps', true, true]);
+  }, 120_000);
 });
