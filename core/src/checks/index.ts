@@ -38,13 +38,11 @@ export {
   type ScaleFit,
   type ScalePoint,
 } from './scale-fit.js';
-export {
-  evaluateStepCheck,
-  readingValue,
-  travelDimension,
-  type EnteredReading,
-  type ReadPoint,
-  type StepCheckEvaluation,
-  type Suggestion,
-  type VerdictWord,
-} from './step-check.js';
+export { evaluateStepCheck, readingValue, travelDimension } from './step-check.js';
+export type {
+  EnteredReading,
+  ReadPoint,
+  StepCheckEvaluation,
+  Suggestion,
+  VerdictWord,
+} from './step-check-evaluation.js';

@@ -1,4 +1,4 @@
-import { MICROSTEP_DIVISORS, type Axis, type MachineKind } from '../machine/index.js';
+import { HALVINGS, type Axis, type MachineKind } from '../machine/index.js';
 import { trainRatio, blankStage, type Stage, type TransmissionSpecification } from '../parts/index.js';
 import { quantityOf, readQuantity, withCount } from '../shape/index.js';
 import { rationalToNumber } from '../quantity/index.js';
@@ -20,8 +20,6 @@ export interface RatioFault {
   readonly correct: ((axis: Axis) => Axis) | null;
 }
 
-/** Switches and jumpers that are set wrong halve or double; fifths are rare enough to be left out. */
-const HALVINGS = MICROSTEP_DIVISORS.filter((count) => Number.isInteger(Math.log2(count)));
 /** Metric and inch screw pitches in common use, as they are typed. */
 const COMMON_PITCHES = [
   '1 mm',
@@ -129,6 +127,7 @@ const timesName = (ratio: number): string =>
 
 function microstepFaults({ driver }: Axis): Mistake[] {
   const believed = driver.microsteps;
+  // Switches and jumpers that are set wrong halve or double; fifths are rare enough to be left out.
   return HALVINGS.filter((real) => real !== believed).map((real) => {
     const coarser = believed / real;
     const how = coarser > 1 ? `${timesName(coarser)} coarser` : `${timesName(1 / coarser)} finer`;

@@ -1,3 +1,4 @@
+import { RESONANCE_WIDTH } from './limits.js';
 import { brushedTorque, pullOut, resonantRates, SQUARE_WAVE_CREST, type MotorDrive } from '../motor/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -47,8 +48,6 @@ export interface PushCurve {
 }
 
 const POINTS = 96;
-/** A resonance shakes about this much either side of its rate (common practice, no source). */
-const RESONANCE_WIDTH = 0.15;
 /** Span shown beyond the highest speed of interest. */
 const SPAN = 1.6;
 

@@ -4,7 +4,7 @@ import { blankStage, type TransmissionSpecification } from '../parts/index.js';
 import { readQuantity, withCount, quantityOf, type Quantity, valueOf } from '../shape/index.js';
 import { inUnit, preferredUnit, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
-import { USUAL_VOLTAGES } from './limits.js';
+import { USUAL_VOLTAGES, VOLTAGE_SHARE } from './limits.js';
 
 /** One thing to do about a finding. With a change it can be tried at once as a what-if; without one it is advice. */
 export interface Remedy {
@@ -45,9 +45,6 @@ const withSpecification = (axis: Axis, change: Partial<TransmissionSpecification
     specification: { ...axis.transmission.specification, ...change } as TransmissionSpecification,
   },
 });
-
-/** What is left below the driver's greatest voltage for a braking mass (common practice, no source). */
-const VOLTAGE_SHARE = 0.9;
 
 /** Direct volts that a driver bears with that left, null if its sheet does not say. */
 function usableVoltage({ driver }: Axis): number | null {

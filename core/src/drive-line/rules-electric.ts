@@ -5,7 +5,7 @@ import { isBrushed, isRegulated } from './axis-kind.js';
 import { coilVoltage, pathResistance, stepAngleProblem, windingCurrent } from './electric-figures.js';
 import * as field from './fields.js';
 import { rule, type Judged, type Rule, type Say } from './judgement.js';
-import { ROUNDING } from './limits.js';
+import { ROUNDING, VOLTAGE_SHARE } from './limits.js';
 import { driverTemperature } from './heat-figures.js';
 import { loadAtMotor } from './load-figures.js';
 import { fallTorque } from './power-off-figures.js';
@@ -22,8 +22,6 @@ import {
 import { advisedLimit, driverCrestMost, idleInForce, limitInForce, torqueAtLimit } from './torque-figures.js';
 import { driverBusLeast, driverBusMost } from './volt-figures.js';
 
-/** Share of the driver's absolute voltage that leaves nothing for a braking mass (common practice, no source). */
-const VOLTAGE_SHARE_MOST = 0.9;
 /** Silicon lives longer below this [°C] (common practice, no source). */
 const WARM = 125;
 
@@ -35,7 +33,7 @@ function supplyTooHigh(volts: number, most: number, say: Say, context: AxisConte
       reason: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`,
       remedies,
     };
-  if (volts > most * VOLTAGE_SHARE_MOST)
+  if (volts > most * VOLTAGE_SHARE)
     return {
       severity: 'caution',
       reason: `${say(volts, 'voltage')} leaves little below the driver’s ${say(most, 'voltage')} for a braking mass.`,

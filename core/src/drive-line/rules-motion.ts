@@ -1,3 +1,4 @@
+import { HALVINGS } from '../machine/index.js';
 import { readQuantity } from '../shape/index.js';
 import { resonantRates } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -5,7 +6,7 @@ import { rotorTeeth } from './electric-figures.js';
 import { byJob } from './field-kinds.js';
 import * as field from './fields.js';
 import { rule, type Rule } from './judgement.js';
-import { ROUNDING } from './limits.js';
+import { ROUNDING, RESONANCE_WIDTH } from './limits.js';
 import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';
 import {
   accelerationOf,
@@ -31,8 +32,6 @@ const speedDimension = byJob('speed', 'angular-speed');
 const MARGIN_WANTED = 2;
 /** Load inertia over the rotor's above which ramps have to be gentle (common practice, no source). */
 const INERTIA_RATIO_MOST = 10;
-/** Part of a resonance's rate on either side that shakes (common practice, no source). */
-const RESONANCE_WIDTH = 0.15;
 /** Speed error by the timer's grain that shows on a part (common practice, no source). */
 const GRAIN_MOST = 0.01;
 
@@ -155,9 +154,7 @@ export const MOTION_RULES: readonly Rule[] = [
     judge: ({ rate, most, speed }, say, context) => {
       if (rate <= most * ROUNDING) return null;
       const { microsteps } = context.axis.driver;
-      const coarser = [1, 2, 4, 8, 16, 32, 64, 128]
-        .filter((count) => count < microsteps && (rate * count) / microsteps <= most)
-        .at(-1);
+      const coarser = HALVINGS.filter((count) => count < microsteps && (rate * count) / microsteps <= most).at(-1);
       return {
         severity: 'stop',
         reason: `The speed asked for needs ${say(rate, 'frequency')}; the controller gives ${say(most, 'frequency')}.`,

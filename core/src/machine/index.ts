@@ -52,9 +52,9 @@ export {
   BLANK_MOUNT,
   BLANK_SUPPLY,
 } from './blanks.js';
-export { MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
+export { HALVINGS, MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
 
-export { BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
+export { AXIS_LIMIT, BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
 export { CURRENT_VERSION, openMachine } from './upgrade.js';
 export { differencesBetween } from './differences.js';
 export { placeInWords, withoutRefused } from './refused.js';

@@ -250,7 +250,8 @@ const operation = record({
   note: text(4000),
 });
 
-const AXIS_LIMIT = 12;
+/** Most axes of one machine. */
+export const AXIS_LIMIT = 12;
 
 export const machineShape = record({
   format: choice('crisp-notch/machine'),

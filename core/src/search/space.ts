@@ -1,5 +1,5 @@
 import { USUAL_VOLTAGES } from '../drive-line/index.js';
-import type { Axis, Machine } from '../machine/index.js';
+import { HALVINGS, type Axis, type Machine } from '../machine/index.js';
 import {
   blankStage,
   type ControllerSpecification,
@@ -95,7 +95,6 @@ export interface SearchedPart {
 export const USUAL_SERIES: readonly string[] = ['trapezoidal', 'ball', 'round-belt', 'rack'];
 
 const CURRENT_SHARES: readonly number[] = [1, 0.85, 0.7, 0.5];
-const MICROSTEPS: readonly number[] = [1, 2, 4, 8, 16, 32, 64, 128, 256];
 
 function priceOf({ price, owned }: Stock): number | null {
   if (owned > 0) return 0;
@@ -215,7 +214,7 @@ export function spaceOf(
     motors: isFree('motor') ? motors : [present],
     drivers: isFree('driver') ? drivers : [asItIs(axis.driver.name, axis.driver.specification)],
     currents: isFree('current') ? CURRENT_SHARES : ['as-set'],
-    microsteps: isFree('microsteps') ? MICROSTEPS : [axis.driver.microsteps],
+    microsteps: isFree('microsteps') ? HALVINGS : [axis.driver.microsteps],
     reductions: isFree('reduction')
       ? [{ partId: null, name: 'direct', specification: [], price: 0 }, ...geared]
       : [asItIs('as it is', axis.reduction)],

@@ -1,3 +1,3 @@
-export { supplyPlans, type Braking, type LoadLine, type SupplyPlan, type SupplySchool, type Totals } from './plan.js';
+export { supplyPlans } from './plan.js';
 export { auxiliaryPower, converterLoad, convertersOn, hangsOn, railVoltage } from './rails.js';
-export type { SupplyFinding } from './judge.js';
+export type { Braking, LoadLine, SupplyFinding, SupplyPlan, SupplySchool, Totals } from './supply-plan.js';

@@ -1,26 +1,10 @@
-import {
-  feedDrop,
-  feedWarming,
-  fuseLoad,
-  supplyPeak,
-  type AxisContext,
-  type Say,
-  type Severity,
-} from '../drive-line/index.js';
+import { feedDrop, feedWarming, fuseLoad, supplyPeak, type AxisContext, type Say } from '../drive-line/index.js';
 import type { Machine } from '../machine/index.js';
 import { readQuantity, valueOf } from '../shape/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
-import type { SupplyPlan } from './plan.js';
+import type { SupplyPlan, SupplyFinding } from './supply-plan.js';
 import { converterLoad, convertersOn, hangsOn, railVoltage } from './rails.js';
-
-export interface SupplyFinding {
-  readonly id: string;
-  readonly severity: Severity;
-  readonly reason: string;
-  /** What to do about it. */
-  readonly advice: string;
-}
 
 /** Share of the voltage that may be lost in the wires (common practice, no source). */
 const DROP_MOST = 0.05;

@@ -3,7 +3,15 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { StoredPart } from '@crisp-notch/contract';
 import { headlineOf, stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
-import { freeLetter, newAxis, nextAxisId, type Axis, choosePart, fitsAxis } from '@crisp-notch/core/machine';
+import {
+  AXIS_LIMIT,
+  freeLetter,
+  newAxis,
+  nextAxisId,
+  type Axis,
+  choosePart,
+  fitsAxis,
+} from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
 import { Api, messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -22,7 +30,6 @@ import { headlineText, type HeadlineText } from '../ui/drive-line/headline-text'
 import { stationOf, STATIONS, type LineStation } from '../ui/drive-line/stations';
 import { TrialsComponent } from './trials.component';
 
-const AXIS_LIMIT = 12;
 const TABS: readonly TabOption[] = [
   { id: 'push', label: 'Push' },
   { id: 'run', label: 'Run' },
