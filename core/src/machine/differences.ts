@@ -1,11 +1,10 @@
+import { isJson, type Json } from '../shape/index.js';
 import type { Machine } from './machine.js';
 import { placeInWords } from './refused.js';
 
 /** What is no part of the design itself. */
 const SKIPPED: readonly string[] = ['format', 'version', 'basis', 'reach', 'guessed'];
 
-type Json = Readonly<Record<string, unknown>>;
-const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 const isQuantity = (value: unknown): value is { readonly text: string; readonly from: string } =>
   isJson(value) && typeof value['text'] === 'string' && 'from' in value;
 

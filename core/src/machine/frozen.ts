@@ -1,11 +1,11 @@
+import type { Json } from '../shape/index.js';
+
 /**
  * What older documents lack, as it was when each was asked for the first time. These values never change: an old
  * document means
  * the same for ever, whatever the program takes for usual by now. A field that is added later is filled in by a step of
  * its own.
  */
-type Json = Readonly<Record<string, unknown>>;
-
 const guess = (text: string): Json => ({ text, from: 'assumed', on: null, plusMinus: null });
 
 export const FROZEN_JOBS = {

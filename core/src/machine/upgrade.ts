@@ -1,3 +1,4 @@
+import { isJson, type Json } from '../shape/index.js';
 import { failure, type Result } from '../quantity/index.js';
 import { FROZEN_FAULTS, FROZEN_FEED, FROZEN_IDLE_SHARE, FROZEN_JOBS, FROZEN_SUPPLY } from './frozen.js';
 import { completedSpecification, completedStage } from '../parts/index.js';
@@ -6,10 +7,8 @@ import { checkMachine, freeLetter, isLetterTaken, type Machine } from './machine
 /** The version that this code writes. Each older one gets a step in `UPGRADES`. */
 export const CURRENT_VERSION = 6;
 
-type Json = Readonly<Record<string, unknown>>;
 type Step = (older: Json) => Record<string, unknown>;
 
-const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 /** Changes an object; anything else is handed on for the check to refuse. */
 const within = (value: unknown, change: (item: Json) => Json): unknown => (isJson(value) ? change(value) : value);
 const each = (value: unknown, change: (item: Json) => Json): unknown =>

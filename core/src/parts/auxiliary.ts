@@ -1,7 +1,7 @@
-import { choice, nullable, quantity, record, type Of } from '../shape/index.js';
+import { choice, nullable, quantity, record, type Of, type Json } from '../shape/index.js';
 import { positive } from './bounds.js';
 import { fact, word } from './columns.js';
-import { join, partKind, shown, type Json } from './kind.js';
+import { join, partKind, shown } from './kind.js';
 
 const shape = record({
   use: choice('spindle', 'coolant', 'fan', 'relay', 'lights', 'electronics', 'other'),

@@ -1,7 +1,7 @@
-import { choice, nullable, quantity, record, whole, type Of } from '../shape/index.js';
+import { choice, nullable, quantity, record, whole, type Of, type Json } from '../shape/index.js';
 import { guesses, positive } from './bounds.js';
 import { count, fact, word } from './columns.js';
-import { join, partKind, shown, type Json } from './kind.js';
+import { join, partKind, shown } from './kind.js';
 
 const shape = record({
   pulseRateMost: nullable(quantity('frequency', positive)),

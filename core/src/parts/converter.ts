@@ -1,7 +1,7 @@
-import { nullable, quantity, record, type Of } from '../shape/index.js';
+import { nullable, quantity, record, type Of, type Json } from '../shape/index.js';
 import { positive, share } from './bounds.js';
 import { fact } from './columns.js';
-import { guess, join, partKind, shown, type Json } from './kind.js';
+import { guess, join, partKind, shown } from './kind.js';
 
 /** Makes another rail from a supply. */
 const shape = record({

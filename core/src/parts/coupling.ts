@@ -1,7 +1,7 @@
-import { nullable, quantity, record, type Of } from '../shape/index.js';
+import { nullable, quantity, record, type Of, type Json } from '../shape/index.js';
 import { notNegative, positive } from './bounds.js';
 import { fact } from './columns.js';
-import { join, partKind, shown, type Json } from './kind.js';
+import { join, partKind, shown } from './kind.js';
 
 /** Joins the motor's shaft to the end of the screw or table. */
 const shape = record({

@@ -1,7 +1,7 @@
-import { choice, kinds, nullable, quantity, record, whole, type Of } from '../shape/index.js';
+import { choice, kinds, nullable, quantity, record, whole, type Of, type Json } from '../shape/index.js';
 import { guesses, notNegative, positive, share } from './bounds.js';
 import { count, fact, fromPart, word, written, type Cells } from './columns.js';
-import { guess, join, partKind, shown, type Json } from './kind.js';
+import { guess, join, partKind, shown } from './kind.js';
 
 /**
  * How the reference voltage sets the current: a comparator against sense resistors, or a plain proportion given by the

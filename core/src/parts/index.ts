@@ -12,7 +12,7 @@ export {
 } from './part.js';
 export { declarationOf, PART_KINDS, PARTS, type PartKind, type SpecificationOf } from './registry.js';
 export { wholeOf, type Column } from './columns.js';
-export type { AxisBeside, Json, PartKindDeclaration, Place } from './kind.js';
+export type { AxisBeside, PartKindDeclaration, Place } from './kind.js';
 export { wiring, wiringFor, type MotorSpecification } from './motor.js';
 export { frame } from './face.js';
 export type { CurrentFormula, DriverSpecification } from './driver.js';

@@ -1,7 +1,5 @@
-import { quantityOf, type Quantity, type Shape } from '../shape/index.js';
+import { type Json, quantityOf, type Quantity, type Shape } from '../shape/index.js';
 import type { Column, Cells } from './columns.js';
-
-export type Json = Readonly<Record<string, unknown>>;
 
 /** What of an axis a part has to suit when it is put into one of its stations. */
 export interface AxisBeside {

@@ -1,5 +1,5 @@
 import { readPartsCsv, writePartsCsv } from '../formats/index.js';
-import { checkShape, quantityOf, type Quantity } from '../shape/index.js';
+import { checkShape, quantityOf, type Json, type Quantity } from '../shape/index.js';
 import {
   checkPart,
   completeness,
@@ -7,7 +7,6 @@ import {
   defaultTransmission,
   newPart,
   PART_KINDS,
-  type Json,
   type Part,
   type TransmissionKind,
 } from './index.js';

@@ -1,10 +1,10 @@
 import { wiringsOf, type Wiring } from '../motor/index.js';
 import { formatNumber, rationalToNumber } from '../quantity/index.js';
-import { choice, nullable, quantity, record, whole, type Of } from '../shape/index.js';
+import { isJson, choice, nullable, quantity, record, whole, type Of, type Json } from '../shape/index.js';
 import { guesses, notNegative, positive } from './bounds.js';
 import { count, fact, fromPart, quantityText, wholeOf, word, written, type Cells } from './columns.js';
 import { BLANK_FACE, face, FACE_COLUMNS } from './face.js';
-import { guess, join, partKind, shown, type AxisBeside, type Json } from './kind.js';
+import { guess, join, partKind, shown, type AxisBeside } from './kind.js';
 import { BLANK_GEARHEAD, completedStage, gearhead, stagesOfText, stageText, trainRatio } from './stages.js';
 
 /** Connections a motor's numbers can be quoted for, and ways to wire it. */
@@ -74,8 +74,6 @@ const blank: MotorSpecification = {
   shaftEnd: 'round',
   keyWidth: null,
 };
-
-const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** What older versions lack, as it was when each was asked for the first time: these values never change. */
 const FROZEN: Json = {

@@ -1,6 +1,6 @@
-import { record, type Of } from '../shape/index.js';
+import { record, type Of, type Json } from '../shape/index.js';
 import { BLANK_FACE, face, FACE_COLUMNS } from './face.js';
-import { join, partKind, shown, type Json } from './kind.js';
+import { join, partKind, shown } from './kind.js';
 
 /** The plate or bracket that holds the motor. */
 const shape = record(face);

@@ -1,7 +1,17 @@
 import type { Result } from '../quantity/index.js';
-import { checkShape, kinds, nullable, quantity, record, text, whole, type Of, type Shape } from '../shape/index.js';
+import {
+  isJson,
+  checkShape,
+  kinds,
+  nullable,
+  quantity,
+  record,
+  text,
+  whole,
+  type Of,
+  type Shape,
+} from '../shape/index.js';
 import { readCells, type Cells } from './columns.js';
-import type { Json } from './kind.js';
 import { declarationOf, PART_KINDS, PARTS, type PartKind, type SpecificationOf } from './registry.js';
 
 /** What it costs, where it comes from, and how many there are. */
@@ -43,7 +53,6 @@ export interface ShelfPart {
   readonly part: Part;
 }
 
-const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 const isKind = (value: unknown): value is PartKind => typeof value === 'string' && Object.hasOwn(PARTS, value);
 
 /**

@@ -1,8 +1,18 @@
 import { multiplyRational, ONE, rational, type Rational } from '../quantity/index.js';
-import { kinds, list, nullable, quantity, record, saidCount, whole, type Of, type Quantity } from '../shape/index.js';
+import {
+  kinds,
+  list,
+  nullable,
+  quantity,
+  record,
+  saidCount,
+  whole,
+  type Of,
+  type Quantity,
+  type Json,
+} from '../shape/index.js';
 import { guesses, notNegative, positive, share } from './bounds.js';
 import { fromPart } from './columns.js';
-import type { Json } from './kind.js';
 
 /**
  * Losses of a stage: efficiency, and play of the driven shaft; null while only the usual is known. Its inertia is that

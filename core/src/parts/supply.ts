@@ -1,7 +1,7 @@
-import { choice, nullable, quantity, record, type Of } from '../shape/index.js';
+import { choice, nullable, quantity, record, type Of, type Json } from '../shape/index.js';
 import { positive, share } from './bounds.js';
 import { fact, word } from './columns.js';
-import { guess, join, partKind, shown, type Json } from './kind.js';
+import { guess, join, partKind, shown } from './kind.js';
 
 const shape = record({
   type: choice('mains', 'battery', 'other'),

@@ -1,7 +1,7 @@
-import { choice, kinds, nullable, quantity, whole, type Of } from '../shape/index.js';
+import { isJson, choice, kinds, nullable, quantity, whole, type Of, type Json } from '../shape/index.js';
 import { guesses, notNegative, positive, share } from './bounds.js';
 import { count, fact, word } from './columns.js';
-import { guess, join, partKind, shown, type Json } from './kind.js';
+import { guess, join, partKind, shown } from './kind.js';
 
 const efficiency = quantity('ratio', share);
 
@@ -184,8 +184,6 @@ const FROZEN: Readonly<Record<string, Json>> = {
 };
 /** A ball screw's guess, and what a rubbing one was guessed by before version 4. */
 const FROZEN_BALL_EFFICIENCY = '0.9';
-
-const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 function completed(older: Json): Json {
   const start = FROZEN[String(older['kind'])];

@@ -1,10 +1,9 @@
+import { isJson } from '../shape/index.js';
 import { GUESS, lineOf, type Lines } from './lines.js';
 
 /** What is no part of how a thing behaves: what it is called and where it came from. */
 const SKIPPED: readonly string[] = ['id', 'part', 'name', 'note', 'guessed', 'letter', 'from', 'stock'];
 
-type Json = Readonly<Record<string, unknown>>;
-const isJson = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 const isQuantity = (
   value: unknown,
 ): value is { readonly text: string; readonly from: string; readonly plusMinus: string | null } =>

@@ -1,3 +1,4 @@
+export { isJson, type Json } from './json.js';
 export { isGuessed, saidCount, withCount, type WithGuesses } from './guesses.js';
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
 export {

@@ -7,6 +7,7 @@ import {
   type Problem,
   type Result,
 } from '../quantity/index.js';
+import { isJson } from './json.js';
 
 /** The part of JSON Schema (draft 2020-12) that shapes describe themselves in. */
 export type JsonSchema = Readonly<Record<string, unknown>>;
@@ -112,10 +113,6 @@ export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonl
 type Fields = Readonly<Record<string, Shape<unknown>>>;
 type RecordOf<F extends Fields> = { readonly [K in keyof F]: Of<F[K]> };
 
-function isPlainObject(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
-}
-
 /** An object with exactly these keys. */
 export function record<F extends Fields>(fields: F): Shape<RecordOf<F>> {
   const keys = Object.keys(fields);
@@ -123,7 +120,7 @@ export function record<F extends Fields>(fields: F): Shape<RecordOf<F>> {
   return shape<RecordOf<F>>(
     { type: 'object', properties, required: keys, additionalProperties: false },
     (value, path, problems) => {
-      if (!isPlainObject(value)) {
+      if (!isJson(value)) {
         problems.push({ path, message: 'must be an object' });
         return;
       }
@@ -149,7 +146,7 @@ export function kinds<V extends Readonly<Record<string, Fields>>>(
     Object.entries(variants).map(([kind, fields]) => [kind, record({ kind: choice(kind), ...fields })]),
   );
   return shape({ oneOf: [...shapes.values()].map((variant) => variant.schema) }, (value, path, problems) => {
-    const variant = isPlainObject(value) && typeof value['kind'] === 'string' ? shapes.get(value['kind']) : undefined;
+    const variant = isJson(value) && typeof value['kind'] === 'string' ? shapes.get(value['kind']) : undefined;
     if (variant) variant.check(value, path, problems);
     else problems.push({ path: at(path, 'kind'), message: `must be one of ${[...shapes.keys()].join(', ')}` });
   });
