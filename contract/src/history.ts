@@ -43,6 +43,9 @@ function checkReading(input: unknown): ReturnType<typeof checkShape<HistoryReadi
 /** Most readings that one check holds, corrections included. */
 export const READINGS_MOST = 20_000;
 
+/** The version of the file that this program writes; it reads this and all before. */
+export const HISTORY_VERSION = 3;
+
 /**
  * The pieces of everything known of a machine, for moving it to another installation. Each is checked by itself,
  * because the
@@ -50,7 +53,7 @@ export const READINGS_MOST = 20_000;
  */
 export const HISTORY_PIECES = {
   format: string().oneOf(['crisp-notch/machine-history']).defined(),
-  version: number().oneOf([1, 2]).defined(),
+  version: number().integer().min(1).max(HISTORY_VERSION).defined(),
   machine: machineDocument,
   /**
    * A part of the shelf that a station was filled from, under the identity that the stations name. Not in version 1.

@@ -1,5 +1,6 @@
 export {
   HISTORY_PIECES,
+  HISTORY_VERSION,
   READINGS_MOST,
   type HistoryCheck,
   type HistoryEntry,

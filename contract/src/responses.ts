@@ -1,4 +1,4 @@
-import type { EnteredReading, StepCheckPlan, VerdictWord } from '@crisp-notch/core/checks';
+import type { CheckKind, CheckPlan, EnteredReading, VerdictWord } from '@crisp-notch/core/checks';
 import type { Machine, MachineKind } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
 import type { Problem, UnitSystem } from '@crisp-notch/core/quantity';
@@ -46,6 +46,7 @@ export interface Revision extends RevisionSummary {
 
 export interface CheckSummary {
   readonly id: string;
+  readonly kind: CheckKind;
   readonly axisId: string;
   readonly axisLetter: string;
   readonly revision: number;
@@ -63,7 +64,7 @@ export interface StoredReading extends EnteredReading {
 }
 
 export interface Check extends CheckSummary {
-  readonly plan: StepCheckPlan;
+  readonly plan: CheckPlan;
   /** The design that was measured. */
   readonly document: Machine;
   readonly readings: readonly StoredReading[];
@@ -78,6 +79,7 @@ export interface LogEntry {
   readonly checkId: string | null;
   /** On the newest entry of a check's verdict: what the check comes to by now, in the units of either system. */
   readonly verdict: {
+    readonly kind: CheckKind;
     readonly axisLetter: string;
     readonly word: VerdictWord;
     readonly sentences: Readonly<Record<UnitSystem, string>>;

@@ -1,4 +1,5 @@
 export { playAngle, torqueFromScale } from './bench.js';
+export { checkPlan, columnsOf, evaluateCheck, misfitOf, placesOf, sheetOf } from './check.js';
 export { conformity, GUARD_FACTOR, type Conformity } from './conformity.js';
 export {
   readingDoubt,
@@ -13,21 +14,47 @@ export {
   type Squareness,
 } from './instrument.js';
 export {
-  checkPlan,
+  checkKind,
+  type CheckEvaluation,
+  type CheckKindDeclaration,
+  type CheckPlace,
+  type CheckPoint,
+  type ReadingColumns,
+  type ReadingSheet,
+  type VerdictWord,
+} from './kind.js';
+export { readingValue, type EnteredReading } from './reading.js';
+export {
+  CHECK_KINDS,
+  checkDeclaration,
+  type CheckKind,
+  type CheckPlan,
+  type EvaluationOf,
+  type PlaceOf,
+} from './registry.js';
+export { evaluateStepCheck, exactSteps } from './step-check/evaluate.js';
+export type { ReadPoint, StepCheckEvaluation, Suggestion } from './step-check/evaluation.js';
+export {
   plannedMoves,
   plannedReadings,
   RUN_LIMIT,
   spreadTargets,
-  stepCheckPlan,
   takeUpFor,
   TARGET_LIMIT,
+  travelDimension,
   type Approach,
   type Instrument,
   type PlannedMove,
   type PlannedReading,
   type StepCheckPlan,
-} from './plan.js';
-export { judgeReturns, type ReturnJudgement, type ReturnReading, type ReturnScatter } from './return-to-zero.js';
+} from './step-check/plan.js';
+export {
+  judgeReturns,
+  type ReturnJudgement,
+  type ReturnReading,
+  type ReturnScatter,
+} from './step-check/return-to-zero.js';
+export { correctedSetting } from './step-check/setting.js';
 export {
   fitScale,
   reversalTrend,
@@ -37,12 +64,4 @@ export {
   type FittedScale,
   type ScaleFit,
   type ScalePoint,
-} from './scale-fit.js';
-export { evaluateStepCheck, readingValue, travelDimension } from './step-check.js';
-export type {
-  EnteredReading,
-  ReadPoint,
-  StepCheckEvaluation,
-  Suggestion,
-  VerdictWord,
-} from './step-check-evaluation.js';
+} from './step-check/scale-fit.js';

@@ -25,7 +25,7 @@ import {
 } from '../parts/index.js';
 import { quantityOf, withCount } from '../shape/index.js';
 import { exact, preferredUnit, rational } from '../quantity/index.js';
-import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
+import { cannedMotorMachine, firstAxis, screwMachine } from '../testing/example-machine.js';
 import {
   readCsv,
   readMachineJson,
@@ -34,6 +34,7 @@ import {
   readReadingsCsv,
   writeCsv,
   writeMachineJson,
+  stepCheckProgram,
   writeMoveList,
   writePartsCsv,
   writePartsJson,
@@ -375,30 +376,55 @@ describe('readings file', () => {
     },
     tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
   };
-  const millimetre = preferredUnit('length', 'metric');
-  const planned = plannedReadings(plan);
+  const context = firstAxis(screwMachine());
+  const made = { kind: 'step-check', ...plan } as const;
 
   it('comes back as it was, with what is left out and why', () => {
     const entered = [
       { index: 0, text: '0.32 mm', excluded: null },
       { index: 3, text: '0.0125 in', excluded: 'bumped' },
     ];
-    const csv = writeReadingsCsv(planned, entered, (target) => target * 1.5875e-6, millimetre);
-    expect(readReadingsCsv(csv, planned.length, 'length', millimetre)).toEqual({ ok: true, value: entered });
+    const csv = writeReadingsCsv(context, made, entered, 'metric');
+    expect(readReadingsCsv(csv, made, 'metric')).toEqual({ ok: true, value: entered });
     expect(csv).toContain('1,1,200,up,target,0.317500,mm,0.32 mm,');
   });
 
   it('takes bare numbers in the unit shown and names bad rows', () => {
-    expect(readReadingsCsv('place,reading\n1,0.32\n2,\n', 6, 'length', millimetre)).toEqual({
+    expect(readReadingsCsv('place,reading\n1,0.32\n2,\n', made, 'metric')).toEqual({
       ok: true,
       value: [{ index: 0, text: '0.32 mm', excluded: null }],
     });
-    const bad = readReadingsCsv('place,reading\n9,0.32\n1,long\n', 6, 'length', millimetre);
+    const bad = readReadingsCsv('place,reading\n9,0.32\n1,long\n', made, 'metric');
     expect(bad.ok ? [] : bad.error.map((problem) => problem.path)).toEqual(['row 2', 'row 3']);
   });
 
   describe('move list', () => {
+    const millimetre = preferredUnit('length', 'metric');
+    const planned = plannedReadings(plan);
     const stepsPerUnit = exact(rational(80_000_000, 127));
+
+    it('of an axis keeps to its travel and goes at half the speed asked for, never faster than 5 mm/s', () => {
+      const asked = (speed: string | null, travel: string): string => {
+        const axis = firstAxis(screwMachine()).axis;
+        const job = {
+          ...axis.job,
+          kind: 'linear',
+          speed: speed === null ? null : quantityOf(speed),
+          travel: quantityOf(travel),
+        };
+        const list = stepCheckProgram(
+          { ...context, axis: { ...axis, job: job as typeof axis.job } },
+          plan,
+          'metric',
+          'Slide',
+        );
+        return list.ok ? (/F(\S+)/.exec(list.value)?.[1] ?? '') : list.error;
+      };
+      expect(asked('4 mm/s', '100 mm')).toBe('120');
+      expect(asked('2 m/min', '100 mm')).toBe('300');
+      expect(asked(null, '100 mm')).toBe('300');
+      expect(asked('4 mm/s', '0.5 mm')).toMatch(/the axis has 0\.5 mm of travel/);
+    });
 
     it('holds only words of the language and lands on the microsteps that were planned', () => {
       for (const [symbol, system] of [

@@ -1,6 +1,18 @@
-import { plannedMoves, plannedReadings, type StepCheckPlan } from '../checks/index.js';
-import { travelOfSteps } from '../drive-line/index.js';
-import { failure, inUnit, success, type Exact, type Result, type Unit } from '../quantity/index.js';
+import { exactSteps, plannedMoves, plannedReadings, type StepCheckPlan } from '../checks/index.js';
+import { travelOfSteps, type AxisContext } from '../drive-line/index.js';
+import type { Axis } from '../machine/index.js';
+import {
+  failure,
+  inUnit,
+  preferredUnit,
+  success,
+  type Exact,
+  type Result,
+  type Unit,
+  type UnitSystem,
+} from '../quantity/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { readQuantity } from '../shape/index.js';
 
 /** Axis words of the language (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
 const AXIS_LETTERS = /^[XYZABCUVW]$/;
@@ -82,6 +94,36 @@ export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Re
     }
   }
   return success([...lines, 'G92.1', 'M2', ''].join('\n'));
+}
+
+/** Share of the speed asked for at which a check moves, and the fastest [m/s, rad/s] (common practice, no source). */
+const FEED_SHARE = 0.5;
+const FASTEST = { linear: 5e-3, rotary: Math.PI / 12 } as const;
+
+/** Half the speed asked for and never fast, in the unit a minute: someone stands beside it with an indicator. */
+function checkFeed({ job }: Axis, unit: Unit): number {
+  const asked = job.speed && readQuantity(job.speed, job.kind === 'linear' ? 'speed' : 'angular-speed').value;
+  const speed = asked === null ? FASTEST[job.kind] : Math.min(asked * FEED_SHARE, FASTEST[job.kind]);
+  return Math.max(1, Math.round(inUnit(speed * 60, unit)));
+}
+
+/**
+ * The moves of a step check on its axis as a program, within the axis' travel and slowly; see {@link writeMoveList}.
+ * @param title written at its head
+ */
+export function stepCheckProgram(
+  context: AxisContext,
+  plan: StepCheckPlan,
+  units: UnitSystem,
+  title: string,
+): Result<string, string> {
+  const { axis } = context;
+  const { job } = axis;
+  const stepsPerUnit = exactSteps(new Reckoner(context));
+  if (!stepsPerUnit) return failure('The steps per unit of this axis are not known, so nothing can be commanded.');
+  const unit = preferredUnit(job.kind === 'linear' ? 'length' : 'angle', units);
+  const travel = job.kind === 'linear' && job.travel ? inUnit(readQuantity(job.travel, 'length').value, unit) : null;
+  return writeMoveList(plan, { letter: axis.letter, stepsPerUnit, unit, feed: checkFeed(axis, unit), travel, title });
 }
 
 function trimmed(value: number, decimals: number): string {

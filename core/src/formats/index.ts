@@ -3,4 +3,10 @@ export { canonicalJson } from './canonical-json.js';
 export { parseJson, readMachineJson, sameMachine, writeMachineJson } from './machine-json.js';
 export { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from './parts-file.js';
 export { readReadingsCsv, writeReadingsCsv } from './readings-csv.js';
-export { coordinateDecimals, writeDividingList, writeMoveList, type MoveListOptions } from './gcode.js';
+export {
+  coordinateDecimals,
+  stepCheckProgram,
+  writeDividingList,
+  writeMoveList,
+  type MoveListOptions,
+} from './gcode.js';

@@ -1,82 +1,52 @@
-import { readingValue, type EnteredReading, type PlannedReading } from '../checks/index.js';
-import {
-  failure,
-  formatNumber,
-  inUnit,
-  success,
-  type Dimension,
-  type Problem,
-  type Result,
-  type Unit,
-} from '../quantity/index.js';
+import { columnsOf, placesOf, readingValue, type CheckPlan, type EnteredReading } from '../checks/index.js';
+import type { AxisContext } from '../drive-line/index.js';
+import { failure, preferredUnit, success, type Problem, type Result, type UnitSystem } from '../quantity/index.js';
 import { readTable, writeCsv } from './csv.js';
-
-const HEADER = [
-  'place',
-  'run',
-  'target_microsteps',
-  'approach',
-  'kind',
-  'commanded',
-  'unit',
-  'reading',
-  'left_out_because',
-] as const;
 
 /** Readings of a check as CSV, one row a planned reading, those not yet taken left blank. */
 export function writeReadingsCsv(
-  planned: readonly PlannedReading[],
+  context: AxisContext,
+  plan: CheckPlan,
   entered: readonly EnteredReading[],
-  commandedOf: (target: number) => number,
-  unit: Unit,
+  units: UnitSystem,
 ): string {
   const latest = new Map(entered.map((reading) => [reading.index, reading]));
-  const rows = planned.map((item) => {
-    const reading = latest.get(item.index);
-    return [
-      String(item.index + 1),
-      String(item.run),
-      String(item.target),
-      item.approach,
-      item.isReturn ? 'return' : 'target',
-      // Plain digits: thin spaces between thousands would not be a number to a spreadsheet.
-      formatNumber(inUnit(commandedOf(item.target), unit), { decimals: 6 })
-        .replace(/\u202f/g, '')
-        .replace('−', '-'),
-      unit.symbol,
-      reading?.text ?? '',
-      reading?.excluded ?? '',
-    ];
+  const { header, cells } = columnsOf(context, plan, units);
+  const rows = placesOf(plan).map((place) => {
+    const reading = latest.get(place.index);
+    return [String(place.index + 1), ...cells(place), reading?.text ?? '', reading?.excluded ?? ''];
   });
-  return writeCsv([HEADER, ...rows]);
+  return writeCsv([['place', ...header, 'reading', 'left_out_because'], ...rows]);
 }
 
 /**
- * Reads readings back by their place in the plan. Blank readings are passed over; a bare number takes the default unit.
+ * Reads readings back by their place in the plan. Blank readings are passed over; a bare number takes the unit in which
+ * the place is usually read.
  * @returns the readings, or every row that cannot be one
  */
-export function readReadingsCsv(
-  source: string,
-  plannedCount: number,
-  dimension: Dimension,
-  defaultUnit: Unit,
-): Result<readonly EnteredReading[]> {
+export function readReadingsCsv(source: string, plan: CheckPlan, units: UnitSystem): Result<readonly EnteredReading[]> {
   const table = readTable(source);
   if (!table.ok) return failure([{ path: '', message: table.error }]);
   for (const name of ['place', 'reading'])
     if (!table.value.header.includes(name))
       return failure([{ path: 'row 1', message: `the column “${name}” is missing` }]);
+  const places = placesOf(plan);
   const problems: Problem[] = [];
   const readings = table.value.records.flatMap((record, row): EnteredReading[] => {
     const text = record['reading'] ?? '';
     if (text === '') return [];
     const path = `row ${row + 2}`;
-    const place = Number(record['place']);
-    const withUnit = /^[+-]?[\d.,/ ]+(?:e[+-]?\d+)?$/i.test(text) ? `${text} ${defaultUnit.symbol}` : text;
-    if (!Number.isInteger(place) || place < 1 || place > plannedCount)
-      problems.push({ path, message: `place must be from 1 to ${plannedCount}` });
-    else if (readingValue(withUnit, dimension) === null) problems.push({ path, message: `“${text}” is not a reading` });
-    else return [{ index: place - 1, text: withUnit, excluded: record['left_out_because'] || null }];
+    const number = Number(record['place']);
+    const place = Number.isInteger(number) ? places[number - 1] : undefined;
+    if (!place) {
+      problems.push({ path, message: `place must be from 1 to ${places.length}` });
+      return [];
+    }
+    const isBare = /^[+-]?[\d.,/ ]+(?:e[+-]?\d+)?$/i.test(text);
+    const withUnit = isBare ? `${text} ${preferredUnit(place.dimension, units).symbol}` : text;
+    if (readingValue(withUnit, place.dimension) === null)
+      problems.push({ path, message: `“${text}” is not a reading` });
+    else return [{ index: place.index, text: withUnit, excluded: record['left_out_because'] || null }];
     return [];
   });
   return problems.length > 0 ? failure(problems) : success(readings);

@@ -1,4 +1,4 @@
-import type { VerdictWord } from '../checks/index.js';
+import { CHECK_KINDS, checkDeclaration, type CheckKind, type VerdictWord } from '../checks/index.js';
 import type { Axis, Machine, OperationNumber } from '../machine/index.js';
 import { stepLines } from './basis.js';
 import { changesBetween, lineOf, type Lines } from './lines.js';
@@ -6,6 +6,7 @@ import { changesBetween, lineOf, type Lines } from './lines.js';
 /** What the route card has to know of a check. */
 export interface CheckMade {
   readonly id: string;
+  readonly kind: CheckKind;
   readonly axisId: string;
   readonly verdict: VerdictWord;
   readonly sentence: string;
@@ -23,10 +24,11 @@ export function currentCheck(axis: Axis, checks: readonly CheckMade[]): CheckMad
   return checks.find((check) => check.axisId === axis.id && isCurrentCheck(axis, check)) ?? null;
 }
 
-const NOT_TRUE = 'step check: not true';
+const spoken = (kind: CheckKind): string => checkDeclaration(kind).name.toLowerCase();
+const NOT_TRUE = 'not true';
 
 export function isCheckLine(line: string): boolean {
-  return line.endsWith(`|${NOT_TRUE}`);
+  return CHECK_KINDS.some((kind) => line.endsWith(`|${spoken(kind)}: ${NOT_TRUE}`));
 }
 
 /**
@@ -37,10 +39,16 @@ export function isCheckLine(line: string): boolean {
  */
 export function checkLines(machine: Machine, number: OperationNumber, checks: readonly CheckMade[]): Lines {
   if (number !== 70 && number !== 80) return [];
-  return machine.axes.flatMap((axis) => {
-    const decided = checks.find(
-      (check) => check.axisId === axis.id && check.verdict !== 'incomplete' && isCurrentCheck(axis, check),
-    );
-    return decided?.verdict === 'not-true' ? [lineOf(axis.id, axis.letter, 'step check', 'not true')] : [];
-  });
+  return machine.axes.flatMap((axis) =>
+    CHECK_KINDS.flatMap((kind) => {
+      const decided = checks.find(
+        (check) =>
+          check.kind === kind &&
+          check.axisId === axis.id &&
+          check.verdict !== 'incomplete' &&
+          isCurrentCheck(axis, check),
+      );
+      return decided?.verdict === 'not-true' ? [lineOf(axis.id, axis.letter, spoken(kind), NOT_TRUE)] : [];
+    }),
+  );
 }

@@ -48,6 +48,7 @@ const withPitch =
   });
 const checkOf = (machine: Machine, verdict: CheckMade['verdict']): CheckMade => ({
   id: 'check-1',
+  kind: 'step-check',
   axisId: 'axis-1',
   verdict,
   sentence: 'Off by 3 mm.',

@@ -18,9 +18,11 @@ export {
   toleranceValue,
   whole,
   type Bounds,
+  type Fields,
   type JsonSchema,
   type Of,
   type Provenance,
   type Quantity,
+  type RecordOf,
   type Shape,
 } from './shape.js';

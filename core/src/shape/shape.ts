@@ -110,8 +110,9 @@ export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonl
   );
 }
 
-type Fields = Readonly<Record<string, Shape<unknown>>>;
-type RecordOf<F extends Fields> = { readonly [K in keyof F]: Of<F[K]> };
+/** Pieces of a record by their names. */
+export type Fields = Readonly<Record<string, Shape<unknown>>>;
+export type RecordOf<F extends Fields> = { readonly [K in keyof F]: Of<F[K]> };
 
 /** An object with exactly these keys. */
 export function record<F extends Fields>(fields: F): Shape<RecordOf<F>> {

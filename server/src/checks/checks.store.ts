@@ -6,14 +6,16 @@ import {
   type StoredReading,
 } from '@crisp-notch/contract';
 import {
+  checkDeclaration,
   checkPlan,
-  evaluateStepCheck,
-  plannedReadings,
+  evaluateCheck,
+  misfitOf,
+  placesOf,
   readingValue,
-  travelDimension,
+  type CheckEvaluation,
+  type CheckKind,
+  type CheckPlan,
   type EnteredReading,
-  type StepCheckEvaluation,
-  type StepCheckPlan,
 } from '@crisp-notch/core/checks';
 import { axisContext, sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
@@ -43,48 +45,40 @@ function contextOf(document: Machine, axisId: string): AxisContext {
 }
 
 /** A plan as this version has it, whatever version wrote it. @throws ApiProblem for one that was never a plan */
-export function openedPlan(kept: StepCheckPlan): StepCheckPlan {
+export function openedPlan(kept: CheckPlan): CheckPlan {
   const checked = checkPlan(kept);
   if (!checked.ok) throw new ApiProblem('conflict', 'The plan of this check cannot be read.');
   return checked.value;
 }
 
 /** An evaluation in metric units, with its sentence in inches too. */
-type SaidEvaluation = StepCheckEvaluation & { readonly sentenceInch: string };
+type SaidEvaluation = CheckEvaluation & { readonly sentenceInch: string };
 
-/** @returns null where nothing can be commanded */
+/** @returns null where the plan does not fit the axis */
 export function evaluationOf(
   context: AxisContext,
-  plan: StepCheckPlan,
+  plan: CheckPlan,
   entered: readonly EnteredReading[],
 ): SaidEvaluation | null {
-  const metric = evaluateStepCheck(context, plan, entered, sayIn('metric'));
-  return (
-    metric && { ...metric, sentenceInch: evaluateStepCheck(context, plan, entered, sayIn('inch'))?.sentence ?? '' }
-  );
+  const metric: CheckEvaluation | null = evaluateCheck(context, plan, entered, sayIn('metric'));
+  return metric && { ...metric, sentenceInch: evaluateCheck(context, plan, entered, sayIn('inch'))?.sentence ?? '' };
 }
 
-/** @throws ApiProblem if the plan measures in other quantities than the axis moves in, or nothing could be commanded */
-function judge(context: AxisContext, plan: StepCheckPlan, entered: readonly EnteredReading[]): SaidEvaluation {
-  if (plan.instrument.kind !== context.axis.job.kind || plan.tolerance.kind !== context.axis.job.kind) {
-    throw new ApiProblem(
-      'conflict',
-      `This axis ${context.axis.job.kind === 'rotary' ? 'turns: plan in angles' : 'slides: plan in lengths'}.`,
-    );
-  }
+/** @throws ApiProblem if the axis cannot be checked by the plan */
+function judge(context: AxisContext, plan: CheckPlan, entered: readonly EnteredReading[]): SaidEvaluation {
   const evaluation = evaluationOf(context, plan, entered);
   if (!evaluation)
-    throw new ApiProblem(
-      'conflict',
-      'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.',
-    );
+    throw new ApiProblem('conflict', misfitOf(context, plan) ?? 'This axis cannot be checked by this plan.');
   return evaluation;
 }
+
+/** A check and its axis in words, e.g. `Step check on X`. */
+const calledOn = (kind: CheckKind, letter: string): string => `${checkDeclaration(kind).name} on ${letter}`;
 
 export interface StartCheck {
   readonly version: number;
   readonly axisId: string;
-  readonly plan: StepCheckPlan;
+  readonly plan: CheckPlan;
 }
 
 /** Starts a check on the design as it stands: the design is kept as a revision and the check names it. */
@@ -98,13 +92,13 @@ export async function startCheck(database: Database, machineId: string, request:
     const context = contextOf(document, request.axisId);
     const evaluation = judge(context, plan, []);
     const { letter } = context.axis;
-    const cut = await cutRevision(session, row, document, `Step check on ${letter}`);
+    const cut = await cutRevision(session, row, document, calledOn(plan.kind, letter));
     await session.insert(check).values({
       id,
       machineId,
       revisionId: cut.id,
       axisId: request.axisId,
-      kind: 'step-check',
+      kind: plan.kind,
       plan,
       ...judgedColumns(context, evaluation),
       at: new Date(),
@@ -114,7 +108,7 @@ export async function startCheck(database: Database, machineId: string, request:
       revisionId: cut.id,
       checkId: id,
       kind: 'check',
-      text: `Step check on ${letter} planned: ${evaluation.planned.length} readings.`,
+      text: `${calledOn(plan.kind, letter)} planned: ${evaluation.remainingCount} readings.`,
     });
   });
   return loadCheck(database, machineId, id);
@@ -155,6 +149,7 @@ export async function loadCheck(database: Database, machineId: string, checkId: 
   const { row, document, number } = await findCheck(database, machineId, checkId, false);
   return {
     id: row.id,
+    kind: row.kind,
     axisId: row.axisId,
     axisLetter: row.axisLetter,
     revision: number,
@@ -176,6 +171,7 @@ export async function listChecks(database: Database, machineId: string, page: Pa
   const rows = await database
     .select({
       id: check.id,
+      kind: check.kind,
       axisId: check.axisId,
       axisLetter: check.axisLetter,
       verdict: check.verdict,
@@ -274,7 +270,8 @@ export async function addReadings(
   await inTransaction(database, async (session) => {
     const { row, document } = await findCheck(session, machineId, checkId, true);
     const context = contextOf(document, row.axisId);
-    demandReadings(entered, openedPlan(row.plan), context);
+    const plan = openedPlan(row.plan);
+    demandReadings(entered, plan);
     const [last] = await session
       .select({ sequence: max(reading.sequence) })
       .from(reading)
@@ -296,24 +293,23 @@ export async function addReadings(
         at,
       })),
     );
-    const evaluation = judge(context, openedPlan(row.plan), await readingsOf(session, checkId));
+    const evaluation = judge(context, plan, await readingsOf(session, checkId));
     await session.update(check).set(judgedColumns(context, evaluation)).where(eq(check.id, checkId));
     if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {
-      const text = `Step check on ${row.axisLetter}: ${VERDICT_WORDS[evaluation.verdict]}. ${evaluation.sentence}`;
+      const text = `${calledOn(row.kind, row.axisLetter)}: ${VERDICT_WORDS[evaluation.verdict]}. ${evaluation.sentence}`;
       await writeLog(session, { machineId, revisionId: row.revisionId, checkId, kind: 'verdict', text });
     }
   });
   return loadCheck(database, machineId, checkId);
 }
 
-function demandReadings(entered: readonly EnteredReading[], plan: StepCheckPlan, context: AxisContext): void {
-  const plannedCount = plannedReadings(plan).length;
-  const dimension = travelDimension(context);
+function demandReadings(entered: readonly EnteredReading[], plan: CheckPlan): void {
+  const places = placesOf(plan);
   const problems = entered.flatMap((item, index) => {
-    if (item.index >= plannedCount)
-      return [{ path: `readings.${index}.index`, message: `the plan has ${plannedCount} readings` }];
-    return readingValue(item.text, dimension) === null
-      ? [{ path: `readings.${index}.text`, message: `must be a ${dimension} with its unit` }]
+    const place = places[item.index];
+    if (!place) return [{ path: `readings.${index}.index`, message: `the plan has ${places.length} readings` }];
+    return readingValue(item.text, place.dimension) === null
+      ? [{ path: `readings.${index}.text`, message: `must be a ${place.dimension} with its unit` }]
       : [];
   });
   if (problems.length > 0) throw new ApiProblem('invalid', 'Nothing was changed.', { problems });

@@ -1,5 +1,5 @@
 import type { LogKind } from '@crisp-notch/contract';
-import type { StepCheckPlan, VerdictWord } from '@crisp-notch/core/checks';
+import type { CheckKind, CheckPlan, VerdictWord } from '@crisp-notch/core/checks';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Part, PartKind } from '@crisp-notch/core/parts';
 import { char, datetime, index, int, mysqlTable, unique, varchar, type AnyMySqlColumn } from 'drizzle-orm/mysql-core';
@@ -54,8 +54,8 @@ export const check = mysqlTable(
       .references(() => revision.id),
     axisId: varchar('axis_id', { length: 40 }).notNull(),
     axisLetter: varchar('axis_letter', { length: 3 }).notNull(),
-    kind: varchar('kind', { length: 20 }).notNull(),
-    plan: jsonColumn<StepCheckPlan>('plan').notNull(),
+    kind: varchar('kind', { length: 20 }).$type<CheckKind>().notNull(),
+    plan: jsonColumn<CheckPlan>('plan').notNull(),
     verdict: varchar('verdict', { length: 20 }).$type<VerdictWord>().notNull(),
     sentence: varchar('sentence', { length: 1000 }).notNull(),
     /** The same in inch units. */

@@ -48,6 +48,7 @@ export async function listLog(database: Database, machineId: string, page: Page)
         revision: revision.number,
       },
       newest: newest.id,
+      checkKind: check.kind,
       axisLetter: check.axisLetter,
       word: check.verdict,
       metric: check.sentence,
@@ -64,13 +65,14 @@ export async function listLog(database: Database, machineId: string, page: Page)
     page,
     rows,
     ({ entry }) => [entry.id],
-    ({ entry, newest: newestId, axisLetter, word, metric, inch }) => ({
+    ({ entry, newest: newestId, checkKind, axisLetter, word, metric, inch }) => ({
       ...entry,
       at: entry.at.toISOString(),
       // An older verdict of the same check stays as it was written.
       verdict:
-        newestId !== null && axisLetter !== null && word !== null
+        newestId !== null && checkKind !== null && axisLetter !== null && word !== null
           ? {
+              kind: checkKind,
               axisLetter,
               word,
               sentences: { metric: metric ?? '', inch: inch === null || inch === '' ? (metric ?? '') : inch },

@@ -1,5 +1,11 @@
-import type { HistoryCheck, HistoryEntry, HistoryPart, HistoryRevision } from '@crisp-notch/contract';
-import { checkPlan, type StepCheckPlan } from '@crisp-notch/core/checks';
+import {
+  HISTORY_VERSION,
+  type HistoryCheck,
+  type HistoryEntry,
+  type HistoryPart,
+  type HistoryRevision,
+} from '@crisp-notch/contract';
+import { checkPlan, type CheckPlan } from '@crisp-notch/core/checks';
 import { openMachine, type Machine, partsHeld } from '@crisp-notch/core/machine';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import { inSnapshot, type Database, type Session } from '../database/connection';
@@ -7,8 +13,6 @@ import { check, logEntry, reading, revision } from '../database/schema';
 import { partsOf } from '../parts/parts.store';
 import { loadMachine } from './machines.store';
 
-/** Version of the file; 2 has the parts of the shelf. */
-const HISTORY_VERSION = 2;
 /** Documents and checks read at once; entries of the log are small. */
 const CHUNK = 20;
 const LOG_CHUNK = 500;
@@ -80,7 +84,7 @@ function presentOf(stored: Machine): Machine {
   return read.ok ? read.value : stored;
 }
 
-function presentPlanOf(stored: StepCheckPlan): StepCheckPlan {
+function presentPlanOf(stored: CheckPlan): CheckPlan {
   const read = checkPlan(stored);
   return read.ok ? read.value : stored;
 }

@@ -263,11 +263,7 @@ class HistoryImport {
     if (this.checkIds.has(reference)) throw inconsistent('two checks have the same reference', `${place}.reference`);
     const context = axisContext(await this.documentAt(number, place), axisId);
     const plan = openedPlan(given);
-    const fits =
-      context !== null &&
-      context.axis.job.kind === plan.instrument.kind &&
-      context.axis.job.kind === plan.tolerance.kind;
-    const evaluation = fits ? evaluationOf(context, plan, readings) : null;
+    const evaluation = context && evaluationOf(context, plan, readings);
     if (!context || !evaluation) throw inconsistent('does not fit the design it names', place);
     const id = newId();
     this.checkIds.set(reference, id);
@@ -277,7 +273,7 @@ class HistoryImport {
       machineId: this.machineId,
       revisionId,
       axisId,
-      kind: 'step-check',
+      kind: plan.kind,
       plan,
       ...judgedColumns(context, evaluation),
       at: new Date(at),

@@ -1,18 +1,22 @@
 import {
-  evaluateStepCheck,
+  evaluateCheck,
+  placesOf,
+  sheetOf,
+  type CheckPlace,
+  type CheckPlan,
   type EnteredReading,
   type StepCheckEvaluation,
-  type StepCheckPlan,
 } from '@crisp-notch/core/checks';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import { quantityOf } from '@crisp-notch/core/shape';
-import { exact, preferredUnit, rational } from '@crisp-notch/core/quantity';
+import { preferredUnit } from '@crisp-notch/core/quantity';
 import { exampleView } from '../testing/example-view';
 import { EXAMPLE_INK } from '../testing/example-ink';
-import { deviationChart, deviationUnit } from './deviation-chart.options';
-import { readingRows } from './readings.state';
+import { deviationChart, deviationUnit } from './step-check/deviation-chart.options';
+import { readingRows, understoodReading } from './readings.state';
 
-const plan: StepCheckPlan = {
+const plan: CheckPlan = {
+  kind: 'step-check',
   targets: [200, 600],
   runs: 1,
   approach: 'both-ways',
@@ -32,31 +36,41 @@ const plan: StepCheckPlan = {
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 const millimetre = preferredUnit('length', 'metric');
-const stepsPerUnit = exact(rational(80_000_000, 127));
 const evaluate = (entered: readonly EnteredReading[]): StepCheckEvaluation =>
-  evaluateStepCheck(exampleView().context, plan, entered, sayIn('metric')) as StepCheckEvaluation;
+  evaluateCheck(exampleView().context, plan, entered, sayIn('metric')) as StepCheckEvaluation;
 
 describe('the readings sheet', () => {
+  const places = placesOf(plan);
+  const sheet = sheetOf(exampleView().context, plan, 'metric');
   const entered: EnteredReading[] = [
     { index: 0, text: '0.32 mm', excluded: null },
     { index: 1, text: '0.0375 in', excluded: null },
     { index: 2, text: '1.5 mm', excluded: 'knocked' },
   ];
-  const rows = readingRows(evaluate(entered), entered, stepsPerUnit, millimetre);
+  const rows = readingRows(places, sheet, evaluate(entered), entered, 'metric');
 
   it('has a row for everything that was planned, in its order', () => {
-    expect(rows.map((row) => [row.planned.target, row.planned.approach, row.planned.isReturn])).toEqual([
-      [200, 'up', false],
-      [600, 'up', false],
-      [600, 'down', false],
-      [200, 'down', false],
-      [0, 'up', true],
+    expect(rows.map(({ cells, named }) => [...cells, named])).toEqual([
+      ['1 ↑', '200', '0.3175', '200 microsteps from below'],
+      ['1 ↑', '600', '0.9525', '600 microsteps from below'],
+      ['1 ↓', '600', '0.9525', '600 microsteps from above'],
+      ['1 ↓', '200', '0.3175', '200 microsteps from above'],
+      ['1 zero', '0', '0', 'return to zero'],
     ]);
   });
 
   it('shows a reading as it was typed, its unit only where it is another', () => {
     expect(rows.map((row) => row.shown)).toEqual(['0.32', '0.0375 in', '1.5', '', '']);
-    expect(rows.map((row) => row.commanded)).toEqual(['0.3175', '0.9525', '0.9525', '0.3175', '0']);
+  });
+
+  it('understands what is typed by the unit of its place, and nothing that is no reading', () => {
+    const [place] = places as [CheckPlace];
+    expect(understoodReading('0,32', place, 'metric')).toMatch(/^0[.,]32 mm$/);
+    expect(understoodReading('0.0125', place, 'inch')).toBe('0.0125 in');
+    for (const text of ['', 'long', '3 °', '1 kg'])
+      expect(understoodReading(text, place, 'metric'))
+        .withContext(text)
+        .toBeNull();
   });
 
   it('shows how far off with a sign, and what was left out without a verdict', () => {

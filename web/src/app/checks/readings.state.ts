@@ -1,15 +1,24 @@
-import type { EnteredReading, PlannedReading, StepCheckEvaluation } from '@crisp-notch/core/checks';
-import { travelOfSteps } from '@crisp-notch/core/drive-line';
-import { formatQuantity, type Exact, type Unit } from '@crisp-notch/core/quantity';
+import {
+  readingValue,
+  type CheckEvaluation,
+  type CheckPlace,
+  type EnteredReading,
+  type ReadingSheet,
+} from '@crisp-notch/core/checks';
+import { formatQuantity, parseQuantity, preferredUnit, type UnitSystem } from '@crisp-notch/core/quantity';
 
 /** One line of the readings sheet. */
 export interface ReadingRow {
-  readonly planned: PlannedReading;
-  /** Where it should be. */
-  readonly commanded: string;
+  readonly place: CheckPlace;
+  /** Before the reading, under the sheet's heads. */
+  readonly cells: readonly string[];
+  /** What is read there, in words. */
+  readonly named: string;
+  /** The unit in which it is usually read. */
+  readonly unit: string;
   /** The reading as kept, with its unit; empty while it is to come. */
   readonly text: string;
-  /** The same without the unit, if that is the one shown. */
+  /** The same without the unit, if that is the usual one. */
   readonly shown: string;
   readonly deviation: string;
   readonly tone: 'good' | 'caution' | 'stop' | 'open';
@@ -18,20 +27,25 @@ export interface ReadingRow {
 
 const TONES = { within: 'good', undecided: 'caution', outside: 'stop' } as const;
 
+/** The sheet of a plan's places with what has been read at each. */
 export function readingRows(
-  evaluation: StepCheckEvaluation,
+  places: readonly CheckPlace[],
+  sheet: ReadingSheet<CheckPlace>,
+  evaluation: CheckEvaluation,
   entered: readonly EnteredReading[],
-  stepsPerUnit: Exact,
-  unit: Unit,
+  units: UnitSystem,
 ): readonly ReadingRow[] {
   const latest = new Map(entered.map((reading) => [reading.index, reading]));
   const points = new Map(evaluation.points.map((point) => [point.index, point]));
-  return evaluation.planned.map((planned) => {
-    const text = latest.get(planned.index)?.text ?? '';
-    const point = points.get(planned.index);
+  return places.map((place) => {
+    const text = latest.get(place.index)?.text ?? '';
+    const point = points.get(place.index);
+    const unit = preferredUnit(place.dimension, units);
     return {
-      planned,
-      commanded: formatQuantity(travelOfSteps(planned.target, stepsPerUnit), unit, { significant: 6 }).digits,
+      place,
+      cells: sheet.cells(place),
+      named: sheet.named(place),
+      unit: unit.symbol,
       text,
       shown: text.endsWith(` ${unit.symbol}`) ? text.slice(0, -unit.symbol.length - 1) : text,
       deviation: point
@@ -45,4 +59,10 @@ export function readingRows(
 
 function signed(digits: string): string {
   return digits.startsWith('−') || !/[1-9]/.test(digits) ? digits : `+${digits}`;
+}
+
+/** What was typed as a reading with its unit, a bare number in the usual one; null if it is none. */
+export function understoodReading(text: string, { dimension }: CheckPlace, units: UnitSystem): string | null {
+  const parsed = parseQuantity(text, dimension, preferredUnit(dimension, units));
+  return parsed.ok && readingValue(parsed.value.text, dimension) !== null ? parsed.value.text : null;
 }

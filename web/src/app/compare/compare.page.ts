@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute } from '@angular/router';
 import type { Machine } from '@crisp-notch/core/machine';
-import { catchError, distinctUntilChanged, EMPTY, firstValueFrom, map, switchMap } from 'rxjs';
-import { Api, messageOf } from '../data/api';
+import { catchError, distinctUntilChanged, EMPTY, map, switchMap } from 'rxjs';
+import { messageOf } from '../data/api';
 import { shortDay } from '../data/dates';
 import { DesignStore } from '../data/design-store';
+import { LogbookStore } from '../data/logbook-store';
 import { TrialStore } from '../data/trial-store';
 import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
 import { ComparisonComponent } from '../ui/comparison.component';
@@ -63,7 +64,7 @@ interface Side {
   `,
 })
 export class ComparePage {
-  private readonly api = inject(Api);
+  private readonly logbook = inject(LogbookStore);
   private readonly store = inject(DesignStore);
   private readonly query = inject(ActivatedRoute).snapshot.queryParamMap;
   private readonly state = toSignal(this.store.state$);
@@ -74,7 +75,7 @@ export class ComparePage {
       map(({ id, revision }) => `${id} ${revision}`),
       distinctUntilChanged(),
       switchMap((key) =>
-        this.api.revisions(key.split(' ')[0] ?? '').pipe(
+        this.logbook.revisions(key.split(' ')[0] ?? '').pipe(
           catchError((error: unknown) => {
             this.message.set(`The revisions could not be read. ${messageOf(error)}`);
             return EMPTY;
@@ -126,8 +127,7 @@ export class ComparePage {
     const number = Number(/^revision-(\d+)$/.exec(value)?.[1]);
     if (!(number > 0) || this.fetched().has(value)) return;
     try {
-      const { id } = await this.store.settled();
-      const revision = await firstValueFrom(this.api.revision(id, number));
+      const revision = await this.logbook.revision(number);
       this.fetched.update((known) => new Map(known).set(value, revision.document));
     } catch (error) {
       this.message.set(messageOf(error));

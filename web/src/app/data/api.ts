@@ -1,7 +1,17 @@
 import { HttpClient, HttpErrorResponse, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Check, CheckSummary, LogEntry, MachineCopy, MachineSummary, ProblemDetails, Revision, RevisionSummary, StoredPart } from '@crisp-notch/contract';
-import type { EnteredReading, StepCheckPlan } from '@crisp-notch/core/checks';
+import type {
+  Check,
+  CheckSummary,
+  LogEntry,
+  MachineCopy,
+  MachineSummary,
+  ProblemDetails,
+  Revision,
+  RevisionSummary,
+  StoredPart,
+} from '@crisp-notch/contract';
+import type { CheckPlan, EnteredReading } from '@crisp-notch/core/checks';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
 import { EMPTY, expand, map, reduce, type Observable } from 'rxjs';
@@ -23,7 +33,9 @@ export class Api {
   private readonly http = inject(HttpClient);
 
   private page<T>(address: string): Observable<Listed<T>> {
-    return this.http.get<readonly T[]>(address, { observe: 'response' }).pipe(map((response) => ({ items: response.body ?? [], next: nextOf(response) })));
+    return this.http
+      .get<readonly T[]>(address, { observe: 'response' })
+      .pipe(map((response) => ({ items: response.body ?? [], next: nextOf(response) })));
   }
 
   /** A list with all its pages. */
@@ -44,7 +56,9 @@ export class Api {
 
   /** @param isCopy whether it may be here already */
   importMachine(file: Blob, isCopy: boolean): Observable<MachineCopy> {
-    return this.http.post<MachineCopy>(`/api/machines/import${isCopy ? '?copy=yes' : ''}`, file, { headers: { 'Content-Type': 'application/json' } });
+    return this.http.post<MachineCopy>(`/api/machines/import${isCopy ? '?copy=yes' : ''}`, file, {
+      headers: { 'Content-Type': 'application/json' },
+    });
   }
 
   machine(id: string): Observable<MachineCopy> {
@@ -94,7 +108,7 @@ export class Api {
     return this.list<CheckSummary>(`/api/machines/${id}/checks`);
   }
 
-  startCheck(id: string, version: number, axisId: string, plan: StepCheckPlan): Observable<Check> {
+  startCheck(id: string, version: number, axisId: string, plan: CheckPlan): Observable<Check> {
     return this.http.post<Check>(`/api/machines/${id}/checks`, { version, axisId, plan });
   }
 
@@ -106,7 +120,13 @@ export class Api {
     return this.http.post<Check>(`/api/machines/${id}/checks/${checkId}/readings`, { readings });
   }
 
-  applyCorrection(id: string, checkId: string, version: number, document: Machine, reason: string): Observable<MachineCopy> {
+  applyCorrection(
+    id: string,
+    checkId: string,
+    version: number,
+    document: Machine,
+    reason: string,
+  ): Observable<MachineCopy> {
     return this.http.post<MachineCopy>(`/api/machines/${id}/checks/${checkId}/apply`, { version, document, reason });
   }
 
@@ -149,7 +169,9 @@ export class Api {
 export function problemIn(error: unknown): ProblemDetails | null {
   if (!(error instanceof HttpErrorResponse)) return null;
   const body: unknown = error.error;
-  return typeof body === 'object' && body !== null && 'title' in body && 'status' in body ? (body as ProblemDetails) : null;
+  return typeof body === 'object' && body !== null && 'title' in body && 'status' in body
+    ? (body as ProblemDetails)
+    : null;
 }
 
 /**
@@ -161,5 +183,7 @@ export function messageOf(error: unknown): string {
   const problem = problemIn(error);
   if (!problem) return 'The server does not answer. Nothing was lost here.';
   const first = problem.problems?.[0];
-  return first ? `${problem.title}: ${first.message.startsWith(first.path) ? '' : `${first.path} `}${first.message}.` : `${problem.title}. ${problem.detail}`;
+  return first
+    ? `${problem.title}: ${first.message.startsWith(first.path) ? '' : `${first.path} `}${first.message}.`
+    : `${problem.title}. ${problem.detail}`;
 }

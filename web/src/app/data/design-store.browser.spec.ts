@@ -10,7 +10,13 @@ import { DesignStore, type AxisView } from './design-store';
 import type { DesignState } from './design.state';
 import { Outbox } from './outbox';
 
-const copyOf = (name: string, version: number): MachineCopy => ({ id: 'm', version, revision: 1, document: newMachine(name, 'router'), updatedAt: '2026-11-05T14:02:00.000Z' });
+const copyOf = (name: string, version: number): MachineCopy => ({
+  id: 'm',
+  version,
+  revision: 1,
+  document: newMachine(name, 'router'),
+  updatedAt: '2026-11-05T14:02:00.000Z',
+});
 
 describe('the design store', () => {
   let store: DesignStore;
@@ -18,7 +24,8 @@ describe('the design store', () => {
   let state: DesignState | null;
   const outbox = (): MemoryOutbox => TestBed.inject(MemoryOutbox);
   const saving = (): TestRequest => http.expectOne({ method: 'PUT', url: '/api/machines/m' });
-  const conflict = (request: TestRequest, current: MachineCopy): void => request.flush({ title: 'stale', status: 409, current }, { status: 409, statusText: 'Conflict' });
+  const conflict = (request: TestRequest, current: MachineCopy): void =>
+    request.flush({ title: 'stale', status: 409, current }, { status: 409, statusText: 'Conflict' });
   /** Lets promises go on while the clock stands. */
   const settle = async (): Promise<void> => {
     for (let count = 0; count < 8; count += 1) await Promise.resolve();
@@ -27,7 +34,16 @@ describe('the design store', () => {
 
   beforeEach(() => {
     jasmine.clock().install().mockDate(new Date('2026-11-05T14:00:00Z'));
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), DesignStore, MemoryOutbox, { provide: Outbox, useExisting: MemoryOutbox }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        DesignStore,
+        MemoryOutbox,
+        { provide: Outbox, useExisting: MemoryOutbox },
+      ],
+    });
     http = TestBed.inject(HttpTestingController);
     store = TestBed.inject(DesignStore);
     state = null;
@@ -139,7 +155,9 @@ describe('the design store', () => {
     store.edit('both', (document) => ({ ...document, name: 'Renamed', note: 'x'.repeat(5000) }));
     jasmine.clock().tick(900);
     const save = saving();
-    expect((save.request.body as { document: { name: string; note: string } }).document).toEqual(jasmine.objectContaining({ name: 'Renamed', note: '' }));
+    expect((save.request.body as { document: { name: string; note: string } }).document).toEqual(
+      jasmine.objectContaining({ name: 'Renamed', note: '' }),
+    );
     save.flush(copyOf('Renamed', 2));
     expect(state?.save).toEqual({ kind: 'refused', message: jasmine.stringContaining('note') as unknown as string });
     expect([state?.document.note.length, state?.version]).toEqual([5000, 2]);
@@ -157,13 +175,21 @@ describe('the design store', () => {
     rename('B');
     jasmine.clock().tick(900);
     saving().flush(
-      { title: 'Invalid', detail: '', status: 422, problems: [{ path: 'document.axes.0.job.speed', message: 'is too fast' }] },
+      {
+        title: 'Invalid',
+        detail: '',
+        status: 422,
+        problems: [{ path: 'document.axes.0.job.speed', message: 'is too fast' }],
+      },
       { status: 422, statusText: 'Unprocessable' },
     );
     expect(state?.save).toEqual({ kind: 'refused', message: 'X, job, speed is too fast' });
     rename('C');
     jasmine.clock().tick(900);
-    saving().flush({ title: 'Not here', detail: 'It may have been deleted.', status: 404 }, { status: 404, statusText: 'Not Found' });
+    saving().flush(
+      { title: 'Not here', detail: 'It may have been deleted.', status: 404 },
+      { status: 404, statusText: 'Not Found' },
+    );
     expect(state?.save).toEqual(jasmine.objectContaining({ kind: 'failed', isGone: true }));
   });
 
@@ -186,24 +212,41 @@ describe('the design store', () => {
     jasmine.clock().tick(900);
     conflict(saving(), { ...copyOf('B', 2), document: sent });
     const again = saving();
-    expect([(again.request.body as { version: number }).version, (again.request.body as { document: { name: string } }).document.name]).toEqual([2, 'BC']);
+    expect([
+      (again.request.body as { version: number }).version,
+      (again.request.body as { document: { name: string } }).document.name,
+    ]).toEqual([2, 'BC']);
     again.flush(copyOf('BC', 3));
     expect(state?.save.kind).toBe('saved');
   });
 
   it('takes up what was left behind, where the server has nothing else by now', async () => {
-    outbox().kept.set('n', { id: 'n', version: 4, document: { ...copyOf('Ours', 4).document, note: 'left behind' }, unheard: [] });
+    outbox().kept.set('n', {
+      id: 'n',
+      version: 4,
+      document: { ...copyOf('Ours', 4).document, note: 'left behind' },
+      unheard: [],
+    });
     store.open('n');
     http.expectOne('/api/machines/n').flush({ ...copyOf('Ours', 4), id: 'n' });
     await settle();
-    expect([state?.document.note, state?.save.kind, state?.notice]).toEqual(['left behind', 'unsaved', jasmine.stringContaining('taken up again')]);
+    expect([state?.document.note, state?.save.kind, state?.notice]).toEqual([
+      'left behind',
+      'unsaved',
+      jasmine.stringContaining('taken up again'),
+    ]);
     expect(state?.past.length).toBe(1);
     store.noticeSeen();
     expect(state?.notice).toBe('');
   });
 
   it('asks about what was left behind where somebody else has saved since', async () => {
-    outbox().kept.set('n', { id: 'n', version: 4, document: { ...copyOf('Ours', 4).document, note: 'left behind' }, unheard: [] });
+    outbox().kept.set('n', {
+      id: 'n',
+      version: 4,
+      document: { ...copyOf('Ours', 4).document, note: 'left behind' },
+      unheard: [],
+    });
     store.open('n');
     http.expectOne('/api/machines/n').flush({ ...copyOf('Theirs', 6), id: 'n' });
     await settle();
@@ -215,7 +258,9 @@ describe('the design store', () => {
     const { document } = copyOf('Ours', 4);
     outbox().kept.set('n', { id: 'n', version: 4, document, unheard: [] });
     store.open('n');
-    http.expectOne('/api/machines/n').flush({ ...copyOf('Ours', 5), id: 'n', document: JSON.parse(JSON.stringify(document)) as typeof document });
+    http
+      .expectOne('/api/machines/n')
+      .flush({ ...copyOf('Ours', 5), id: 'n', document: JSON.parse(JSON.stringify(document)) as typeof document });
     await settle();
     expect([state?.save.kind, outbox().kept.size]).toEqual(['saved', 0]);
   });
@@ -241,11 +286,14 @@ describe('the design store', () => {
   });
 
   it('writes it down when what was applied is taken back, and when it is applied again', async () => {
-    const applied = { ...copyOf('Corrected', 2), document: { ...(state?.document as MachineCopy['document']), note: 'corrected' } };
+    const applied = {
+      ...copyOf('Corrected', 2),
+      document: { ...(state?.document as MachineCopy['document']), note: 'corrected' },
+    };
     const applying = store.apply(
       (document) => ({ ...document, note: 'corrected' }),
-      () => of(applied),
       'X: setting corrected to 400 steps/mm',
+      () => of(applied),
     );
     await applying;
     expect(state?.document.note).toBe('corrected');
@@ -269,13 +317,25 @@ describe('the design store', () => {
     await settle();
     http.match({ method: 'PUT' }).forEach((request) => request.flush(copyOf('x', 7)));
     await settle();
-    expect((http.expectOne({ method: 'POST' }).request.body as { reason: string }).reason).toBe('Applied again: X: setting corrected to 400 steps/mm');
+    expect((http.expectOne({ method: 'POST' }).request.body as { reason: string }).reason).toBe(
+      'Applied again: X: setting corrected to 400 steps/mm',
+    );
   });
 
   it('knows the check that was measured here anew without reading the others again', () => {
     const seen: string[] = [];
     store.checks$.subscribe((checks) => seen.push(checks.map(({ id, verdict }) => `${id} ${verdict}`).join(', ')));
-    const check = (id: string, verdict: CheckSummary['verdict']): CheckSummary => ({ id, axisId: 'axis-1', axisLetter: 'X', revision: 1, verdict, sentence: '', at: '2026-11-05T14:02:00.000Z', basis: [] });
+    const check = (id: string, verdict: CheckSummary['verdict']): CheckSummary => ({
+      id,
+      kind: 'step-check',
+      axisId: 'axis-1',
+      axisLetter: 'X',
+      revision: 1,
+      verdict,
+      sentence: '',
+      at: '2026-11-05T14:02:00.000Z',
+      basis: [],
+    });
     http.expectOne('/api/machines/m/checks').flush([check('b', 'incomplete'), check('a', 'true')]);
     store.noteCheck(check('b', 'not-true'));
     store.noteCheck(check('c', 'incomplete'));

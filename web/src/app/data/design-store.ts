@@ -1,6 +1,13 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { CheckSummary, MachineCopy } from '@crisp-notch/contract';
-import { axisContext, isSameContext, judgeAxis, sayIn, type AxisContext, type JudgedAxis } from '@crisp-notch/core/drive-line';
+import {
+  axisContext,
+  isSameContext,
+  judgeAxis,
+  sayIn,
+  type AxisContext,
+  type JudgedAxis,
+} from '@crisp-notch/core/drive-line';
 import { sameMachine } from '@crisp-notch/core/formats';
 import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
@@ -62,7 +69,10 @@ export interface AxisView extends JudgedAxis {
   readonly isCandidate?: true;
 }
 
-export type Loading = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly state: DesignState };
+export type Loading =
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'open'; readonly state: DesignState };
 
 /** Quiet time after a keystroke before it is sent: acknowledged within a second. */
 const AUTOSAVE_IN_MILLISECONDS = 350;
@@ -114,7 +124,10 @@ export class DesignStore implements OnDestroy {
       this.api.checks(id).pipe(
         catchError((error: unknown) => {
           // A list that could not be read is not an empty one.
-          this.update((state) => ({ ...state, notice: `The checks of this machine could not be read: ${messageOf(error)}` }));
+          this.update((state) => ({
+            ...state,
+            notice: `The checks of this machine could not be read: ${messageOf(error)}`,
+          }));
           return of([] as readonly CheckSummary[]);
         }),
         // A check that is begun or measured here is the only one that changed.
@@ -136,15 +149,21 @@ export class DesignStore implements OnDestroy {
       filter((state) => state.save.kind === 'unsaved'),
       debounceTime(AUTOSAVE_IN_MILLISECONDS),
     );
-    const retried = this.save$.pipe(switchMap((save) => (save.kind === 'failed' ? timer(RETRY_IN_MILLISECONDS) : EMPTY)));
+    const retried = this.save$.pipe(
+      switchMap((save) => (save.kind === 'failed' ? timer(RETRY_IN_MILLISECONDS) : EMPTY)),
+    );
     // One save after the other: each starts from the version that the one before was acknowledged with.
     this.subscriptions.add(
       merge(typed, retried, this.flushNow)
         .pipe(concatMap(() => this.send()))
         .subscribe(),
     );
-    this.subscriptions.add(this.outbox.savedElsewhere$.subscribe(({ id, version }) => this.takeUpElsewhere(id, version)));
-    this.subscriptions.add(fromEvent(window, 'pagehide').subscribe(() => this.leave((unsaved) => this.outbox.sendOnClosing(unsaved))));
+    this.subscriptions.add(
+      this.outbox.savedElsewhere$.subscribe(({ id, version }) => this.takeUpElsewhere(id, version)),
+    );
+    this.subscriptions.add(
+      fromEvent(window, 'pagehide').subscribe(() => this.leave((unsaved) => this.outbox.sendOnClosing(unsaved))),
+    );
     // A phone may end a page that is out of sight without another word.
     this.subscriptions.add(fromEvent(document, 'visibilitychange').subscribe(() => this.flushNow.next()));
   }
@@ -173,7 +192,10 @@ export class DesignStore implements OnDestroy {
   }
 
   editAxis(axisId: string, key: string, change: (axis: Axis) => Axis): void {
-    this.edit(`${axisId}.${key}`, (document) => ({ ...document, axes: document.axes.map((axis) => (axis.id === axisId ? change(axis) : axis)) }));
+    this.edit(`${axisId}.${key}`, (document) => ({
+      ...document,
+      axes: document.axes.map((axis) => (axis.id === axisId ? change(axis) : axis)),
+    }));
   }
 
   undo(): void {
@@ -223,7 +245,10 @@ export class DesignStore implements OnDestroy {
     if (loading.kind !== 'open' || loading.state.save.kind !== 'stale') return;
     const { id, document, saved } = loading.state;
     const { theirs } = loading.state.save;
-    const [other, reason] = side === 'ours' ? [theirs.document, 'Changed in two places: the side that was not gone on with'] : [sendableOf(document, saved).sendable, 'Changed in two places: what was here'];
+    const [other, reason] =
+      side === 'ours'
+        ? [theirs.document, 'Changed in two places: the side that was not gone on with']
+        : [sendableOf(document, saved).sendable, 'Changed in two places: what was here'];
     const { revision } = await firstValueFrom(this.api.keepBeside(id, other, reason));
     this.update(side === 'ours' ? oursKept : theirsTaken);
     this.noteRevision(revision);
@@ -249,20 +274,29 @@ export class DesignStore implements OnDestroy {
     this.flushNow.next();
     const state = await firstValueFrom(this.state$.pipe(filter((item) => item.save.kind !== 'unsaved')));
     if (state.save.kind === 'failed' || state.save.kind === 'refused') throw new Error(state.save.message);
-    if (state.save.kind === 'stale') throw new Error('The machine was changed elsewhere. Choose which version to go on with first.');
+    if (state.save.kind === 'stale')
+      throw new Error('The machine was changed elsewhere. Choose which version to go on with first.');
     return state;
   }
 
   /**
-   * Applies a change that is a revision by its nature, through the given request.
+   * Applies a change that is a revision by its nature.
    * @param reason what the logbook says of it; taking it back is written there too
+   * @param request how it reaches the server
    */
-  async apply(change: (document: Machine) => Machine, request: (state: DesignState, document: Machine) => Observable<MachineCopy>, reason = ''): Promise<void> {
+  async apply(
+    change: (document: Machine) => Machine,
+    reason: string,
+    request = (state: DesignState, document: Machine): Observable<MachineCopy> =>
+      this.api.applyDocument(state.id, state.version, document, reason),
+  ): Promise<void> {
     const state = await this.settled();
     const copy = await firstValueFrom(request(state, change(state.document)));
-    if (reason !== '') this.applied.set(copy.document, reason);
+    this.applied.set(copy.document, reason);
     // What was edited while the request was under way stays, on top of what it came to.
-    this.update((present) => (present.document === state.document ? replaced(present, copy) : rebased(present, copy, change(present.document))));
+    this.update((present) =>
+      present.document === state.document ? replaced(present, copy) : rebased(present, copy, change(present.document)),
+    );
   }
 
   /** Keeps the present design as a revision with a reason. */
@@ -288,7 +322,8 @@ export class DesignStore implements OnDestroy {
     const loading = this.subject.value;
     if (loading.kind !== 'open') return;
     const { id, version, document, unheard, save } = loading.state;
-    if (save.kind === 'unsaved' || save.kind === 'failed') hand({ id, version, document, unheard: this.inFlight ? unheardOf(unheard, this.inFlight) : unheard });
+    if (save.kind === 'unsaved' || save.kind === 'failed')
+      hand({ id, version, document, unheard: this.inFlight ? unheardOf(unheard, this.inFlight) : unheard });
   }
 
   /** Goes on with what was left behind of this machine, if the server has not got it by now. */
@@ -313,31 +348,50 @@ export class DesignStore implements OnDestroy {
   /** Another tab saved this machine: taken up at once where nothing was changed here. */
   private takeUpElsewhere(id: string, version: number): void {
     const loading = this.subject.value;
-    if (loading.kind !== 'open' || loading.state.id !== id || loading.state.version >= version || loading.state.save.kind !== 'saved') return;
+    if (
+      loading.kind !== 'open' ||
+      loading.state.id !== id ||
+      loading.state.version >= version ||
+      loading.state.save.kind !== 'saved'
+    )
+      return;
     const { document } = loading.state;
     this.api.machine(id).subscribe({
       next: (copy) =>
         this.update((state) =>
-          state.id === id && state.document === document && copy.version > state.version ? { ...replaced(state, copy), notice: 'Changed in another tab, and taken up here.' } : state,
+          state.id === id && state.document === document && copy.version > state.version
+            ? { ...replaced(state, copy), notice: 'Changed in another tab, and taken up here.' }
+            : state,
         ),
-      error: (error: unknown) => this.update((state) => ({ ...state, notice: `Changed in another tab; it could not be fetched: ${messageOf(error)}` })),
+      error: (error: unknown) =>
+        this.update((state) => ({
+          ...state,
+          notice: `Changed in another tab; it could not be fetched: ${messageOf(error)}`,
+        })),
     });
   }
 
   private send(): Observable<unknown> {
     const loading = this.subject.value;
-    if (loading.kind !== 'open' || (loading.state.save.kind !== 'unsaved' && loading.state.save.kind !== 'failed')) return EMPTY;
+    if (loading.kind !== 'open' || (loading.state.save.kind !== 'unsaved' && loading.state.save.kind !== 'failed'))
+      return EMPTY;
     const { id, version, document, saved, unheard } = loading.state;
     const sent = sendableOf(document, saved);
     if (sent.refusal !== '' && sent.sendable === saved) {
-      this.update((state) => (state.document === document ? { ...state, save: { kind: 'refused', message: sent.refusal } } : state));
+      this.update((state) =>
+        state.document === document ? { ...state, save: { kind: 'refused', message: sent.refusal } } : state,
+      );
       return EMPTY;
     }
     this.inFlight = sent.sendable;
     return this.outbox.send({ id, version, document: sent.sendable, unheard }).pipe(
       tap((copy) => this.update((state) => acknowledged(state, copy, sent))),
       catchError((error: unknown) => {
-        this.update((state) => ({ ...state, save: saveAfter(error, document), unheard: isUnheard(error) ? unheardOf(state.unheard, sent.sendable) : state.unheard }));
+        this.update((state) => ({
+          ...state,
+          save: saveAfter(error, document),
+          unheard: isUnheard(error) ? unheardOf(state.unheard, sent.sendable) : state.unheard,
+        }));
         return EMPTY;
       }),
       finalize(() => (this.inFlight = null)),
@@ -361,5 +415,7 @@ export class DesignStore implements OnDestroy {
 
 /** The list, newest first, with one check as it is now. */
 function withCheck(listed: readonly CheckSummary[], changed: CheckSummary): readonly CheckSummary[] {
-  return listed.some(({ id }) => id === changed.id) ? listed.map((check) => (check.id === changed.id ? changed : check)) : [changed, ...listed];
+  return listed.some(({ id }) => id === changed.id)
+    ? listed.map((check) => (check.id === changed.id ? changed : check))
+    : [changed, ...listed];
 }

@@ -1,10 +1,27 @@
 import type { MachineCopy } from '@crisp-notch/contract';
 import { newMachine, type Machine } from '@crisp-notch/core/machine';
-import { acknowledged, edited, openedDesign, oursKept, redone, replaced, theirsTaken, undone, type DesignState } from './design.state';
+import {
+  acknowledged,
+  edited,
+  openedDesign,
+  oursKept,
+  redone,
+  replaced,
+  theirsTaken,
+  undone,
+  type DesignState,
+} from './design.state';
 
-const copyOf = (name: string, version = 1): MachineCopy => ({ id: 'm', version, revision: 1, document: newMachine(name, 'router'), updatedAt: '2026-11-05T14:02:00.000Z' });
+const copyOf = (name: string, version = 1): MachineCopy => ({
+  id: 'm',
+  version,
+  revision: 1,
+  document: newMachine(name, 'router'),
+  updatedAt: '2026-11-05T14:02:00.000Z',
+});
 const named = (name: string): Machine => newMachine(name, 'router');
-const names = (state: DesignState): readonly string[] => [...state.past, state.document, ...state.future].map((item) => item.name);
+const names = (state: DesignState): readonly string[] =>
+  [...state.past, state.document, ...state.future].map((item) => item.name);
 
 describe('the design’s state', () => {
   it('takes typing in one field as one step of undo, and another field as another', () => {
@@ -30,19 +47,32 @@ describe('the design’s state', () => {
   it('stays unsaved when more was typed while a save was under way', () => {
     const sent = edited(openedDesign(copyOf('A')), named('B'), 'x', 0);
     const typedOn = edited(sent, named('C'), 'y', 0);
-    expect(acknowledged(sent, copyOf('B', 2), { document: sent.document, sendable: sent.document, refusal: '' }).save.kind).toBe('saved');
-    const late = acknowledged(typedOn, copyOf('B', 2), { document: sent.document, sendable: sent.document, refusal: '' });
+    expect(
+      acknowledged(sent, copyOf('B', 2), { document: sent.document, sendable: sent.document, refusal: '' }).save.kind,
+    ).toBe('saved');
+    const late = acknowledged(typedOn, copyOf('B', 2), {
+      document: sent.document,
+      sendable: sent.document,
+      refusal: '',
+    });
     expect([late.save.kind, late.version, late.document.name]).toEqual(['unsaved', 2, 'C']);
   });
 
   it('keeps both versions of a conflict within reach', () => {
     const ours = edited(openedDesign(copyOf('A')), named('Ours'), 'x', 0);
     const stale: DesignState = { ...ours, save: { kind: 'stale', theirs: copyOf('Theirs', 5) } };
-    expect(edited(stale, named('Ours 2'), 'x', 9999).save.kind).withContext('typing on does not hide it').toBe('stale');
+    expect(edited(stale, named('Ours 2'), 'x', 9999).save.kind)
+      .withContext('typing on does not hide it')
+      .toBe('stale');
     const theirs = theirsTaken(stale);
     expect([theirs.document.name, theirs.version, undone(theirs).document.name]).toEqual(['Theirs', 5, 'Ours']);
     const kept = oursKept(stale);
-    expect([kept.document.name, kept.version, kept.save.kind, undone(kept).document.name]).toEqual(['Ours', 5, 'unsaved', 'Theirs']);
+    expect([kept.document.name, kept.version, kept.save.kind, undone(kept).document.name]).toEqual([
+      'Ours',
+      5,
+      'unsaved',
+      'Theirs',
+    ]);
   });
 
   it('makes a correction from the server one step that can be undone', () => {

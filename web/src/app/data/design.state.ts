@@ -67,12 +67,23 @@ export function edited(state: DesignState, document: Machine, key: string, now: 
 
 export function undone(state: DesignState): DesignState {
   const document = state.past.at(-1);
-  return document ? { ...state, document, past: state.past.slice(0, -1), future: [state.document, ...state.future], save: unsaved(state), lastEdit: null } : state;
+  return document
+    ? {
+        ...state,
+        document,
+        past: state.past.slice(0, -1),
+        future: [state.document, ...state.future],
+        save: unsaved(state),
+        lastEdit: null,
+      }
+    : state;
 }
 
 export function redone(state: DesignState): DesignState {
   const [document, ...future] = state.future;
-  return document ? { ...state, document, past: [...state.past, state.document], future, save: unsaved(state), lastEdit: null } : state;
+  return document
+    ? { ...state, document, past: [...state.past, state.document], future, save: unsaved(state), lastEdit: null }
+    : state;
 }
 
 /** A document on its way: the working copy as it was, and what of it could be sent. */
@@ -84,30 +95,77 @@ export interface Sent {
 }
 
 /** @param sent what the server acknowledged; edits made since then are still to be sent */
-export function acknowledged(state: DesignState, copy: MachineCopy, { document, sendable, refusal }: Sent): DesignState {
-  const save: SaveState = state.document !== document ? { kind: 'unsaved' } : refusal === '' ? { kind: 'saved' } : { kind: 'refused', message: refusal };
-  return { ...state, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save, saved: sendable, unheard: [] };
+export function acknowledged(
+  state: DesignState,
+  copy: MachineCopy,
+  { document, sendable, refusal }: Sent,
+): DesignState {
+  const save: SaveState =
+    state.document !== document
+      ? { kind: 'unsaved' }
+      : refusal === ''
+        ? { kind: 'saved' }
+        : { kind: 'refused', message: refusal };
+  return {
+    ...state,
+    version: copy.version,
+    revision: copy.revision,
+    savedAt: copy.updatedAt,
+    save,
+    saved: sendable,
+    unheard: [],
+  };
 }
 
 /**
  * The working copy that was left behind goes on where it was; what the server has meanwhile from elsewhere is a
  * conflict.
  */
-export function resumed(state: DesignState, left: { readonly version: number; readonly document: Machine }, isOurs: boolean): DesignState {
+export function resumed(
+  state: DesignState,
+  left: { readonly version: number; readonly document: Machine },
+  isOurs: boolean,
+): DesignState {
   if (isOurs)
-    return { ...state, document: left.document, past: [...state.past, state.document], save: { kind: 'unsaved' }, notice: 'What you changed last time and was not saved yet is taken up again.' };
-  const theirs: MachineCopy = { id: state.id, version: state.version, revision: state.revision, document: state.document, updatedAt: state.savedAt };
+    return {
+      ...state,
+      document: left.document,
+      past: [...state.past, state.document],
+      save: { kind: 'unsaved' },
+      notice: 'What you changed last time and was not saved yet is taken up again.',
+    };
+  const theirs: MachineCopy = {
+    id: state.id,
+    version: state.version,
+    revision: state.revision,
+    document: state.document,
+    updatedAt: state.savedAt,
+  };
   return { ...state, document: left.document, version: left.version, save: { kind: 'stale', theirs } };
 }
 
 /** A revision was kept on the server while the design was edited on: the edits stay, on top of it. */
 export function rebased(state: DesignState, copy: MachineCopy, document: Machine): DesignState {
-  return { ...state, document, version: copy.version, revision: copy.revision, savedAt: copy.updatedAt, save: { kind: 'unsaved' }, saved: copy.document, unheard: [] };
+  return {
+    ...state,
+    document,
+    version: copy.version,
+    revision: copy.revision,
+    savedAt: copy.updatedAt,
+    save: { kind: 'unsaved' },
+    saved: copy.document,
+    unheard: [],
+  };
 }
 
 /** The design was kept as a revision: the way back and forward stays. */
 export function revisionKept(state: DesignState, { version, revision, updatedAt }: MachineCopy): DesignState {
-  return { ...state, version: Math.max(state.version, version), revision: Math.max(state.revision, revision), savedAt: updatedAt };
+  return {
+    ...state,
+    version: Math.max(state.version, version),
+    revision: Math.max(state.revision, revision),
+    savedAt: updatedAt,
+  };
 }
 
 /** The server changed the document by itself, as a correction does; it becomes one step that can be undone. */
@@ -136,5 +194,15 @@ export function theirsTaken(state: DesignState): DesignState {
 export function oursKept(state: DesignState): DesignState {
   if (state.save.kind !== 'stale') return state;
   const { theirs } = state.save;
-  return { ...state, version: theirs.version, revision: theirs.revision, past: [...state.past, theirs.document], future: [], save: { kind: 'unsaved' }, saved: theirs.document, unheard: [], lastEdit: null };
+  return {
+    ...state,
+    version: theirs.version,
+    revision: theirs.revision,
+    past: [...state.past, theirs.document],
+    future: [],
+    save: { kind: 'unsaved' },
+    saved: theirs.document,
+    unheard: [],
+    lastEdit: null,
+  };
 }

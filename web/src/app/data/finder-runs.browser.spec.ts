@@ -6,7 +6,11 @@ import { filter, firstValueFrom, type Observable } from 'rxjs';
 import type { FinderMessage, FinderRequest } from '../workers/finder-messages';
 import { FinderRuns, type FinderRun } from './finder-runs';
 
-const specified = (kind: Part['kind'], name: string, specification: object): { readonly id: string; readonly part: Part } => {
+const specified = (
+  kind: Part['kind'],
+  name: string,
+  specification: object,
+): { readonly id: string; readonly part: Part } => {
   const part = newPart(kind, name);
   return { id: name, part: { ...part, specification: { ...part.specification, ...specification } } as Part };
 };
@@ -14,15 +18,43 @@ const q = quantityOf;
 
 function request(speed: string): FinderRequest {
   const machine = newMachine('M', 'router');
-  const axes = machine.axes.map((axis) => ({ ...axis, job: { ...axis.job, speed: q(speed) }, carriage: { ...axis.carriage, mass: q('4 kg') } })) as unknown as Machine['axes'];
+  const axes = machine.axes.map((axis) => ({
+    ...axis,
+    job: { ...axis.job, speed: q(speed) },
+    carriage: { ...axis.carriage, mass: q('4 kg') },
+  })) as unknown as Machine['axes'];
   return {
     machine: { ...machine, axes },
     axisId: 'axis-1',
     parts: [
-      specified('motor', 'M', { stepAngle: q('1.8 °'), holdingTorque: q('0.9 N·m'), ratedCurrent: q('2 A'), resistance: q('1.4 Ω'), inductance: q('3 mH') }),
-      specified('motor', 'Small', { stepAngle: q('1.8 °'), holdingTorque: q('0.4 N·m'), ratedCurrent: q('1.2 A'), resistance: q('2.4 Ω'), inductance: q('4 mH') }),
-      specified('motor', 'Fine', { stepAngle: q('0.9 °'), holdingTorque: q('0.5 N·m'), ratedCurrent: q('1.7 A'), resistance: q('1.7 Ω'), inductance: q('5 mH') }),
-      specified('motor', 'Large', { stepAngle: q('1.8 °'), holdingTorque: q('1.9 N·m'), ratedCurrent: q('2.8 A'), resistance: q('1.1 Ω'), inductance: q('3 mH') }),
+      specified('motor', 'M', {
+        stepAngle: q('1.8 °'),
+        holdingTorque: q('0.9 N·m'),
+        ratedCurrent: q('2 A'),
+        resistance: q('1.4 Ω'),
+        inductance: q('3 mH'),
+      }),
+      specified('motor', 'Small', {
+        stepAngle: q('1.8 °'),
+        holdingTorque: q('0.4 N·m'),
+        ratedCurrent: q('1.2 A'),
+        resistance: q('2.4 Ω'),
+        inductance: q('4 mH'),
+      }),
+      specified('motor', 'Fine', {
+        stepAngle: q('0.9 °'),
+        holdingTorque: q('0.5 N·m'),
+        ratedCurrent: q('1.7 A'),
+        resistance: q('1.7 Ω'),
+        inductance: q('5 mH'),
+      }),
+      specified('motor', 'Large', {
+        stepAngle: q('1.8 °'),
+        holdingTorque: q('1.9 N·m'),
+        ratedCurrent: q('2.8 A'),
+        resistance: q('1.1 Ω'),
+        inductance: q('3 mH'),
+      }),
       specified('driver', 'D', { currentMost: q('3 A'), voltageMost: q('45 V'), finestMicrosteps: 32 }),
       specified('controller', 'C', { pulseRateMost: q('100 kHz') }),
     ],
@@ -38,7 +70,8 @@ describe('searches in a worker', () => {
     run = new FinderRuns().run(asked, 'balance');
     return run.messages$;
   };
-  const lastState = (messages$: Observable<FinderMessage>): Promise<FinderMessage> => firstValueFrom(messages$.pipe(filter((message) => message.kind === 'state' && message.isDone)));
+  const lastState = (messages$: Observable<FinderMessage>): Promise<FinderMessage> =>
+    firstValueFrom(messages$.pipe(filter((message) => message.kind === 'state' && message.isDone)));
 
   it('come to what the core finds, sorted as asked', async () => {
     const asked = request('40 mm/s');
@@ -50,8 +83,13 @@ describe('searches in a worker', () => {
     let next = work.next();
     while (!next.done) next = work.next();
     const expected: SearchState = next.value;
-    const best = (by: 'balance' | 'heat'): SearchState['front'] => ranked(expected.front, by, here.value.wishes).slice(0, 40);
-    expect(last.kind === 'state' ? last.state : null).toEqual({ ...expected, front: best('balance'), frontCount: expected.front.length });
+    const best = (by: 'balance' | 'heat'): SearchState['front'] =>
+      ranked(expected.front, by, here.value.wishes).slice(0, 40);
+    expect(last.kind === 'state' ? last.state : null).toEqual({
+      ...expected,
+      front: best('balance'),
+      frontCount: expected.front.length,
+    });
     expect(expected.front.length).toBeGreaterThan(3);
   });
 
@@ -80,12 +118,24 @@ describe('searches in a worker', () => {
   it('say whether lines that stand fit, as the core does', async () => {
     const { machine, axisId, options, limits } = request('40 mm/s');
     const fast = request('9 m/s').machine;
-    const fits = await firstValueFrom(new FinderRuns().fits({ lines: [{ machine, axisId }, { machine: fast, axisId }], options, limits }));
+    const fits = await firstValueFrom(
+      new FinderRuns().fits({
+        lines: [
+          { machine, axisId },
+          { machine: fast, axisId },
+        ],
+        options,
+        limits,
+      }),
+    );
     expect(fits).toEqual([fitOfLine(machine, axisId, options, limits), fitOfLine(fast, axisId, options, limits)]);
   });
 
   it('say in words what has to be said first', async () => {
-    const bare = { ...request('40 mm/s'), machine: { ...newMachine('M', 'router'), axes: [newAxis('axis-1', 'X', 'screw', 'supply-1')] } };
+    const bare = {
+      ...request('40 mm/s'),
+      machine: { ...newMachine('M', 'router'), axes: [newAxis('axis-1', 'X', 'screw', 'supply-1')] },
+    };
     await expectAsync(firstValueFrom(begun(bare))).toBeRejectedWithError(/Say first: mass/);
   });
 });

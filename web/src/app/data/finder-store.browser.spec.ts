@@ -13,7 +13,14 @@ const request: FinderRequest = {
   options: { free: [], series: [], onlyOwned: false, motorWords: '', driverWords: '' },
   limits: { priceMost: null, holdsUnpowered: false },
 };
-const found = (accepted: number): Found => ({ done: 10, total: 20, accepted, rejected: {}, front: [], frontCount: accepted });
+const found = (accepted: number): Found => ({
+  done: 10,
+  total: 20,
+  accepted,
+  rejected: {},
+  front: [],
+  frontCount: accepted,
+});
 
 /** Stands for the worker: says what it is told to, and notes its orders. */
 class FakeRuns {
@@ -28,7 +35,12 @@ class FakeRuns {
   run(asked: FinderRequest, sort: SortBy): FinderRun {
     this.requests.push(asked);
     this.sorts.push(sort);
-    return { messages$: this.messages, sort: (by) => this.sorts.push(by), stop: () => (this.stopped += 1), end: () => (this.ended += 1) };
+    return {
+      messages$: this.messages,
+      sort: (by) => this.sorts.push(by),
+      stop: () => (this.stopped += 1),
+      end: () => (this.ended += 1),
+    };
   }
 }
 
@@ -112,7 +124,8 @@ describe('the store of the match finder', () => {
   it('keeps four pins, the newest last', () => {
     const names: string[][] = [];
     store.pins$.subscribe((pins) => names.push(pins.map((pin) => pin.name)));
-    for (const name of ['a', 'b', 'c', 'd', 'e']) store.pin({ name, axisId: 'axis-1', candidate: {} as Candidate, design: request.machine });
+    for (const name of ['a', 'b', 'c', 'd', 'e'])
+      store.pin({ name, axisId: 'axis-1', candidate: {} as Candidate, design: request.machine });
     expect(names.at(-1)).toEqual(['b', 'c', 'd', 'e']);
     store.unpin(3);
     expect(names.at(-1)).toEqual(['b', 'd', 'e']);

@@ -148,7 +148,14 @@ export class FinderStore implements OnDestroy {
     }
     // Nothing but another order of what was found comes after a stop.
     if (present.status === 'stopped') return;
-    if (message.kind === 'state') this.subject.next({ ...present, of, found: message.state, status: message.isDone ? (message.state.accepted > 0 ? 'done' : 'relaxing') : 'searching' });
-    else if (message.kind === 'relaxed') this.subject.next({ ...present, relaxations: message.relaxations, status: 'done' });
+    if (message.kind === 'state')
+      this.subject.next({
+        ...present,
+        of,
+        found: message.state,
+        status: message.isDone ? (message.state.accepted > 0 ? 'done' : 'relaxing') : 'searching',
+      });
+    else if (message.kind === 'relaxed')
+      this.subject.next({ ...present, relaxations: message.relaxations, status: 'done' });
   }
 }

@@ -1,6 +1,6 @@
 import { inject, Injectable, type Signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { evaluateStepCheck } from '@crisp-notch/core/checks';
+import { evaluateCheck, type CheckEvaluation } from '@crisp-notch/core/checks';
 import { axisContext, sayIn } from '@crisp-notch/core/drive-line';
 import type { CheckSummary } from '@crisp-notch/contract';
 import { catchError, distinctUntilChanged, map, of, switchMap } from 'rxjs';
@@ -24,8 +24,12 @@ export class LatestReadings {
         return this.api.check(id, item.id).pipe(
           map((full) => {
             const context = axisContext(full.document, full.axisId);
-            const evaluation = context ? evaluateStepCheck(context, full.plan, full.readings, sayIn('metric')) : null;
-            return (evaluation?.points ?? []).filter((point) => point.excluded === null).map((point) => point.deviation);
+            const evaluation: CheckEvaluation | null = context
+              ? evaluateCheck(context, full.plan, full.readings, sayIn('metric'))
+              : null;
+            return (evaluation?.points ?? [])
+              .filter((point) => point.excluded === null)
+              .map((point) => point.deviation);
           }),
           catchError(() => of([])),
         );

@@ -7,8 +7,19 @@ import { firstValueFrom } from 'rxjs';
 import { Outbox, unheardOf, type SavedElsewhere } from './outbox';
 import type { Unsaved } from './unsaved-copies';
 
-const unsaved = (name: string, version = 3): Unsaved => ({ id: 'outbox-m', version, document: newMachine(name, 'router'), unheard: [] });
-const copyOf = ({ id, document }: Unsaved, version: number): object => ({ id, version, revision: 1, document, updatedAt: '2026-11-05T14:02:00.000Z' });
+const unsaved = (name: string, version = 3): Unsaved => ({
+  id: 'outbox-m',
+  version,
+  document: newMachine(name, 'router'),
+  unheard: [],
+});
+const copyOf = ({ id, document }: Unsaved, version: number): object => ({
+  id,
+  version,
+  revision: 1,
+  document,
+  updatedAt: '2026-11-05T14:02:00.000Z',
+});
 
 /** Closes a tab's ears, as closing the tab does. */
 const silence = (outbox: Outbox): void => (outbox as unknown as { readonly channel: BroadcastChannel }).channel.close();
@@ -17,12 +28,15 @@ describe('the outbox in the browser', () => {
   let http: HttpTestingController;
   const outbox = (): Outbox => TestBed.inject(Outbox);
   const begin = (): void => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()],
+    });
     http = TestBed.inject(HttpTestingController);
   };
   beforeEach(begin);
   afterEach(async () => {
-    for (let left = await outbox().left('outbox-m'); left !== null; left = await outbox().left('outbox-m')) outbox().drop(left);
+    for (let left = await outbox().left('outbox-m'); left !== null; left = await outbox().left('outbox-m'))
+      outbox().drop(left);
   });
   /** Ends this tab, so that the next outbox is another's. */
   const another = (): void => {
@@ -50,7 +64,9 @@ describe('the outbox in the browser', () => {
     first.keep(unsaved('Of the first tab'));
     another();
     outbox().keep(unsaved('Of the second tab'));
-    expect((await outbox().left('outbox-m'))?.document.name).withContext('the first tab is there').toBe('Of the second tab');
+    expect((await outbox().left('outbox-m'))?.document.name)
+      .withContext('the first tab is there')
+      .toBe('Of the second tab');
     outbox().done('outbox-m', 4);
     expect(await outbox().left('outbox-m')).toBeNull();
     expect((await first.left('outbox-m'))?.document.name).toBe('Of the first tab');
@@ -63,7 +79,9 @@ describe('the outbox in the browser', () => {
 
   it('tells other tabs what was saved', async () => {
     const channel = new BroadcastChannel('crisp-notch');
-    const heard = new Promise<SavedElsewhere>((resolve) => (channel.onmessage = ({ data }: MessageEvent<SavedElsewhere>): void => resolve(data)));
+    const heard = new Promise<SavedElsewhere>(
+      (resolve) => (channel.onmessage = ({ data }: MessageEvent<SavedElsewhere>): void => resolve(data)),
+    );
     outbox().done('outbox-m', 9);
     expect(await heard).toEqual(jasmine.objectContaining({ id: 'outbox-m', version: 9 }));
     const told = firstValueFrom(outbox().savedElsewhere$);
@@ -94,6 +112,12 @@ describe('the outbox in the browser', () => {
 
   it('remembers the newest few of what was sent without an answer', () => {
     const sent = Array.from({ length: 7 }, (_, index) => newMachine(`M${index}`, 'other'));
-    expect(sent.reduce<readonly (typeof sent)[number][]>(unheardOf, []).map((item) => item.name)).toEqual(['M2', 'M3', 'M4', 'M5', 'M6']);
+    expect(sent.reduce<readonly (typeof sent)[number][]>(unheardOf, []).map((item) => item.name)).toEqual([
+      'M2',
+      'M3',
+      'M4',
+      'M5',
+      'M6',
+    ]);
   });
 });

@@ -9,7 +9,10 @@ import { Api, messageOf, problemIn } from './api';
 import { openUnsaved, type Left, type Shelf, type Unsaved } from './unsaved-copies';
 
 /** What tabs say to each other. */
-type Message = { readonly kind: 'saved'; readonly id: string; readonly version: number } | { readonly kind: 'who' } | { readonly kind: 'here'; readonly tab: string };
+type Message =
+  | { readonly kind: 'saved'; readonly id: string; readonly version: number }
+  | { readonly kind: 'who' }
+  | { readonly kind: 'here'; readonly tab: string };
 
 /** Another tab saved a machine. */
 export interface SavedElsewhere {
@@ -69,7 +72,9 @@ export class Outbox {
 
   /** Puts a working copy by; a later one of the same machine and tab takes its place. Other tabs' copies stay. */
   keep(unsaved: Unsaved): void {
-    this.work((database) => database.put('copies', { ...unsaved, key: this.keyOf(unsaved.id), tab: this.tab, at: Date.now() }));
+    this.work((database) =>
+      database.put('copies', { ...unsaved, key: this.keyOf(unsaved.id), tab: this.tab, at: Date.now() }),
+    );
     if (!this.leftIds().includes(unsaved.id)) this.leftIds.update((ids) => [...ids, unsaved.id]);
   }
 
@@ -127,7 +132,9 @@ export class Outbox {
         const current = problemIn(error)?.current;
         if (!current || !('document' in current)) return throwError(() => error);
         if (sameMachine(current.document, document)) return of(current);
-        return unheard.some((item) => sameMachine(item, current.document)) ? this.api.saveMachine(id, current.version, document) : throwError(() => error);
+        return unheard.some((item) => sameMachine(item, current.document))
+          ? this.api.saveMachine(id, current.version, document)
+          : throwError(() => error);
       }),
     );
   }
@@ -153,9 +160,12 @@ export class Outbox {
     const body = JSON.stringify({ version: unsaved.version, document: unsaved.document });
     if (new TextEncoder().encode(body).length > KEPT_ALIVE_MOST) return;
     // Nobody is left to hear the answer: on return it is compared with what was kept.
-    void fetch(`/api/machines/${unsaved.id}`, { method: 'PUT', body, keepalive: true, headers: { 'content-type': 'application/json' } }).catch((error: unknown) =>
-      this.trouble.set(messageOf(error)),
-    );
+    void fetch(`/api/machines/${unsaved.id}`, {
+      method: 'PUT',
+      body,
+      keepalive: true,
+      headers: { 'content-type': 'application/json' },
+    }).catch((error: unknown) => this.trouble.set(messageOf(error)));
   }
 
   private work(change: (database: IDBPDatabase<Shelf>) => Promise<unknown>): void {

@@ -20,7 +20,9 @@ export class PreferencesStore {
   private readonly subject = new BehaviorSubject<Preferences>(this.cached());
   readonly preferences$: Observable<Preferences> = this.subject;
   readonly preferences = toSignal(this.subject, { requireSync: true });
-  readonly units = toSignal(this.subject.pipe(map((preferences): UnitSystem => preferences.units)), { requireSync: true });
+  readonly units = toSignal(this.subject.pipe(map((preferences): UnitSystem => preferences.units)), {
+    requireSync: true,
+  });
 
   constructor() {
     this.subject.subscribe((preferences) => {

@@ -14,14 +14,22 @@ describe('runs in a worker', () => {
   const runs = (): RigRuns => TestBed.inject(RigRuns);
 
   it('report their progress and end with the result', async () => {
-    const messages: readonly RigMessage[] = await lastValueFrom(runs().run({ kind: 'run', setup, pieces: jumpCommand(0, 800, 0.1), settle: 0.05 }).pipe(toArray()));
+    const messages: readonly RigMessage[] = await lastValueFrom(
+      runs()
+        .run({ kind: 'run', setup, pieces: jumpCommand(0, 800, 0.1), settle: 0.05 })
+        .pipe(toArray()),
+    );
     expect(messages.some((message) => message.kind === 'progress')).toBeTrue();
     const last = messages.at(-1);
     expect(last?.kind === 'run' && last.result.lost).toBe(0);
   });
 
   it('hand over each point of a curve as it is known', async () => {
-    const messages = await lastValueFrom(runs().run({ kind: 'curve', setup, rates: [200, 400, 600] }).pipe(toArray()));
+    const messages = await lastValueFrom(
+      runs()
+        .run({ kind: 'curve', setup, rates: [200, 400, 600] })
+        .pipe(toArray()),
+    );
     expect(messages.filter((message) => message.kind === 'point').length).toBe(3);
     const last = messages.at(-1);
     expect(last?.kind === 'curve' && last.points.map((point) => point.rate)).toEqual([200, 400, 600]);

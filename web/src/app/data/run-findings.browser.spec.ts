@@ -13,7 +13,14 @@ function viewOf(lead: string, name = ''): AxisView {
     ...axis,
     name,
     motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: quantityOf('0.9 °') } },
-    transmission: { ...axis.transmission, specification: { ...axis.transmission.specification, pitch: quantityOf(lead), starts: 1 } as Axis['transmission']['specification'] },
+    transmission: {
+      ...axis.transmission,
+      specification: {
+        ...axis.transmission.specification,
+        pitch: quantityOf(lead),
+        starts: 1,
+      } as Axis['transmission']['specification'],
+    },
   };
   const context = axisContext({ ...machine, axes: [known] }, axis.id);
   if (!context) throw new Error('axis');
@@ -25,7 +32,9 @@ describe('what runs have found', () => {
 
   it('is known wherever the same design is looked at, each kind by itself', () => {
     findings().keep(viewOf('5 mm'), 'start-rate', { most: 0.116, words: 'with its microsteps' });
-    expect(findings().found(viewOf('5 mm', 'renamed'), 'start-rate')).toEqual(jasmine.objectContaining({ most: 0.116, words: 'with its microsteps' }));
+    expect(findings().found(viewOf('5 mm', 'renamed'), 'start-rate')).toEqual(
+      jasmine.objectContaining({ most: 0.116, words: 'with its microsteps' }),
+    );
     expect(findings().found(viewOf('5 mm'), 'fastest-ramp')).toBeNull();
   });
 

@@ -19,7 +19,10 @@ export function stepsPerTravel({ reckoner }: AxisView): number | null {
 
 /** An axis as the simulation sees it: two views with one of these would run alike. */
 function designOf(view: AxisView): string {
-  return JSON.stringify([stepsPerTravel(view), rigSetup(view.reckoner, { stepping: 'set', isDamped: false, isLoaded: true })]);
+  return JSON.stringify([
+    stepsPerTravel(view),
+    rigSetup(view.reckoner, { stepping: 'set', isDamped: false, isLoaded: true }),
+  ]);
 }
 
 /**

@@ -38,6 +38,10 @@ export function saveAfter(error: unknown, document: Machine): SaveState {
   if (current && 'document' in current) return { kind: 'stale', theirs: current };
   const refused = problem?.status === 422 ? problem.problems?.[0] : undefined;
   // The server says “document.axes.0 …” of what was sent as a document.
-  if (refused) return { kind: 'refused', message: `${placeInWords(document, refused.path.replace(/^document\.?/, ''))} ${refused.message}` };
+  if (refused)
+    return {
+      kind: 'refused',
+      message: `${placeInWords(document, refused.path.replace(/^document\.?/, ''))} ${refused.message}`,
+    };
   return { kind: 'failed', message: messageOf(error), isGone: problem?.status === 404 };
 }

@@ -4,7 +4,10 @@ import type { Part } from '@crisp-notch/core/parts';
 import { BehaviorSubject, firstValueFrom, type Observable } from 'rxjs';
 import { Api, messageOf } from './api';
 
-export type ShelfState = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'open'; readonly parts: readonly StoredPart[] };
+export type ShelfState =
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'open'; readonly parts: readonly StoredPart[] };
 
 /** The parts shelf, shared by every page that chooses from it. */
 @Injectable({ providedIn: 'root' })
@@ -49,6 +52,7 @@ export class ShelfStore {
   }
 
   private change(update: (parts: readonly StoredPart[]) => readonly StoredPart[]): void {
-    if (this.subject.value.kind === 'open') this.subject.next({ kind: 'open', parts: update(this.subject.value.parts) });
+    if (this.subject.value.kind === 'open')
+      this.subject.next({ kind: 'open', parts: update(this.subject.value.parts) });
   }
 }

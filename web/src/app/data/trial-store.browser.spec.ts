@@ -9,7 +9,10 @@ describe('what-ifs', () => {
   let trials: TrialStore;
 
   beforeEach(() => {
-    present = { ...newMachine('Bench', 'router'), card: [{ number: 10, state: 'started', reason: '', date: '2026-11-05', basis: [], reach: 2, note: 'mine' }] };
+    present = {
+      ...newMachine('Bench', 'router'),
+      card: [{ number: 10, state: 'started', reason: '', date: '2026-11-05', basis: [], reach: 2, note: 'mine' }],
+    };
     const store = { edit: (_key: string, change: (document: Machine) => Machine) => (present = change(present)) };
     TestBed.configureTestingModule({ providers: [TrialStore, { provide: DesignStore, useValue: store }] });
     trials = TestBed.inject(TrialStore);

@@ -7,8 +7,15 @@ describe('the browser’s database of working copies', () => {
   afterEach(() => deleteDB(NAME));
 
   it('takes along what its first version kept', async () => {
-    const kept: Unsaved = { id: 'm', version: 4, document: newMachine('Kept before', 'router'), unheard: [newMachine('Sent', 'router')] };
-    const first = await openDB(NAME, 1, { upgrade: (database) => void database.createObjectStore('unsaved', { keyPath: 'id' }) });
+    const kept: Unsaved = {
+      id: 'm',
+      version: 4,
+      document: newMachine('Kept before', 'router'),
+      unheard: [newMachine('Sent', 'router')],
+    };
+    const first = await openDB(NAME, 1, {
+      upgrade: (database) => void database.createObjectStore('unsaved', { keyPath: 'id' }),
+    });
     await first.put('unsaved', kept);
     first.close();
     const present = await openUnsaved(NAME);

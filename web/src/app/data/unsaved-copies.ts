@@ -43,8 +43,11 @@ export function openUnsaved(name: string): Promise<IDBPDatabase<Shelf>> {
 }
 
 async function takeAlong(database: IDBPDatabase<Shelf>, transaction: Upgrade): Promise<void> {
-  const earlier = (transaction as unknown as IDBPTransaction<unknown, ['unsaved'], 'versionchange'>).objectStore('unsaved');
+  const earlier = (transaction as unknown as IDBPTransaction<unknown, ['unsaved'], 'versionchange'>).objectStore(
+    'unsaved',
+  );
   const copies = transaction.objectStore('copies');
-  for (const item of (await earlier.getAll()) as readonly Unsaved[]) await copies.put({ ...item, key: `${item.id} before`, tab: 'before', at: 0 });
+  for (const item of (await earlier.getAll()) as readonly Unsaved[])
+    await copies.put({ ...item, key: `${item.id} before`, tab: 'before', at: 0 });
   (database as unknown as IDBPDatabase).deleteObjectStore('unsaved');
 }

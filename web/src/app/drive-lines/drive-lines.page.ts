@@ -13,7 +13,7 @@ import {
   fitsAxis,
 } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
-import { Api, messageOf } from '../data/api';
+import { messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
@@ -67,7 +67,6 @@ export class DriveLinesPage {
   readonly see = input<string>();
 
   private readonly store = inject(DesignStore);
-  private readonly api = inject(Api);
   protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   private readonly chosenAxis = signal<string | null>(null);
   protected readonly selectedStation = signal<LineStation>('motor');
@@ -138,11 +137,7 @@ export class DriveLinesPage {
     this.message.set('');
     const reason = `${axis.letter}: ${stored.part.name}`.slice(0, 200);
     try {
-      await this.store.apply(
-        (document) => choosePart(document, axis.id, { id: stored.id, part: stored.part }),
-        (state, document) => this.api.applyDocument(state.id, state.version, document, reason),
-        reason,
-      );
+      await this.store.apply((document) => choosePart(document, axis.id, { id: stored.id, part: stored.part }), reason);
     } catch (error) {
       this.message.set(messageOf(error));
     }

@@ -32,7 +32,7 @@ import {
 } from '@crisp-notch/core/search';
 import { InputTextModule } from 'primeng/inputtext';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
-import { Api, messageOf } from '../data/api';
+import { messageOf } from '../data/api';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { FinderRuns } from '../data/finder-runs';
 import { FinderStore, type Pin } from '../data/finder-store';
@@ -70,7 +70,6 @@ export class FinderPage implements OnInit {
   readonly axis = input<string>();
 
   private readonly store = inject(DesignStore);
-  private readonly api = inject(Api);
   private readonly shelf = inject(ShelfStore);
   private readonly trials = inject(TrialStore);
   private readonly route = inject(ActivatedRoute);
@@ -393,11 +392,7 @@ export class FinderPage implements OnInit {
     const axis = design.axes.find((item) => item.id === axisId);
     if (!axis) return;
     try {
-      await this.store.apply(
-        (document) => adopted(document, axis, design),
-        (state, document) => this.api.applyDocument(state.id, state.version, document, reason),
-        reason,
-      );
+      await this.store.apply((document) => adopted(document, axis, design), reason);
       this.done.set(
         `${axis.letter} is now ${axis.motor.name}, ${axis.driver.name}, ${axis.transmission.name}. It is a revision of its own; undo brings the old one back.`,
       );

@@ -2,13 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { LogEntry, RevisionSummary } from '@crisp-notch/contract';
+import { checkDeclaration } from '@crisp-notch/core/checks';
 import { differencesBetween } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
-import { firstValueFrom, forkJoin } from 'rxjs';
-import { Api, messageOf, type Listed } from '../data/api';
+import { forkJoin } from 'rxjs';
+import { messageOf, type Listed } from '../data/api';
 import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
+import { LogbookStore } from '../data/logbook-store';
 import { PreferencesStore } from '../data/preferences';
 
 const KIND_WORDS = {
@@ -35,7 +37,7 @@ const VERDICT_WORDS = {
 })
 export class LogbookPage {
   private readonly store = inject(DesignStore);
-  private readonly api = inject(Api);
+  private readonly logbook = inject(LogbookStore);
   private readonly state = toSignal(this.store.state$);
   protected readonly machineId = computed(() => this.state()?.id ?? '');
   private readonly revision = computed(() => this.state()?.revision ?? 0);
@@ -67,7 +69,7 @@ export class LogbookPage {
 
   private load(id: string): void {
     this.message.set('');
-    forkJoin([this.api.log(id), this.api.revisions(id)]).subscribe({
+    forkJoin([this.logbook.entries(id), this.logbook.revisions(id)]).subscribe({
       next: ([log, revisions]) => {
         this.log.set(log);
         this.revisions.set(revisions);
@@ -80,8 +82,7 @@ export class LogbookPage {
     const text = this.note().trim();
     if (text === '') return;
     await this.attempt(async () => {
-      await this.store.settled();
-      await firstValueFrom(this.api.writeNote(this.machineId(), text));
+      await this.logbook.write(text);
       this.note.set('');
       this.load(this.machineId());
     });
@@ -90,13 +91,13 @@ export class LogbookPage {
   /** What an entry says; the last verdict of a check is the one it has now, in the units that are shown. */
   protected wordsOf({ text, verdict }: LogEntry): string {
     return verdict
-      ? `Step check on ${verdict.axisLetter}: ${VERDICT_WORDS[verdict.word]}. ${verdict.sentences[this.units()]}`
+      ? `${checkDeclaration(verdict.kind).name} on ${verdict.axisLetter}: ${VERDICT_WORDS[verdict.word]}. ${verdict.sentences[this.units()]}`
       : text;
   }
 
   protected async showOlder({ items, next }: Listed<LogEntry>): Promise<void> {
     await this.attempt(async () => {
-      const older = await firstValueFrom(this.api.log(this.machineId(), next));
+      const older = await this.logbook.older(this.machineId(), next);
       this.log.set({ items: [...items, ...older.items], next: older.next });
     });
   }
@@ -123,9 +124,7 @@ export class LogbookPage {
 
   private async compare(from: number, to: number): Promise<void> {
     await this.attempt(async () => {
-      const [older, newer] = await Promise.all(
-        [from, to].map((number) => firstValueFrom(this.api.revision(this.machineId(), number))),
-      );
+      const [older, newer] = await Promise.all([from, to].map((number) => this.logbook.revision(number)));
       if (older && newer) this.comparison.set({ from, to, lines: differencesBetween(older.document, newer.document) });
     });
   }
@@ -133,7 +132,7 @@ export class LogbookPage {
   /** Takes an old design up again; the present one can be brought back by undo. */
   protected async takeUp(number: number): Promise<void> {
     await this.attempt(async () => {
-      const old = await firstValueFrom(this.api.revision(this.machineId(), number));
+      const old = await this.logbook.revision(number);
       this.store.edit('revision', () => old.document);
     });
   }

@@ -13,10 +13,12 @@ import { Router, RouterOutlet } from '@angular/router';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { Figure } from '@crisp-notch/core/reckoner';
-import { firstValueFrom } from 'rxjs';
-import { Api, messageOf } from '../data/api';
+import { messageOf } from '../data/api';
+import { CheckStore } from '../data/check-store';
 import { DesignStore } from '../data/design-store';
 import { FinderStore } from '../data/finder-store';
+import { LogbookStore } from '../data/logbook-store';
+import { MachinesStore } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
 import { ProgramDraft } from '../data/program-draft';
 import { TrialStore } from '../data/trial-store';
@@ -45,7 +47,7 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
     SaveBannerComponent,
     WorkingPanelComponent,
   ],
-  providers: [DesignStore, FinderStore, ProgramDraft, TrialStore],
+  providers: [DesignStore, CheckStore, LogbookStore, FinderStore, ProgramDraft, TrialStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
   styleUrl: './machine.page.css',
@@ -65,7 +67,7 @@ export class MachinePage implements OnDestroy {
   private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   private readonly next = toSignal(this.store.next$, { initialValue: null });
   private readonly working = toSignal(this.workings.working$, { initialValue: null });
-  private readonly api = inject(Api);
+  private readonly machines = inject(MachinesStore);
   protected readonly outbox = inject(Outbox);
   private goAt = 0;
   /** What this browser keeps of a machine that cannot be opened. */
@@ -144,7 +146,7 @@ export class MachinePage implements OnDestroy {
 
   protected async keepAsNew(document: Machine): Promise<void> {
     try {
-      const { id } = await firstValueFrom(this.api.createMachine(document));
+      const { id } = await this.machines.make(document);
       const left = await this.outbox.left(this.machineId());
       if (left) this.outbox.drop(left);
       this.store.abandon();

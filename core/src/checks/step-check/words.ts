@@ -1,13 +1,14 @@
-import type { Ranking } from '../diagnosis/index.js';
-import { axisField, stepsPerMotorTurn, stepsPerUnit, travelPerTurn, type AxisContext } from '../drive-line/index.js';
-import { formatNumber } from '../quantity/index.js';
-import type { Reckoner } from '../reckoner/index.js';
-import { GUARD_FACTOR } from './conformity.js';
-import { readingDoubt, tiltDoubt, type InstrumentDoubt } from './instrument.js';
+import type { Ranking } from '../../diagnosis/index.js';
+import { axisField, stepsPerMotorTurn, stepsPerUnit, travelPerTurn, type AxisContext } from '../../drive-line/index.js';
+import { formatNumber } from '../../quantity/index.js';
+import type { Reckoner } from '../../reckoner/index.js';
+import { GUARD_FACTOR } from '../conformity.js';
+import { readingDoubt, tiltDoubt, type InstrumentDoubt } from '../instrument.js';
 import type { StepCheckPlan } from './plan.js';
 import type { ReturnJudgement } from './return-to-zero.js';
 import { reversalTrend, type FittedScale, type ScaleFit } from './scale-fit.js';
-import type { ReadPoint, StepCheckEvaluation, Suggestion, Tell, VerdictWord } from './step-check-evaluation.js';
+import type { VerdictWord } from '../kind.js';
+import type { ReadPoint, StepCheckEvaluation, Suggestion, Tell } from './evaluation.js';
 
 /** All that the sentences of a step check speak of. */
 export interface Told {
@@ -32,6 +33,20 @@ export interface Told {
 const percent = (value: number): string => `${formatNumber(value * 100, { significant: 2 })} %`;
 const intervalOf = ({ scale }: FittedScale): string =>
   `scale ${formatNumber(scale.value, { uncertainty: scale.expanded })} ± ${percent(scale.expanded)} (95 %)`;
+/** What the width of the interval comes from. */
+const RULED_BY = {
+  scatter: 'The scatter of the readings decides how wide that is: more runs narrow it.',
+  digit: 'The digit of the instrument decides how wide that is.',
+  instrument: 'The instrument’s own error and how square it was set decide how wide that is.',
+} as const;
+
+/** The scale with its interval and what decides that, or why there is none yet. */
+export function resultOf(fit: ScaleFit): string {
+  if (fit.kind !== 'fitted') return fit.reason;
+  const { value, expanded } = fit.scale;
+  return `Scale ${formatNumber(value, { uncertainty: expanded })} ± ${percent(expanded)} at 95 %. ${RULED_BY[fit.ruledBy]}`;
+}
+
 const worstOf = (points: readonly ReadPoint[]): ReadPoint | null =>
   points.reduce<ReadPoint | null>(
     (found, point) => (found && Math.abs(found.deviation) >= Math.abs(point.deviation) ? found : point),

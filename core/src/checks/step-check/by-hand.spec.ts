@@ -1,5 +1,5 @@
-import { quantityOf } from '../shape/index.js';
-import { plannedMoves, plannedReadings, type StepCheckPlan } from './index.js';
+import { quantityOf } from '../../shape/index.js';
+import { plannedMoves, plannedReadings, type StepCheckPlan } from '../index.js';
 import { fitScale, wildReading, type FittedScale, type ScalePoint } from './scale-fit.js';
 
 const fitted = (points: readonly ScalePoint[], digit: number, own = 0): FittedScale => {

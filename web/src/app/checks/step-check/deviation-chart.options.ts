@@ -1,9 +1,9 @@
 import type { ReadPoint, StepCheckEvaluation } from '@crisp-notch/core/checks';
 import { inUnit, showQuantity, type Unit } from '@crisp-notch/core/quantity';
 import type { EChartsCoreOption } from 'echarts/core';
-import { chartAxis, chartTooltip } from '../ui/chart-axis';
-import type { ChartInk } from '../ui/chart-ink';
-import { roundInterval, rulerUnit } from '../ui/notch-ruler.layout';
+import { chartAxis, chartTooltip } from '../../ui/chart-axis';
+import type { ChartInk } from '../../ui/chart-ink';
+import { roundInterval, rulerUnit } from '../../ui/notch-ruler.layout';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
 
 /** The unit in which the largest deviation or the tolerance reads as a handy number. */

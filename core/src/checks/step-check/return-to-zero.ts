@@ -1,4 +1,4 @@
-import { coverageFactor } from '../statistics/index.js';
+import { coverageFactor } from '../../statistics/index.js';
 
 /** What is known of the scatter of one reading [SI] before the returns are looked at, with its degrees of freedom. */
 export interface ReturnScatter {

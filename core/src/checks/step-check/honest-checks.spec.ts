@@ -1,11 +1,11 @@
-import type { Axis, Machine } from '../machine/index.js';
-import { blankStage } from '../parts/index.js';
-import { quantityOf } from '../shape/index.js';
-import { exampleInstrument, type LinearInstrument } from '../testing/example-instrument.js';
-import { exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
-import { calibrationOf, coverageOf, returnShares } from '../testing/check-trials.js';
-import { gauss, seeded } from '../testing/random.js';
-import { preferredUnit, showQuantity, type Dimension } from '../quantity/index.js';
+import type { Axis, Machine } from '../../machine/index.js';
+import { blankStage } from '../../parts/index.js';
+import { quantityOf } from '../../shape/index.js';
+import { exampleInstrument, type LinearInstrument } from '../../testing/example-instrument.js';
+import { exampleTransmission, firstAxis, screwMachine } from '../../testing/example-machine.js';
+import { calibrationOf, coverageOf, returnShares } from '../../testing/check-trials.js';
+import { gauss, seeded } from '../../testing/random.js';
+import { preferredUnit, showQuantity, type Dimension } from '../../quantity/index.js';
 import {
   checkPlan,
   evaluateStepCheck,
@@ -20,7 +20,7 @@ import {
   type ScalePoint,
   type StepCheckEvaluation,
   type StepCheckPlan,
-} from './index.js';
+} from '../index.js';
 
 const q = quantityOf;
 const say = (value: number, dimension: Dimension, uncertainty?: number): string =>

@@ -1,8 +1,8 @@
-import { chainSpread, rankFaults, ratioFaults, withSetting } from '../diagnosis/index.js';
-import type { Machine } from '../machine/index.js';
-import { quantityOf } from '../shape/index.js';
-import { exampleInstrument } from '../testing/example-instrument.js';
-import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
+import { chainSpread, rankFaults, ratioFaults, withSetting } from '../../diagnosis/index.js';
+import type { Machine } from '../../machine/index.js';
+import { quantityOf } from '../../shape/index.js';
+import { exampleInstrument } from '../../testing/example-instrument.js';
+import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../../testing/example-machine.js';
 import {
   checkPlan,
   conformity,
@@ -16,7 +16,7 @@ import {
   type ReturnJudgement,
   type StepCheckEvaluation,
   type StepCheckPlan,
-} from './index.js';
+} from '../index.js';
 
 const q = quantityOf;
 /** 1600 microsteps a motor turn of 8 mm. */

@@ -1,4 +1,4 @@
-import { coverageFactor, fisherTail, leastSquares, type LeastSquares } from '../statistics/index.js';
+import { coverageFactor, fisherTail, leastSquares, type LeastSquares } from '../../statistics/index.js';
 import type { Approach } from './plan.js';
 
 /** One reading against what was commanded, both from zero in SI. */

@@ -1,4 +1,4 @@
-import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from '../diagnosis/index.js';
+import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from '../../diagnosis/index.js';
 import {
   axisField,
   exactStepsPerUnit,
@@ -8,37 +8,43 @@ import {
   travelPerMotorTurn,
   type AxisContext,
   type Say,
-} from '../drive-line/index.js';
-import { readQuantity } from '../shape/index.js';
-import { exact, parseQuantity, rationalFromNumber, unitsOf, type Dimension, type Exact } from '../quantity/index.js';
-import { Reckoner } from '../reckoner/index.js';
-import { conformity, worst } from './conformity.js';
-import { readingDoubt, scaleDoubt, tiltDoubt, trueTravel, type InstrumentDoubt } from './instrument.js';
-import { plannedReadings, type PlannedReading, type StepCheckPlan } from './plan.js';
+} from '../../drive-line/index.js';
+import { readQuantity } from '../../shape/index.js';
+import { exact, rationalFromNumber, exactToNumber, type Dimension, type Exact } from '../../quantity/index.js';
+import type { VerdictWord } from '../kind.js';
+import { readingValue, type EnteredReading } from '../reading.js';
+import { Reckoner } from '../../reckoner/index.js';
+import { conformity, worst } from '../conformity.js';
+import { readingDoubt, scaleDoubt, tiltDoubt, trueTravel, type InstrumentDoubt } from '../instrument.js';
+import { plannedReadings, travelDimension, type PlannedReading, type StepCheckPlan } from './plan.js';
 import { judgeReturns } from './return-to-zero.js';
 import { fitScale, scatterWithinRuns, wildReading, type ScaleFit } from './scale-fit.js';
-import type { EnteredReading, ReadPoint, VerdictWord, StepCheckEvaluation, Tell } from './step-check-evaluation.js';
-import { notesOf, sentenceOf, suggestionOf } from './step-check-words.js';
+import type { ReadPoint, StepCheckEvaluation, Tell } from './evaluation.js';
+import { notesOf, resultOf, sentenceOf, suggestionOf } from './words.js';
+
+/** Microsteps that a unit of travel takes, as exactly as they are known; null where they are not. */
+export function exactSteps(reckoner: Reckoner<AxisContext>): Exact | null {
+  const steps = reckoner.get(stepsPerUnit);
+  return steps.kind === 'value' ? (steps.exact ?? exact(rationalFromNumber(steps.value))) : null;
+}
+
+/** Why an axis cannot be checked so: it moves otherwise, or nothing could be commanded. */
+export function misfitOfStepCheck(context: AxisContext, plan: StepCheckPlan): string | null {
+  const { kind } = context.axis.job;
+  if (plan.instrument.kind !== kind || plan.tolerance.kind !== kind)
+    return `This axis ${kind === 'rotary' ? 'turns: plan in angles' : 'slides: plan in lengths'}.`;
+  return exactSteps(new Reckoner(context)) === null
+    ? 'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.'
+    : null;
+}
 
 /** Significant digits kept of a corrected setting: more than any controller takes. */
 const SETTING_DIGITS = 10;
 
-/** Dimension of what an axis travels. */
-export function travelDimension(context: AxisContext): Dimension {
-  return context.axis.job.kind === 'linear' ? 'length' : 'angle';
-}
-
-/** The value [SI] of a reading's text; null if it is not a reading of that dimension. */
-export function readingValue(text: string, dimension: Dimension): number | null {
-  const fallback = unitsOf(dimension)[0];
-  const parsed = fallback && parseQuantity(text, dimension, fallback, 'kept');
-  return parsed?.ok && parsed.value.hasUnit && Number.isFinite(parsed.value.value) ? parsed.value.value : null;
-}
-
 /**
  * Judges a step check on the revision it was made on.
  * @param say writes values in the reader's units, for the sentences
- * @returns null if the axis has no steps per unit, so that nothing could have been commanded
+ * @returns null where {@link misfitOfStepCheck} says why
  */
 export function evaluateStepCheck(
   context: AxisContext,
@@ -47,10 +53,9 @@ export function evaluateStepCheck(
   say: Say,
 ): StepCheckEvaluation | null {
   const reckoner = new Reckoner(context);
-  const steps = reckoner.get(stepsPerUnit);
-  if (steps.kind !== 'value') return null;
-  const stepsExact = steps.exact ?? exact(rationalFromNumber(steps.value));
-  const dimension = travelDimension(context);
+  const stepsExact = exactSteps(reckoner);
+  if (misfitOfStepCheck(context, plan) !== null || !stepsExact) return null;
+  const dimension = travelDimension(plan);
   const doubt = doubtOf(plan, dimension);
   const tolerance = readQuantity(plan.tolerance.value, dimension).value;
   const planned = plannedReadings(plan);
@@ -109,10 +114,11 @@ export function evaluateStepCheck(
     ranking,
     verdict,
     sentence: sentenceOf(told),
+    result: resultOf(fit),
     suggestion: suggestionOf(told),
     correctedStepsPerUnit:
       fit.kind === 'fitted' && motion === 'moved' && fit.scale.value > 0
-        ? correctedSetting(steps.value, fit.scale.value)
+        ? trimmedSetting(exactToNumber(stepsExact), fit.scale.value)
         : null,
     notes: notesOf(told),
     standardUncertainty: readingDoubt(doubt, reach).whole,
@@ -218,6 +224,6 @@ function verdictOf(judged: readonly ReadPoint[], remainingCount: number): Verdic
 }
 
 /** Old / k as a decimal that can be typed into a controller. */
-function correctedSetting(stepsPerUnitValue: number, scale: number): Exact {
+function trimmedSetting(stepsPerUnitValue: number, scale: number): Exact {
   return exact(rationalFromNumber(Number((stepsPerUnitValue / scale).toPrecision(SETTING_DIGITS))));
 }

@@ -1,14 +1,14 @@
-import { axisContext } from '../drive-line/index.js';
-import type { Machine } from '../machine/index.js';
-import type { TransmissionSpecification } from '../parts/index.js';
-import { quantityOf } from '../shape/index.js';
-import { Reckoner } from '../reckoner/index.js';
-import type { Ranking, RatioFault } from '../diagnosis/index.js';
-import { exampleInstrument } from '../testing/example-instrument.js';
-import { exampleTransmission, screwMachine } from '../testing/example-machine.js';
-import type { ReadPoint, StepCheckPlan } from './index.js';
+import { axisContext } from '../../drive-line/index.js';
+import type { Machine } from '../../machine/index.js';
+import type { TransmissionSpecification } from '../../parts/index.js';
+import { quantityOf } from '../../shape/index.js';
+import { Reckoner } from '../../reckoner/index.js';
+import type { Ranking, RatioFault } from '../../diagnosis/index.js';
+import { exampleInstrument } from '../../testing/example-instrument.js';
+import { exampleTransmission, screwMachine } from '../../testing/example-machine.js';
+import type { ReadPoint, StepCheckPlan } from '../index.js';
 import type { FittedScale } from './scale-fit.js';
-import { notesOf, sentenceOf, suggestionOf, type Told } from './step-check-words.js';
+import { notesOf, sentenceOf, suggestionOf, type Told } from './words.js';
 
 const q = quantityOf;
 const mm = (value: number): string => `${Number((value * 1000).toFixed(4))}`;
@@ -18,6 +18,7 @@ const tell = (value: number, uncertainty?: number): string =>
 
 const point = (commanded: number, deviation: number, said: Partial<ReadPoint> = {}): ReadPoint => ({
   index: 0,
+  dimension: 'length',
   run: 1,
   target: Math.round(commanded * 1e6),
   approach: 'up',

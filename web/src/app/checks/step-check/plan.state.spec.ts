@@ -2,7 +2,7 @@ import { axisContext } from '@crisp-notch/core/drive-line';
 import { newMachine, type Axis } from '@crisp-notch/core/machine';
 import { quantityOf } from '@crisp-notch/core/shape';
 import { Reckoner } from '@crisp-notch/core/reckoner';
-import type { AxisView } from '../data/design-store';
+import type { AxisView } from '../../data/design-store';
 import { firstDraft, planOf, readTargets } from './plan.state';
 
 function viewOf(stepAngle: string | null): AxisView {

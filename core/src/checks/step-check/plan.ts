@@ -1,17 +1,5 @@
-import type { Result } from '../quantity/index.js';
-import {
-  checkShape,
-  choice,
-  flag,
-  kinds,
-  list,
-  nullable,
-  quantity,
-  record,
-  text,
-  whole,
-  type Of,
-} from '../shape/index.js';
+import { choice, flag, kinds, list, nullable, quantity, text, whole, type RecordOf } from '../../shape/index.js';
+import type { CheckPlace } from '../kind.js';
 
 const positive = { isPositive: true } as const;
 
@@ -50,7 +38,7 @@ const instrument = kinds({
 });
 
 /** A plan to command known counts of microsteps and measure what comes. */
-export const stepCheckPlan = record({
+export const stepCheckFields = {
   /** Positions from zero, in microsteps, in the order of the first run. */
   targets: list(whole(1, STEP_LIMIT), TARGET_LIMIT, 1),
   runs: whole(1, RUN_LIMIT),
@@ -63,29 +51,21 @@ export const stepCheckPlan = record({
   takeUp: whole(0, STEP_LIMIT),
   instrument,
   tolerance: kinds({ linear: { value: quantity('length', positive) }, rotary: { value: quantity('angle', positive) } }),
-});
+};
 
-export type StepCheckPlan = Of<typeof stepCheckPlan>;
+export type StepCheckPlan = RecordOf<typeof stepCheckFields>;
 export type Instrument = StepCheckPlan['instrument'];
 
-/** Checks a plan of this or an earlier version; what has been added to instruments since is left unsaid. */
-export function checkPlan(input: unknown): Result<StepCheckPlan> {
-  const plan = input as { readonly instrument?: unknown } | null;
-  const isOlder =
-    typeof plan === 'object' && plan !== null && typeof plan.instrument === 'object' && plan.instrument !== null;
-  return checkShape(
-    stepCheckPlan,
-    isOlder ? { ...plan, instrument: { error: null, square: 'not-said', range: null, ...plan.instrument } } : input,
-  );
+/** Dimension of what a plan reads. */
+export function travelDimension(plan: StepCheckPlan): 'length' | 'angle' {
+  return plan.instrument.kind === 'linear' ? 'length' : 'angle';
 }
 
 /** From below or from above. */
 export type Approach = 'up' | 'down';
 
 /** One thing to measure, in the order of the plan. */
-export interface PlannedReading {
-  /** Place in the plan, from 0; readings are kept under it. */
-  readonly index: number;
+export interface PlannedReading extends CheckPlace {
   readonly run: number;
   /** Microsteps from zero. */
   readonly target: number;
@@ -98,10 +78,11 @@ export interface PlannedReading {
  * Every reading that a plan asks for: each run goes out, in plans both ways comes back, and may end at zero from below.
  */
 export function plannedReadings(plan: StepCheckPlan): readonly PlannedReading[] {
+  const dimension = travelDimension(plan);
   const outward = [...plan.targets].sort((a, b) => a - b);
   const readings: PlannedReading[] = [];
   const add = (run: number, target: number, approach: Approach, isReturn: boolean): void => {
-    readings.push({ index: readings.length, run, target, approach, isReturn });
+    readings.push({ index: readings.length, dimension, run, target, approach, isReturn });
   };
   for (let run = 1; run <= plan.runs; run += 1) {
     for (const target of outward) add(run, target, 'up', false);

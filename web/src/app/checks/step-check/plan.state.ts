@@ -1,8 +1,8 @@
-import { checkPlan, spreadTargets, takeUpFor, type Instrument, type StepCheckPlan } from '@crisp-notch/core/checks';
+import { checkPlan, spreadTargets, takeUpFor, type Instrument, type CheckPlan } from '@crisp-notch/core/checks';
 import { axisField, backlashTotal, stepsPerMotorTurn, stepsPerUnit } from '@crisp-notch/core/drive-line';
 import { quantityOf, type Quantity } from '@crisp-notch/core/shape';
 import { parseWhole, type UnitSystem } from '@crisp-notch/core/quantity';
-import type { AxisView } from '../data/design-store';
+import type { AxisView } from '../../data/design-store';
 
 /** What the plan form holds while it is filled in; targets as typed. */
 export interface PlanDraft {
@@ -84,14 +84,12 @@ export function readTargets(text: string): TargetList {
 }
 
 /** The plan of a draft, or what is wrong with it. */
-export function planOf(
-  draft: PlanDraft,
-  view: AxisView,
-): { readonly plan: StepCheckPlan } | { readonly message: string } {
+export function planOf(draft: PlanDraft, view: AxisView): { readonly plan: CheckPlan } | { readonly message: string } {
   const { targets, message } = readTargets(draft.targets);
   if (message !== '') return { message };
   const { kind } = view.axis.job;
   const plan = {
+    kind: 'step-check',
     targets,
     runs: draft.runs,
     approach: draft.approach,

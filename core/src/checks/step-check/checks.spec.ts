@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { pulseLoopRate, indexPosition, closingErrorOfRoundedMoves } from '../motion/index.js';
-import type { Axis, Machine } from '../machine/index.js';
-import { blankStage } from '../parts/index.js';
-import { quantityOf } from '../shape/index.js';
-import { rational, rationalToNumber } from '../quantity/index.js';
-import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../testing/example-machine.js';
+import { pulseLoopRate, indexPosition, closingErrorOfRoundedMoves } from '../../motion/index.js';
+import type { Axis, Machine } from '../../machine/index.js';
+import { blankStage } from '../../parts/index.js';
+import { quantityOf } from '../../shape/index.js';
+import { rational, rationalToNumber } from '../../quantity/index.js';
+import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../../testing/example-machine.js';
 import {
   conformity,
   evaluateStepCheck,
@@ -22,7 +22,7 @@ import {
   type ScalePoint,
   type StepCheckEvaluation,
   type StepCheckPlan,
-} from './index.js';
+} from '../index.js';
 
 const planOf = (change: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
   targets: [200, 600],

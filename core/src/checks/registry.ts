@@ -1,0 +1,26 @@
+import type { Fields, RecordOf } from '../shape/index.js';
+import type { CheckEvaluation, CheckKindDeclaration, CheckPlace } from './kind.js';
+import { stepCheck } from './step-check/step-check.js';
+
+/** Every kind of check, in the order in which they are offered. Nothing else lists them. */
+export const CHECKS = { 'step-check': stepCheck } as const;
+
+type Declarations = typeof CHECKS;
+export type CheckKind = keyof Declarations;
+export const CHECK_KINDS = Object.keys(CHECKS) as readonly CheckKind[];
+
+type Declared<K extends CheckKind> =
+  Declarations[K] extends CheckKindDeclaration<infer F, infer L, infer E>
+    ? { readonly plan: RecordOf<F>; readonly place: L; readonly evaluation: E }
+    : never;
+
+/** What is planned to be measured, by its kind. */
+export type CheckPlan<K extends CheckKind = CheckKind> = {
+  readonly [Kind in K]: { readonly kind: Kind } & Declared<Kind>['plan'];
+}[K];
+export type EvaluationOf<K extends CheckKind> = Declared<K>['evaluation'];
+export type PlaceOf<K extends CheckKind> = Declared<K>['place'];
+
+/** The declaration of a kind for those who do not know its plan, only that it belongs to the kind. */
+export const checkDeclaration = (kind: CheckKind): CheckKindDeclaration<Fields, CheckPlace, CheckEvaluation> =>
+  CHECKS[kind] as unknown as CheckKindDeclaration<Fields, CheckPlace, CheckEvaluation>;

@@ -1,0 +1,167 @@
+import type { ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+  viewChildren,
+} from '@angular/core';
+import type { Check } from '@crisp-notch/contract';
+import { placesOf, sheetOf, type CheckEvaluation, type EnteredReading } from '@crisp-notch/core/checks';
+import type { AxisContext } from '@crisp-notch/core/drive-line';
+import { readReadingsCsv, writeReadingsCsv } from '@crisp-notch/core/formats';
+import { messageOf } from '../data/api';
+import { CheckStore } from '../data/check-store';
+import { downloadText, fileName } from '../data/download';
+import { PreferencesStore } from '../data/preferences';
+import { readingRows, understoodReading, type ReadingRow } from './readings.state';
+
+interface Draft {
+  readonly text: string;
+  readonly message: string;
+}
+
+/** Problems of a file that are told; the rest are of the same sort. */
+const PROBLEMS_TOLD = 3;
+const REASON_MOST = 200;
+
+/** The readings of a check, entered one under the other. */
+@Component({
+  selector: 'cn-readings-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './readings-sheet.component.html',
+  styleUrl: './readings-sheet.component.css',
+})
+export class ReadingsSheetComponent {
+  readonly check = input.required<Check>();
+  readonly context = input.required<AxisContext>();
+  readonly evaluation = input.required<CheckEvaluation>();
+  /** The check with a reading more. */
+  readonly kept = output<Check>();
+  /** What is being typed and can be understood. */
+  readonly typed = output<readonly EnteredReading[]>();
+  /** What went wrong, in words; empty when it goes on. */
+  readonly trouble = output<string>();
+
+  private readonly store = inject(CheckStore);
+  private readonly units = inject(PreferencesStore).units;
+  private readonly fields = viewChildren<ElementRef<HTMLInputElement>>('reading');
+  private readonly fileBox = viewChild<ElementRef<HTMLInputElement>>('file');
+  private readonly drafts = signal<Readonly<Record<number, Draft>>>({});
+  protected readonly leavingOut = signal<number | null>(null);
+
+  private readonly plan = computed(() => this.check().plan);
+  protected readonly sheet = computed(() => sheetOf(this.context(), this.plan(), this.units()));
+  protected readonly rows = computed(() =>
+    readingRows(placesOf(this.plan()), this.sheet(), this.evaluation(), this.check().readings, this.units()),
+  );
+
+  protected draftOf(row: ReadingRow): string {
+    return this.drafts()[row.place.index]?.text ?? row.shown;
+  }
+
+  protected messageFor(row: ReadingRow): string {
+    return this.drafts()[row.place.index]?.message ?? '';
+  }
+
+  protected onInput(row: ReadingRow, text: string): void {
+    this.draft(row, { text, message: '' });
+  }
+
+  private draft({ place }: ReadingRow, draft: Draft): void {
+    this.setDrafts({ ...this.drafts(), [place.index]: draft });
+  }
+
+  private setDrafts(drafts: Readonly<Record<number, Draft>>): void {
+    this.drafts.set(drafts);
+    this.typed.emit(
+      this.rows().flatMap(({ place }): EnteredReading[] => {
+        const text = understoodReading(drafts[place.index]?.text ?? '', place, this.units());
+        return text === null ? [] : [{ index: place.index, text, excluded: null }];
+      }),
+    );
+  }
+
+  /** Readings on their way to the server. */
+  private readonly underWay = new Set<string>();
+
+  /** Keeps what stands in a row; moves on to the next when Enter was pressed. */
+  protected async keep(row: ReadingRow, step: number): Promise<void> {
+    const { index } = row.place;
+    const draft = this.drafts()[index];
+    const next = this.rows().indexOf(row) + step;
+    if (!draft || draft.text.trim() === '' || draft.text === row.shown) {
+      if (step !== 0) this.focus(next);
+      return;
+    }
+    const text = understoodReading(draft.text, row.place, this.units());
+    if (text === null) {
+      const message = `“${draft.text}” is not a reading: use digits, and a unit if it is not ${row.unit}.`;
+      this.draft(row, { text: draft.text, message });
+      return;
+    }
+    if (step !== 0) this.focus(next);
+    // Moving the focus leaves the field, which would keep it a second time while the first is under way.
+    const under = `${index} ${text}`;
+    if (this.underWay.has(under)) return;
+    this.underWay.add(under);
+    await this.add([{ index, text, excluded: null }]);
+    this.underWay.delete(under);
+  }
+
+  private focus(place: number): void {
+    this.fields()[Math.min(Math.max(place, 0), this.rows().length - 1)]?.nativeElement.select();
+  }
+
+  private async add(readings: readonly EnteredReading[]): Promise<boolean> {
+    this.trouble.emit('');
+    try {
+      this.kept.emit(await this.store.add(this.check().id, readings));
+      const kept = new Set(readings.map(({ index }) => index));
+      this.setDrafts(Object.fromEntries(Object.entries(this.drafts()).filter(([index]) => !kept.has(Number(index)))));
+      return true;
+    } catch (error) {
+      this.trouble.emit(`Not kept yet: ${messageOf(error)} What you typed is still in its field.`);
+      return false;
+    }
+  }
+
+  protected async leaveOut({ place, text }: ReadingRow, reason: string): Promise<void> {
+    if (text === '' || reason.trim() === '') return;
+    if (await this.add([{ index: place.index, text, excluded: reason.trim().slice(0, REASON_MOST) }]))
+      this.leavingOut.set(null);
+  }
+
+  protected async takeBackIn({ place, text }: ReadingRow): Promise<void> {
+    await this.add([{ index: place.index, text, excluded: null }]);
+  }
+
+  protected download(): void {
+    const { document, axisLetter, readings } = this.check();
+    downloadText(
+      fileName(`${document.name} ${axisLetter} readings`, 'csv'),
+      writeReadingsCsv(this.context(), this.plan(), readings, this.units()),
+      'text/csv',
+    );
+  }
+
+  protected chooseFile(): void {
+    this.fileBox()?.nativeElement.click();
+  }
+
+  protected async import(box: HTMLInputElement): Promise<void> {
+    const file = box.files?.[0];
+    if (!file) return;
+    const read = readReadingsCsv(await file.text(), this.plan(), this.units());
+    box.value = '';
+    if (!read.ok) {
+      const told = read.error.slice(0, PROBLEMS_TOLD).map(({ path, message }) => `${path}: ${message}`);
+      this.trouble.emit(`Nothing was taken from the file. ${told.join('; ')}.`);
+    } else if (read.value.length === 0) this.trouble.emit('The file has no readings.');
+    else await this.add(read.value);
+  }
+}
