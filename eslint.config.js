@@ -2,23 +2,6 @@ import js from '@eslint/js';
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
-/** Imports that a room may not make; see the layout in README. */
-const arrows = (...groups) => ['error', { patterns: groups.map(([group, message]) => ({ group, message })) }];
-const FEATURES = [
-  'machines',
-  'machine',
-  'job',
-  'drive-lines',
-  'supply',
-  'wiring',
-  'current',
-  'moves',
-  'checks',
-  'card',
-  'logbook',
-  'shelf',
-];
-
 export default tseslint.config(
   {
     ignores: [
@@ -75,10 +58,6 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: {
-      'no-restricted-imports': arrows([
-        ['@*/*', 'rxjs*', 'yup', 'express', 'node:*'],
-        'The core computes with nothing but itself.',
-      ]),
       'no-restricted-properties': [
         'error',
         { object: 'Date', property: 'now', message: 'The core has no clock.' },
@@ -87,45 +66,6 @@ export default tseslint.config(
       'no-restricted-globals': ['error', 'document', 'window', 'process', 'fetch'],
     },
   },
-  {
-    files: ['contract/src/**/*.ts'],
-    rules: {
-      'no-restricted-imports': arrows([
-        ['@angular/*', 'rxjs*', 'express', 'drizzle-orm*', 'node:*', '**/server/**', '**/web/**'],
-        'The contract stands on the core alone.',
-      ]),
-    },
-  },
-  {
-    files: ['server/src/**/*.ts'],
-    rules: {
-      'no-restricted-imports': arrows([
-        ['@angular/*', 'primeng*', '**/web/**', '@crisp-notch/web*'],
-        'The server knows no page.',
-      ]),
-    },
-  },
-  {
-    files: ['e2e/**/*.ts'],
-    rules: {
-      'no-restricted-imports': arrows([
-        ['@crisp-notch/*', '**/server/**', '**/web/**', '**/core/**'],
-        'Stories know only the running application.',
-      ]),
-    },
-  },
-  ...FEATURES.map((feature) => ({
-    files: [`web/src/app/${feature}/**/*.ts`],
-    rules: {
-      'no-restricted-imports': arrows(
-        [
-          FEATURES.filter((other) => other !== feature).map((other) => `**/${other}/*`),
-          'A feature takes shared pieces from ui/ or data/, not from another feature.',
-        ],
-        [['drizzle-orm*', 'express', '**/server/**'], 'Pages reach the server through its API.'],
-      ),
-    },
-  })),
   {
     files: ['web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],

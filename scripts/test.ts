@@ -106,6 +106,8 @@ function partsWith(database: MariaDb, browser: string): readonly Part[] {
       environment: { CHROME_BIN: browser, NG_CLI_ANALYTICS: 'false' },
       count: karmaCount,
     },
+    { name: 'rooms', command: ['node', '--import', 'tsx', 'scripts/rooms.ts', '--check'], count: whole },
+    { name: 'unused', command: ['npx', 'knip', '--no-progress'], count: whole },
     { name: 'types', command: ['npx', 'tsc', '-b', ...TYPED], count: whole },
     { name: 'core', command: [...JASMINE, '--config=core/jasmine.json'], count: jasmineCount },
     { name: 'format', command: ['npx', 'prettier', '--check', '--log-level', 'warn', '--cache', '.'], count: whole },

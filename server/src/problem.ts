@@ -46,7 +46,7 @@ export function databaseAway(): ApiProblem {
 }
 
 /** What an error of any kind means to a client. */
-export function problemOf(error: unknown): ApiProblem {
+function problemOf(error: unknown): ApiProblem {
   if (error instanceof ApiProblem) return error;
   if (error instanceof ValidationError)
     return new ApiProblem('invalid', 'Nothing was changed.', { problems: problemsOf(error) });

@@ -10,6 +10,7 @@ import {
   type CheckKind,
   type CheckPlan,
   type EvaluationOf,
+  type PlanOf,
 } from './registry.js';
 
 /** What plans were of before they said it. */
@@ -26,6 +27,11 @@ export function checkPlan(input: unknown): Result<CheckPlan> {
   if (!isJson(input)) return checkShape(planShape, input);
   const { kind = FIRST_KIND, ...plan } = input;
   return checkShape(planShape, { ...(isKind(kind) ? checkDeclaration(kind).completed(plan) : plan), kind });
+}
+
+/** Checks a plan of one kind, without its kind or with it; see {@link checkPlan}. */
+export function checkPlanOf<K extends CheckKind>(kind: K, input: object): Result<PlanOf<K>> {
+  return checkPlan({ ...input, kind }) as Result<PlanOf<K>>;
 }
 
 /** Why an axis cannot be checked by a plan, in words; null where it can. */
@@ -55,7 +61,7 @@ export function columnsOf(context: AxisContext, plan: CheckPlan, units: UnitSyst
  */
 export function evaluateCheck<K extends CheckKind>(
   context: AxisContext,
-  plan: CheckPlan<K>,
+  plan: PlanOf<K>,
   entered: readonly EnteredReading[],
   say: Say,
 ): EvaluationOf<K> | null {

@@ -1,5 +1,5 @@
 export { playAngle, torqueFromScale } from './bench.js';
-export { checkPlan, columnsOf, evaluateCheck, misfitOf, placesOf, sheetOf } from './check.js';
+export { checkPlan, checkPlanOf, columnsOf, evaluateCheck, misfitOf, placesOf, sheetOf } from './check.js';
 export { conformity, GUARD_FACTOR, type Conformity } from './conformity.js';
 export {
   readingDoubt,
@@ -31,6 +31,7 @@ export {
   type CheckPlan,
   type EvaluationOf,
   type PlaceOf,
+  type PlanOf,
 } from './registry.js';
 export { evaluateStepCheck, exactSteps } from './step-check/evaluate.js';
 export type { ReadPoint, StepCheckEvaluation, Suggestion } from './step-check/evaluation.js';

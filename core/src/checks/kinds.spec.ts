@@ -15,11 +15,12 @@ import {
   sheetOf,
   type CheckKind,
   type CheckPlan,
+  type PlanOf,
   type EnteredReading,
 } from './index.js';
 
 /** A plan of every kind; the compiler misses the one that has none. */
-const PLANS: { readonly [K in CheckKind]: CheckPlan<K> } = {
+const PLANS: { readonly [K in CheckKind]: PlanOf<K> } = {
   'step-check': {
     kind: 'step-check',
     targets: [300, 1100],

@@ -9,15 +9,18 @@ type Declarations = typeof CHECKS;
 export type CheckKind = keyof Declarations;
 export const CHECK_KINDS = Object.keys(CHECKS) as readonly CheckKind[];
 
-type Declared<K extends CheckKind> =
-  Declarations[K] extends CheckKindDeclaration<infer F, infer L, infer E>
+/** Kind by kind, so that what is said of several is one or the other. */
+type Declared<K extends CheckKind> = K extends CheckKind
+  ? Declarations[K] extends CheckKindDeclaration<infer F, infer L, infer E>
     ? { readonly plan: RecordOf<F>; readonly place: L; readonly evaluation: E }
-    : never;
+    : never
+  : never;
 
 /** What is planned to be measured, by its kind. */
-export type CheckPlan<K extends CheckKind = CheckKind> = {
+export type PlanOf<K extends CheckKind> = {
   readonly [Kind in K]: { readonly kind: Kind } & Declared<Kind>['plan'];
 }[K];
+export type CheckPlan = PlanOf<CheckKind>;
 export type EvaluationOf<K extends CheckKind> = Declared<K>['evaluation'];
 export type PlaceOf<K extends CheckKind> = Declared<K>['place'];
 

@@ -15,7 +15,7 @@ export interface Remedy {
 export const advice = (words: string): Remedy => ({ words, change: null });
 
 /** A value as a builder would type it, to three digits. */
-export function typed(value: number, dimension: Dimension): Quantity {
+function typed(value: number, dimension: Dimension): Quantity {
   const unit = preferredUnit(dimension, 'metric');
   return quantityOf(`${Number(inUnit(value, unit).toPrecision(3))} ${unit.symbol}`.trim());
 }

@@ -92,7 +92,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
 }
 
 /** A quarter in hand (common practice, no source), and the draw computed from power. */
-export function usualSupply(): Pick<Supply, 'set' | 'fuse' | 'headroom' | 'school'> {
+function usualSupply(): Pick<Supply, 'set' | 'fuse' | 'headroom' | 'school'> {
   return { set: null, fuse: null, headroom: assumed('1.25'), school: 'computed' };
 }
 

@@ -108,7 +108,7 @@ export function returnShares(
 const q = quantityOf;
 
 /** Axes of several make, as they are believed to be. */
-export const TRIAL_AXES: readonly AxisContext[] = (
+const TRIAL_AXES: readonly AxisContext[] = (
   [
     (axis) => ({
       ...axis,
@@ -181,7 +181,7 @@ function truthOf(kind: Truth['kind'], faults: readonly RatioFault[], random: () 
   }
 }
 
-export const factorOf = (truth: Truth): number =>
+const factorOf = (truth: Truth): number =>
   truth.kind === 'sound' ? 1 : truth.kind === 'fault' ? truth.fault.factor : truth.factor;
 
 /** Digit and travel of a trial: an indicator on a slide, a graduated ring on a table. */
@@ -191,7 +191,7 @@ const SIZES = {
 } as const;
 
 /** A whole step check on an axis whose truth is drawn, through the very judgement that a builder sees. */
-export function trialOf(kind: Truth['kind'], random: () => number): Trial {
+function trialOf(kind: Truth['kind'], random: () => number): Trial {
   const context = TRIAL_AXES[Math.floor(random() * TRIAL_AXES.length)] as AxisContext;
   const { axis, machineKind } = context;
   const reckoner = new Reckoner(context);

@@ -1,9 +1,6 @@
 import type { MachineSummary } from '@crisp-notch/contract';
-import { CURRENT_VERSION, openMachine, type Machine, partsHeld } from '@crisp-notch/core/machine';
+import { openMachine, type Machine, partsHeld } from '@crisp-notch/core/machine';
 import type { Problem } from '@crisp-notch/core/quantity';
-import { and, eq, ne } from 'drizzle-orm';
-import type { Database } from '../database/connection';
-import { machine } from '../database/schema';
 
 /** What lists say of a machine's document, kept beside it so that no list reads documents. */
 export interface MachineDigest extends Pick<
@@ -41,33 +38,4 @@ export function digestOf(stored: Machine): MachineDigest {
     unreadable: null,
     parts: partsHeld(result.value),
   };
-}
-
-/** The columns that a machine's document is kept in. */
-export function documentColumns(
-  document: Machine,
-): Pick<typeof machine.$inferInsert, 'document' | 'summary' | 'summarisedBy'> {
-  return { document, summary: digestOf(document), summarisedBy: CURRENT_VERSION };
-}
-
-/** Documents read at once while digests are made anew. */
-const CHUNK = 20;
-
-/** Makes the digests anew that another version of the program made. */
-export async function renewDigests(database: Database): Promise<void> {
-  for (;;) {
-    const rows = await database
-      .select({ id: machine.id, version: machine.version, document: machine.document })
-      .from(machine)
-      .where(ne(machine.summarisedBy, CURRENT_VERSION))
-      .limit(CHUNK);
-    for (const { id, version, document } of rows) {
-      // A save in between has made its own.
-      await database
-        .update(machine)
-        .set({ summary: digestOf(document), summarisedBy: CURRENT_VERSION })
-        .where(and(eq(machine.id, id), eq(machine.version, version)));
-    }
-    if (rows.length < CHUNK) return;
-  }
 }

@@ -16,7 +16,7 @@ import { newId } from '../database/identity';
 import { check, logEntry, machine, reading, revision } from '../database/schema';
 import { shelvePart } from '../parts/parts.store';
 import { ApiProblem, problemsOf } from '../problem';
-import { documentColumns } from './digest';
+import { documentColumns } from './digest.store';
 import { piecesOf, SECTIONS, type Head, type Piece, type Section } from './history-file';
 import { loadMachine, lockMachine, opened } from './machines.store';
 

@@ -7,7 +7,8 @@ import { isId, newId } from '../database/identity';
 import { cursorOf, isTime, isWhole, pagedBy, type Page, type Paged } from '../database/page';
 import { check, logEntry, machine, reading, revision } from '../database/schema';
 import { ApiProblem } from '../problem';
-import { documentColumns, renewDigests, unreadableWords, type MachineDigest } from './digest';
+import { unreadableWords, type MachineDigest } from './digest';
+import { documentColumns, renewDigests } from './digest.store';
 
 type MachineRow = typeof machine.$inferSelect;
 

@@ -6,7 +6,7 @@ import { inTransaction, type Database, type Session } from '../database/connecti
 import { isId, newId } from '../database/identity';
 import { cursorOf, pagedBy, type Page, type Paged } from '../database/page';
 import { machine, part } from '../database/schema';
-import { renewDigests } from '../machines/digest';
+import { renewDigests } from '../machines/digest.store';
 import { ApiProblem } from '../problem';
 
 type PartRow = typeof part.$inferSelect;

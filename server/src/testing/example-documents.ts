@@ -1,6 +1,6 @@
 import { newMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import { quantityOf } from '@crisp-notch/core/shape';
-import type { CheckPlan } from '@crisp-notch/core/checks';
+import type { PlanOf } from '@crisp-notch/core/checks';
 
 /** A machine whose first axis has exact steps: 1.8°, quarter steps, 20 threads an inch. */
 export function screwMachine(name = 'Test router', microsteps = 4): Machine {
@@ -25,7 +25,7 @@ export function screwMachine(name = 'Test router', microsteps = 4): Machine {
   };
 }
 
-export const examplePlan: CheckPlan<'step-check'> = {
+export const examplePlan: PlanOf<'step-check'> = {
   kind: 'step-check',
   targets: [200, 600],
   runs: 1,

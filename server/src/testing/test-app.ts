@@ -15,7 +15,7 @@ export interface TestApp {
 }
 
 /** Address of a database server that specs may make databases on; `npm test` starts one and sets it. */
-export function testServerUrl(): URL {
+function testServerUrl(): URL {
   const url = process.env['TEST_DATABASE_URL'];
   if (!url) throw new Error('TEST_DATABASE_URL is not set; npm test sets it');
   return new URL(url);

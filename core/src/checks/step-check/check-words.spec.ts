@@ -210,7 +210,7 @@ describe('what a step check suggests', () => {
   it('names one cause above one in two, with its rival; two of one factor side by side; none below', () => {
     const of = (ranking: Ranking): string => {
       const suggestion = suggestionOf(told({ ranking, fit: fitted(2.02, 0.008) }));
-      return suggestion.kind === 'none' ? '' : `${suggestion.kind}: ${suggestion.reason}`;
+      return `${suggestion.kind}: ${suggestion.reason}`;
     };
     expect(of(ranked([['The driver is set to half.', 0.93]]))).toBe(
       'fault: The driver is set to half. Measured scale 2.0200 ± 0.8 % (95 %).',
@@ -262,7 +262,7 @@ describe('what a step check suggests', () => {
     const none = ranked([]);
     const at = (value: number, remainingCount = 0): string => {
       const suggestion = suggestionOf(told({ ranking: none, fit: fitted(value, 0.001), remainingCount }));
-      return suggestion.kind === 'none' ? '' : suggestion.reason;
+      return suggestion.reason;
     };
     expect(at(1.029)).toBe(
       'scale 1.0290 ± 0.1 % (95 %): a dimension is a little off. The corrected setting makes it 1.',
@@ -285,7 +285,7 @@ describe('what a step check suggests', () => {
           ...more,
         }),
       );
-      return suggestion.kind === 'none' ? '' : suggestion.reason;
+      return suggestion.reason;
     };
     // 1 − cos 4°.
     expect(by({})).toContain(

@@ -70,7 +70,7 @@ function judged(
   return result;
 }
 const notes = (result: StepCheckEvaluation): string => result.notes.join(' ');
-const reason = ({ suggestion }: StepCheckEvaluation): string => (suggestion.kind === 'none' ? '' : suggestion.reason);
+const reason = ({ suggestion }: StepCheckEvaluation): string => suggestion.reason;
 
 describe('lost steps', () => {
   /** Three runs, each ending so far from zero; the readings on the way follow. */

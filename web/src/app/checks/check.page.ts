@@ -6,7 +6,7 @@ import type { Check } from '@crisp-notch/contract';
 import { checkDeclaration, evaluateCheck, type CheckEvaluation, type EnteredReading } from '@crisp-notch/core/checks';
 import { axisContext, sayIn } from '@crisp-notch/core/drive-line';
 import { isCurrentCheck } from '@crisp-notch/core/route-card';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
@@ -69,6 +69,7 @@ export class CheckPage {
   });
   protected readonly findingsInputs = computed(() => ({
     check: this.check(),
+    plan: this.check()?.plan,
     context: this.context(),
     evaluation: this.evaluation(),
     drawn: this.drawn(),

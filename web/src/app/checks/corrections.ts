@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { Check } from '@crisp-notch/contract';
 import type { Axis } from '@crisp-notch/core/machine';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 
 /** Longest reason of a revision. */

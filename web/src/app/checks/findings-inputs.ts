@@ -1,11 +1,12 @@
 import type { InputSignal } from '@angular/core';
 import type { Check } from '@crisp-notch/contract';
-import type { CheckKind, EvaluationOf } from '@crisp-notch/core/checks';
+import type { CheckKind, EvaluationOf, PlanOf } from '@crisp-notch/core/checks';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 
 /** What a view of findings is given. */
 export interface FindingsInputs<K extends CheckKind> {
   readonly check: Check;
+  readonly plan: PlanOf<K>;
   /** The axis as it was measured. */
   readonly context: AxisContext;
   /** By what is kept. */

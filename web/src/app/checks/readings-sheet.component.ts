@@ -14,7 +14,7 @@ import type { Check } from '@crisp-notch/contract';
 import { placesOf, sheetOf, type CheckEvaluation, type EnteredReading } from '@crisp-notch/core/checks';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { readReadingsCsv, writeReadingsCsv } from '@crisp-notch/core/formats';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';

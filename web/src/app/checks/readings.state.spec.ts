@@ -3,7 +3,7 @@ import {
   placesOf,
   sheetOf,
   type CheckPlace,
-  type CheckPlan,
+  type PlanOf,
   type EnteredReading,
   type StepCheckEvaluation,
 } from '@crisp-notch/core/checks';
@@ -15,7 +15,7 @@ import { EXAMPLE_INK } from '../testing/example-ink';
 import { deviationChart, deviationUnit } from './step-check/deviation-chart.options';
 import { readingRows, understoodReading } from './readings.state';
 
-const plan: CheckPlan = {
+const plan: PlanOf<'step-check'> = {
   kind: 'step-check',
   targets: [200, 600],
   runs: 1,

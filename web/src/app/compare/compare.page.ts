@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute } from '@angular/router';
 import type { Machine } from '@crisp-notch/core/machine';
 import { catchError, distinctUntilChanged, EMPTY, map, switchMap } from 'rxjs';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { shortDay } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { LogbookStore } from '../data/logbook-store';

@@ -1,4 +1,4 @@
-import { HttpClient, HttpErrorResponse, type HttpResponse } from '@angular/common/http';
+import { HttpClient, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   Check,
@@ -6,7 +6,6 @@ import type {
   LogEntry,
   MachineCopy,
   MachineSummary,
-  ProblemDetails,
   Revision,
   RevisionSummary,
   StoredPart,
@@ -14,13 +13,8 @@ import type {
 import type { CheckPlan, EnteredReading } from '@crisp-notch/core/checks';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
+import type { Listed } from './answers';
 import { EMPTY, expand, map, reduce, type Observable } from 'rxjs';
-
-/** A page of a list, and the address of the next; null after the last. */
-export interface Listed<T> {
-  readonly items: readonly T[];
-  readonly next: string | null;
-}
 
 /** The address that a Link header (RFC 8288) names as the next page. */
 function nextOf(response: HttpResponse<unknown>): string | null {
@@ -163,27 +157,4 @@ export class Api {
   importParts(parts: readonly Part[]): Observable<{ readonly added: number }> {
     return this.http.post<{ readonly added: number }>('/api/parts/import', { parts });
   }
-}
-
-/** What the server said of a failed request; null if it did not answer at all. */
-export function problemIn(error: unknown): ProblemDetails | null {
-  if (!(error instanceof HttpErrorResponse)) return null;
-  const body: unknown = error.error;
-  return typeof body === 'object' && body !== null && 'title' in body && 'status' in body
-    ? (body as ProblemDetails)
-    : null;
-}
-
-/**
- * What went wrong, in words for the page: an error of our own says it itself, a failed request by what the server
- * answered.
- */
-export function messageOf(error: unknown): string {
-  if (error instanceof Error) return error.message;
-  const problem = problemIn(error);
-  if (!problem) return 'The server does not answer. Nothing was lost here.';
-  const first = problem.problems?.[0];
-  return first
-    ? `${problem.title}: ${first.message.startsWith(first.path) ? '' : `${first.path} `}${first.message}.`
-    : `${problem.title}. ${problem.detail}`;
 }

@@ -38,7 +38,8 @@ import {
   timer,
   type Observable,
 } from 'rxjs';
-import { Api, messageOf } from './api';
+import { messageOf } from './answers';
+import { Api } from './api';
 import {
   acknowledged,
   edited,

@@ -2,7 +2,7 @@ import { inject, Injectable, type OnDestroy } from '@angular/core';
 import type { Machine } from '@crisp-notch/core/machine';
 import { PLACES, USUAL_SERIES, type Candidate, type Relaxation, type SpaceOptions } from '@crisp-notch/core/search';
 import { BehaviorSubject, debounceTime, Subject, Subscription, type Observable } from 'rxjs';
-import { messageOf } from './api';
+import { messageOf } from './answers';
 import { FinderRuns, type FinderRun } from './finder-runs';
 import type { FinderMessage, FinderRequest, Found, SortBy } from '../workers/finder-messages';
 

@@ -1,7 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import type { LogEntry, Revision, RevisionSummary } from '@crisp-notch/contract';
 import { firstValueFrom, type Observable } from 'rxjs';
-import { Api, type Listed } from './api';
+import type { Listed } from './answers';
+import { Api } from './api';
 import { DesignStore } from './design-store';
 
 /** What happened to the open machine, and its revisions. Provided by the machine's page. */

@@ -3,7 +3,8 @@ import type { MachineCopy, MachineSummary, ProblemDetails } from '@crisp-notch/c
 import { parseJson, readMachineJson } from '@crisp-notch/core/formats';
 import type { Machine } from '@crisp-notch/core/machine';
 import { firstValueFrom, type Observable } from 'rxjs';
-import { Api, messageOf, problemIn } from './api';
+import { messageOf, problemIn } from './answers';
+import { Api } from './api';
 
 /** A file of a machine that is here already. */
 export interface AlreadyHere {

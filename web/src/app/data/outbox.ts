@@ -5,7 +5,8 @@ import { sameMachine } from '@crisp-notch/core/formats';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { IDBPDatabase } from 'idb';
 import { catchError, firstValueFrom, of, Subject, throwError, type Observable } from 'rxjs';
-import { Api, messageOf, problemIn } from './api';
+import { messageOf, problemIn } from './answers';
+import { Api } from './api';
 import { openUnsaved, type Left, type Shelf, type Unsaved } from './unsaved-copies';
 
 /** What tabs say to each other. */

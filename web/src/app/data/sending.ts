@@ -1,7 +1,7 @@
 import { sameMachine } from '@crisp-notch/core/formats';
 import { checkMachine, placeInWords, withoutRefused, type Machine } from '@crisp-notch/core/machine';
 import type { Problem } from '@crisp-notch/core/quantity';
-import { messageOf, problemIn } from './api';
+import { messageOf, problemIn } from './answers';
 import type { SaveState, Sent } from './design.state';
 
 /** Times that what is refused is put back before the whole is. */

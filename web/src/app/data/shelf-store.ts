@@ -2,7 +2,8 @@ import { inject, Injectable } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
 import type { Part } from '@crisp-notch/core/parts';
 import { BehaviorSubject, firstValueFrom, type Observable } from 'rxjs';
-import { Api, messageOf } from './api';
+import { messageOf } from './answers';
+import { Api } from './api';
 
 export type ShelfState =
   | { readonly kind: 'loading' }

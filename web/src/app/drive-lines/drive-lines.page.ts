@@ -13,7 +13,7 @@ import {
   fitsAxis,
 } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';

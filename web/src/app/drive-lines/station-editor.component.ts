@@ -38,7 +38,7 @@ import {
 import { isGuessed, withCount, type Quantity } from '@crisp-notch/core/shape';
 import { wiringsOf } from '@crisp-notch/core/motor';
 import { InputTextModule } from 'primeng/inputtext';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { ShelfStore } from '../data/shelf-store';

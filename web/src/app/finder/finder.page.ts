@@ -32,7 +32,7 @@ import {
 } from '@crisp-notch/core/search';
 import { InputTextModule } from 'primeng/inputtext';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { FinderRuns } from '../data/finder-runs';
 import { FinderStore, type Pin } from '../data/finder-store';

@@ -7,7 +7,7 @@ import { differencesBetween } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { forkJoin } from 'rxjs';
-import { messageOf, type Listed } from '../data/api';
+import { messageOf, type Listed } from '../data/answers';
 import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { LogbookStore } from '../data/logbook-store';

@@ -13,7 +13,7 @@ import { Router, RouterOutlet } from '@angular/router';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { Figure } from '@crisp-notch/core/reckoner';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { DesignStore } from '../data/design-store';
 import { FinderStore } from '../data/finder-store';
@@ -31,7 +31,7 @@ import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 import { RouteCardComponent } from './route-card.component';
 import { SaveBannerComponent } from './save-banner.component';
 import { saveWords } from './save-words';
-import { WorkingPanelComponent } from '../workings/working-panel.component';
+import { WorkingPanelComponent } from './working-panel.component';
 
 /** Second key of `g 1` and its like, and where it leads. */
 const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;

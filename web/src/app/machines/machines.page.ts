@@ -4,7 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { MachineSummary } from '@crisp-notch/contract';
 import { newMachine, type MachineKind } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { shortDay, shortMoment } from '../data/dates';
 import { downloadBlob, downloadText, fileName } from '../data/download';
 import { MachinesStore, type AlreadyHere } from '../data/machines-store';

@@ -16,7 +16,7 @@ import {
 import { InputTextModule } from 'primeng/inputtext';
 import { catchError, EMPTY } from 'rxjs';
 import { TableModule } from 'primeng/table';
-import { messageOf } from '../data/api';
+import { messageOf } from '../data/answers';
 import { downloadText } from '../data/download';
 import { ShelfStore } from '../data/shelf-store';
 import { DialogComponent } from '../ui/dialog.component';

@@ -1,6 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Check } from '@crisp-notch/contract';
-import { correctedSetting, exactSteps, travelDimension, type EvaluationOf } from '@crisp-notch/core/checks';
+import {
+  correctedSetting,
+  exactSteps,
+  travelDimension,
+  type EvaluationOf,
+  type PlanOf,
+} from '@crisp-notch/core/checks';
 import { travelOfSteps, type AxisContext } from '@crisp-notch/core/drive-line';
 import { stepCheckProgram, writeReadingsCsv } from '@crisp-notch/core/formats';
 import type { Axis } from '@crisp-notch/core/machine';
@@ -28,6 +34,7 @@ import { causesOf, othersOf } from './findings.state';
 })
 export class StepCheckFindingsComponent implements FindingsView<'step-check'> {
   readonly check = input.required<Check>();
+  readonly plan = input.required<PlanOf<'step-check'>>();
   readonly context = input.required<AxisContext>();
   readonly evaluation = input.required<EvaluationOf<'step-check'>>();
   readonly drawn = input.required<EvaluationOf<'step-check'>>();
@@ -36,7 +43,6 @@ export class StepCheckFindingsComponent implements FindingsView<'step-check'> {
   private readonly corrections = inject(Corrections);
   private readonly preferences = inject(PreferencesStore);
   private readonly units = this.preferences.units;
-  private readonly plan = computed(() => this.check().plan);
   protected readonly dimension = computed(() => travelDimension(this.plan()));
   private readonly steps = computed(() => exactSteps(new Reckoner(this.context())));
   private readonly setting = computed(() =>

@@ -5,7 +5,7 @@ import { exactSteps, plannedReadings } from '@crisp-notch/core/checks';
 import { stepsPerMotorTurn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
-import { messageOf } from '../../data/api';
+import { messageOf } from '../../data/answers';
 import { CheckStore } from '../../data/check-store';
 import { DesignStore, type AxisView } from '../../data/design-store';
 import { PreferencesStore } from '../../data/preferences';

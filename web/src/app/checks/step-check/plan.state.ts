@@ -1,4 +1,4 @@
-import { checkPlan, spreadTargets, takeUpFor, type Instrument, type CheckPlan } from '@crisp-notch/core/checks';
+import { checkPlanOf, spreadTargets, takeUpFor, type Instrument, type PlanOf } from '@crisp-notch/core/checks';
 import { axisField, backlashTotal, stepsPerMotorTurn, stepsPerUnit } from '@crisp-notch/core/drive-line';
 import { quantityOf, type Quantity } from '@crisp-notch/core/shape';
 import { parseWhole, type UnitSystem } from '@crisp-notch/core/quantity';
@@ -84,12 +84,14 @@ export function readTargets(text: string): TargetList {
 }
 
 /** The plan of a draft, or what is wrong with it. */
-export function planOf(draft: PlanDraft, view: AxisView): { readonly plan: CheckPlan } | { readonly message: string } {
+export function planOf(
+  draft: PlanDraft,
+  view: AxisView,
+): { readonly plan: PlanOf<'step-check'> } | { readonly message: string } {
   const { targets, message } = readTargets(draft.targets);
   if (message !== '') return { message };
   const { kind } = view.axis.job;
   const plan = {
-    kind: 'step-check',
     targets,
     runs: draft.runs,
     approach: draft.approach,
@@ -108,7 +110,7 @@ export function planOf(draft: PlanDraft, view: AxisView): { readonly plan: Check
     },
     tolerance: { kind, value: draft.tolerance },
   };
-  const checked = checkPlan(plan);
+  const checked = checkPlanOf('step-check', plan);
   if (checked.ok) return { plan: checked.value };
   const [problem] = checked.error;
   return { message: `${problem?.path ?? 'plan'} ${problem?.message ?? 'is not complete'}` };

@@ -6,7 +6,7 @@ import { QuantityFieldComponent } from '../quantity-field.component';
 import { InertiaEstimateComponent } from '../inertia-estimate.component';
 import { WholeFieldComponent } from '../whole-field.component';
 
-export const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = {
+const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = {
   screw: 'screw',
   belt: 'belt and pulley',
   rack: 'rack and pinion',

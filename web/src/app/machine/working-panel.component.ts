@@ -90,7 +90,7 @@ export class WorkingPanelComponent {
 }
 
 /** `1 % more makes it 0.5 % less`. */
-export function elasticityWords(elasticity: number): string {
+function elasticityWords(elasticity: number): string {
   const size = Math.abs(elasticity);
   const shown = size >= 0.95 && size <= 1.05 ? '1' : size.toPrecision(2).replace(/\.0+$/, '');
   return `1 % more makes it ${shown} % ${elasticity > 0 ? 'more' : 'less'}`;

@@ -1,0 +1,124 @@
+/**
+ * Which room may know which: the arrows of the house, held by the tests. A room stands for a folder; README has the
+ * picture that is made of them.
+ */
+
+/** The rooms of the core; each may know only those before it, so that there is no circle among them. */
+const CORE_ROOMS = [
+  'quantity',
+  'statistics',
+  'shape',
+  'reckoner',
+  'motor',
+  'mechanics',
+  'motion',
+  'driver',
+  'simulation',
+  'parts',
+  'machine',
+  'power',
+  'drive-line',
+  'diagnosis',
+  'checks',
+  'supply-plan',
+  'search',
+  'program',
+  'comparison',
+  'formats',
+  'buying',
+  'route-card',
+];
+
+/** Folders of the pages that any page may take from. */
+const SHARED = ['ui', 'data', 'shell', 'workers'].join('|');
+
+const forbidden = (name, comment, from, to) => ({ name, comment, severity: 'error', from, to });
+
+export default {
+  forbidden: [
+    forbidden('no-circles', 'Two files that know each other are one.', {}, { circular: true }),
+    forbidden('all-found', 'What is imported is there.', {}, { couldNotResolve: true }),
+    forbidden(
+      'core-alone',
+      'The core computes with nothing but itself.',
+      { path: '^core/src/' },
+      { pathNot: '^core/src/' },
+    ),
+    ...CORE_ROOMS.map((room, place) =>
+      forbidden(
+        `core-${room}`,
+        'A room of the core knows only those before it.',
+        { path: `^core/src/${room}/` },
+        { path: '^core/src/', pathNot: `^core/src/(${CORE_ROOMS.slice(0, place + 1).join('|')})/` },
+      ),
+    ),
+    forbidden(
+      'core-rooms-known',
+      'A new room of the core has its place in the order.',
+      { path: '^core/src/', pathNot: `^core/src/(testing|${CORE_ROOMS.join('|')})/` },
+      { path: '^core/src/' },
+    ),
+    forbidden(
+      'core-by-its-face',
+      'Another room is known by its index.',
+      { path: '^core/src/([^/]+)/', pathNot: '^core/src/testing/' },
+      { path: '^core/src/[^/]+/', pathNot: ['^core/src/$1/', '/index\\.ts$'] },
+    ),
+    forbidden(
+      'contract-on-core',
+      'The contract stands on the core and on Yup alone.',
+      { path: '^contract/src/' },
+      { pathNot: ['^contract/src/', '^core/', '^node_modules/yup/'] },
+    ),
+    forbidden('server-no-page', 'The server knows no page.', { path: '^server/' }, { path: ['^web/', '@angular/'] }),
+    forbidden(
+      'pages-by-api',
+      'Pages reach the server through its API.',
+      { path: '^web/' },
+      { path: ['^server/', 'node_modules/(express|drizzle-orm)/'] },
+    ),
+    forbidden(
+      'feature-alone',
+      'A feature takes shared pieces from ui, data, shell or workers, not from another feature.',
+      { path: '^web/src/app/([^/]+)/' },
+      { path: '^web/src/app/[^/]+/', pathNot: [`^web/src/app/($1|${SHARED})/`] },
+    ),
+    forbidden(
+      'shared-no-feature',
+      'What is shared knows no page.',
+      { path: `^web/src/app/(${SHARED})/` },
+      { path: '^web/src/app/[^/]+/', pathNot: [`^web/src/app/(${SHARED})/`] },
+    ),
+    forbidden(
+      'server-by-stores',
+      'Components ask stores; only those know the server’s addresses.',
+      { path: '^web/src/app/', pathNot: '^web/src/app/data/' },
+      { path: '^web/src/app/data/api\\.ts$' },
+    ),
+    forbidden(
+      'data-no-ui',
+      'Stores know nothing of how they are shown.',
+      { path: '^web/src/app/data/' },
+      { path: '^web/src/app/(ui|shell)/' },
+    ),
+    forbidden(
+      'stories-outside',
+      'Stories know only the running application.',
+      { path: '^e2e/' },
+      { path: '^(core|contract|server|web)/' },
+    ),
+  ],
+  options: {
+    // Types are known too: a circle of types is a circle.
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: ['node_modules', '/dist/'] },
+    exclude: {
+      path: ['\\.spec\\.ts$', '/out-tsc/', '\\.angular/', '^(core|contract|server|web|e2e)/dist/.*\\.d\\.ts$'],
+    },
+    enhancedResolveOptions: {
+      extensions: ['.ts', '.js'],
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'default'],
+    },
+  },
+};
