@@ -15,6 +15,7 @@ const CORE_ROOMS = [
   'driver',
   'simulation',
   'parts',
+  'machine-kinds',
   'machine',
   'power',
   'drive-line',

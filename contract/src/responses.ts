@@ -1,5 +1,6 @@
 import type { CheckKind, CheckPlan, EnteredReading, VerdictWord } from '@crisp-notch/core/checks';
-import type { Machine, MachineKind } from '@crisp-notch/core/machine';
+import type { Machine } from '@crisp-notch/core/machine';
+import type { MachineKind } from '@crisp-notch/core/machine-kinds';
 import type { Part } from '@crisp-notch/core/parts';
 import type { Problem, UnitSystem } from '@crisp-notch/core/quantity';
 import type { LogKind } from './requests.js';

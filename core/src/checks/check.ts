@@ -1,7 +1,7 @@
 import type { AxisContext, Say } from '../drive-line/index.js';
 import type { Result, UnitSystem } from '../quantity/index.js';
 import { checkShape, isJson, kinds, type Shape } from '../shape/index.js';
-import type { CheckEvaluation, CheckPlace, ReadingColumns, ReadingSheet } from './kind.js';
+import type { CheckPlace, ReadingColumns, ReadingSheet } from './kind.js';
 import type { EnteredReading } from './reading.js';
 import {
   CHECK_KINDS,
@@ -65,6 +65,6 @@ export function evaluateCheck<K extends CheckKind>(
   entered: readonly EnteredReading[],
   say: Say,
 ): EvaluationOf<K> | null {
-  const evaluation: CheckEvaluation | null = checkDeclaration(plan.kind).evaluate(context, plan, entered, say);
-  return evaluation;
+  const evaluation: unknown = checkDeclaration(plan.kind).evaluate(context, plan, entered, say);
+  return evaluation as EvaluationOf<K> | null;
 }

@@ -1,5 +1,6 @@
 import { stepsPerUnit } from '../drive-line/index.js';
-import type { Axis, Machine, MachineKind } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
+import type { MachineKind } from '../machine-kinds/index.js';
 import { blankStage, BLANK_GEARHEAD, unknownStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';

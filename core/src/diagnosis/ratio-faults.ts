@@ -1,4 +1,5 @@
-import { HALVINGS, type Axis, type MachineKind } from '../machine/index.js';
+import { HALVINGS, type Axis } from '../machine/index.js';
+import { machineKindOf, type MachineKind } from '../machine-kinds/index.js';
 import { trainRatio, blankStage, type Stage, type TransmissionSpecification } from '../parts/index.js';
 import { quantityOf, readQuantity, withCount } from '../shape/index.js';
 import { rationalToNumber } from '../quantity/index.js';
@@ -431,14 +432,15 @@ const DIAMETERS: readonly Mistake[] = [
   },
 ];
 
-/** Of a lathe only the slide across the bed is read in diameters. */
-const isCrossSlide = ({ letter, name }: Axis): boolean => letter.toUpperCase() === 'X' || /\bcross/i.test(name);
+/** Whether an axis is what its kind of machine reads in diameters: by its letter, or by its name. */
+const isReadInDiameters = ({ letter, name }: Axis, kind: MachineKind): boolean =>
+  machineKindOf(kind).axes.some(
+    (usual) =>
+      usual.isReadInDiameters === true &&
+      (letter.toUpperCase() === usual.letter || name.toLowerCase().includes(usual.name.toLowerCase())),
+  );
 
 function readingFaults(axis: Axis, machineKind: MachineKind): readonly Mistake[] {
   const units = axis.job.kind === 'linear' ? LENGTHS : ANGLES;
-  return [
-    ...units,
-    ...SLIPS,
-    ...(machineKind === 'lathe' && axis.job.kind === 'linear' && isCrossSlide(axis) ? DIAMETERS : []),
-  ];
+  return [...units, ...SLIPS, ...(axis.job.kind === 'linear' && isReadInDiameters(axis, machineKind) ? DIAMETERS : [])];
 }

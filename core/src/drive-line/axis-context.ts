@@ -1,4 +1,5 @@
-import { feedOf, type Axis, type Controller, type Machine, type MachineKind, type Supply } from '../machine/index.js';
+import { feedOf, type Axis, type Controller, type Machine, type Supply } from '../machine/index.js';
+import type { MachineKind } from '../machine-kinds/index.js';
 
 /** One axis and what it shares with others: what the figures of a drive line are reckoned from, and nothing else. */
 export interface AxisContext {

@@ -7,8 +7,9 @@ import {
   BLANK_MOTOR,
   BLANK_SUPPLY,
 } from './blanks.js';
-import type { Auxiliary, Axis, Converter, Faults, Job, Machine, MachineKind, Supply } from './machine.js';
-import { presetAxes, presetJob } from './presets.js';
+import type { Auxiliary, Axis, Converter, Faults, Job, Machine, Supply } from './machine.js';
+import { presetJob } from './presets.js';
+import { machineKindOf, type MachineKind } from '../machine-kinds/index.js';
 import { defaultTransmission, type AuxiliarySpecification, type TransmissionKind } from '../parts/index.js';
 import { quantityOf, type Quantity } from '../shape/index.js';
 
@@ -209,7 +210,7 @@ export function nextAxisId(machine: Machine): string {
  * is marked as assumed; what was typed, measured or taken from a part stays.
  */
 export function withUsualValues(machine: Machine): Machine {
-  const completed = presetAxes(machine.kind).reduce<Machine>((grown, preset) => {
+  const completed = machineKindOf(machine.kind).axes.reduce<Machine>((grown, preset) => {
     if (grown.axes.some((axis) => axis.letter === preset.letter)) return grown;
     return {
       ...grown,
@@ -222,7 +223,7 @@ export function withUsualValues(machine: Machine): Machine {
   return {
     ...completed,
     axes: completed.axes.map((axis) => {
-      const preset = presetAxes(machine.kind).find((item) => item.letter === axis.letter);
+      const preset = machineKindOf(machine.kind).axes.find((item) => item.letter === axis.letter);
       const mass = axis.carriage.mass ?? (preset?.mass == null ? null : assumed(preset.mass));
       return {
         ...axis,

@@ -13,7 +13,6 @@ export {
   type Frame,
   type Job,
   type Machine,
-  type MachineKind,
   type Motor,
   type Mount,
   type Operation,

@@ -1,6 +1,7 @@
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { cannedMotorMachine, screwMachine } from '../testing/example-machine.js';
+import { MACHINE_KINDS } from '../machine-kinds/index.js';
 import { quantityOf, quantityProblem, readQuantity, toleranceValue } from '../shape/index.js';
 import {
   checkMachine,
@@ -15,17 +16,14 @@ import {
   withTransmissionKind,
   type Axis,
   type Machine,
-  type MachineKind,
 } from './index.js';
-
-const KINDS: readonly MachineKind[] = ['router', 'lathe', 'dividing-table', 'feeder', 'arm', 'other'];
 
 describe('machine document', () => {
   // A reference library reads the published schema, which is made from the very shapes that the program checks by.
   const published = new Ajv2020({ strict: false, validateFormats: false }).compile(machineJsonSchema());
 
   it('of every kind is sound from the start, by the program and by its published schema', () => {
-    for (const kind of KINDS) {
+    for (const kind of MACHINE_KINDS) {
       const machine = newMachine('New', kind);
       expect(checkMachine(machine).ok).withContext(kind).toBeTrue();
       expect(published(machine)).withContext(kind).toBeTrue();

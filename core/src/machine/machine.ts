@@ -13,6 +13,7 @@ import {
   type JsonSchema,
   type Of,
 } from '../shape/index.js';
+import { MACHINE_KINDS } from '../machine-kinds/index.js';
 import {
   guesses,
   notNegative,
@@ -257,7 +258,7 @@ export const machineShape = record({
   format: choice('crisp-notch/machine'),
   version: choice(6),
   name: text(120, 1),
-  kind: choice('router', 'lathe', 'dividing-table', 'feeder', 'arm', 'other'),
+  kind: choice(...MACHINE_KINDS),
   note: text(4000),
   /** Of every price, e.g. EUR (ISO 4217); empty while nobody said. */
   currency: text(3),
@@ -271,7 +272,6 @@ export const machineShape = record({
 });
 
 export type Machine = Of<typeof machineShape>;
-export type MachineKind = Machine['kind'];
 export type Axis = Machine['axes'][number];
 export type Job = Axis['job'];
 export type Motor = Axis['motor'];

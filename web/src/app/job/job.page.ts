@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { withUsualValues, type MachineKind } from '@crisp-notch/core/machine';
+import { withUsualValues } from '@crisp-notch/core/machine';
+import { MACHINE_KINDS, machineKindOf } from '@crisp-notch/core/machine-kinds';
 import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { DesignStore } from '../data/design-store';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
-import { MACHINE_KINDS } from '../ui/machine-kinds';
+import { MACHINE_KIND_OPTIONS } from '../ui/machine-kinds';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { AxisJobComponent } from './axis-job.component';
 
@@ -44,11 +45,9 @@ import { AxisJobComponent } from './axis-job.component';
 export class JobPage {
   private readonly store = inject(DesignStore);
   protected readonly document = toSignal(this.store.document$);
-  protected readonly kinds = MACHINE_KINDS;
+  protected readonly kinds = MACHINE_KIND_OPTIONS;
   protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
-  protected readonly kindName = computed(() =>
-    (this.kinds.find((item) => item.value === this.document()?.kind)?.label ?? 'machine').toLowerCase(),
-  );
+  protected readonly one = computed(() => machineKindOf(this.document()?.kind ?? 'other').one);
 
   protected setName(event: Event): void {
     const name = (event.target as HTMLInputElement).value;
@@ -56,8 +55,8 @@ export class JobPage {
   }
 
   protected setKind(kind: string): void {
-    const known = this.kinds.find((item) => item.value === kind);
-    if (known) this.store.edit('kind', (document) => ({ ...document, kind: known.value as MachineKind }));
+    const known = MACHINE_KINDS.find((item) => item === kind);
+    if (known) this.store.edit('kind', (document) => ({ ...document, kind: known }));
   }
 
   protected setNote(event: Event): void {

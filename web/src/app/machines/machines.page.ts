@@ -2,7 +2,8 @@ import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type OnInit } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { MachineSummary } from '@crisp-notch/contract';
-import { newMachine, type MachineKind } from '@crisp-notch/core/machine';
+import { newMachine } from '@crisp-notch/core/machine';
+import { MACHINE_KINDS, machineKindOf, type MachineKind } from '@crisp-notch/core/machine-kinds';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/answers';
 import { shortDay, shortMoment } from '../data/dates';
@@ -11,7 +12,7 @@ import { MachinesStore, type AlreadyHere } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { DialogComponent } from '../ui/dialog.component';
-import { MACHINE_KINDS, machineKindName } from '../ui/machine-kinds';
+import { MACHINE_KIND_OPTIONS } from '../ui/machine-kinds';
 import { VerdictComponent } from '../ui/verdict.component';
 
 type Loading =
@@ -40,8 +41,8 @@ export class MachinesPage implements OnInit {
   protected readonly kind = signal<MachineKind>('router');
   protected readonly deleting = signal<MachineSummary | null>(null);
   protected readonly already = signal<AlreadyHere | null>(null);
-  protected readonly kinds = MACHINE_KINDS;
-  protected readonly kindName = machineKindName;
+  protected readonly kinds = MACHINE_KIND_OPTIONS;
+  protected readonly kindOf = machineKindOf;
   protected readonly shortDay = shortDay;
   protected readonly shortMoment = shortMoment;
   protected readonly machines = computed(() => {
@@ -68,8 +69,8 @@ export class MachinesPage implements OnInit {
   }
 
   protected setKind(kind: string): void {
-    const known = MACHINE_KINDS.find((item) => item.value === kind);
-    if (known) this.kind.set(known.value as MachineKind);
+    const known = MACHINE_KINDS.find((item) => item === kind);
+    if (known) this.kind.set(known);
   }
 
   protected async make(): Promise<void> {

@@ -1,0 +1,23 @@
+import { machineKind } from './kind.js';
+
+/** A joint that holds an arm against its weight. */
+export const arm = machineKind({
+  name: 'arm joint',
+  one: 'an arm joint',
+  axes: [
+    {
+      letter: 'A',
+      name: 'joint',
+      transmission: 'rotary',
+      mass: null,
+      job: {
+        travel: '180 °',
+        speed: '60 °/s',
+        acceleration: '180 °/s²',
+        load: '0.5 N·m',
+        friction: '0.1 N·m',
+        imbalance: '2 N·m',
+      },
+    },
+  ],
+});

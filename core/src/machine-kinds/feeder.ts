@@ -1,0 +1,23 @@
+import { machineKind } from './kind.js';
+
+/** A roller that pushes stock forward by a length. */
+export const feeder = machineKind({
+  name: 'stock feeder',
+  one: 'a feeder',
+  axes: [
+    {
+      letter: 'U',
+      name: 'feed',
+      transmission: 'roller',
+      mass: '0.5 kg',
+      job: {
+        travel: '500 mm',
+        speed: '100 mm/s',
+        acceleration: '500 mm/s²',
+        tolerance: '0.5 mm',
+        load: '10 N',
+        friction: '3 N',
+      },
+    },
+  ],
+});

@@ -1,0 +1,27 @@
+import type { TransmissionKind } from '../parts/index.js';
+
+/** An axis that a kind of machine usually has, with sensible starts of hobby machines (common practice, no source). */
+export interface UsualAxis {
+  readonly letter: string;
+  readonly name: string;
+  readonly transmission: TransmissionKind;
+  /** What it moves; null for a turning axis. */
+  readonly mass: string | null;
+  /** What it is asked, where it differs from the job of any axis. */
+  readonly job: Readonly<Record<string, string>>;
+  /** Whether what it does is read across the work, as twice its travel. */
+  readonly isReadInDiameters?: true;
+}
+
+/** Everything that is asked of a kind of machine, said once. */
+export interface MachineKindDeclaration {
+  /** In a list of kinds. */
+  readonly name: string;
+  /** One of them in a sentence, with its article. */
+  readonly one: string;
+  /** Its usual axes; every value is shown as assumed until it is confirmed. */
+  readonly axes: readonly UsualAxis[];
+}
+
+/** Declares a kind of machine. */
+export const machineKind = (declaration: MachineKindDeclaration): MachineKindDeclaration => declaration;

@@ -1,0 +1,8 @@
+import { machineKind } from './kind.js';
+
+/** Anything else that is driven by steps. */
+export const other = machineKind({
+  name: 'something else',
+  one: 'one axis',
+  axes: [{ letter: 'X', name: '', transmission: 'screw', mass: null, job: {} }],
+});

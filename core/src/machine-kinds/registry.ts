@@ -1,0 +1,16 @@
+import { arm } from './arm.js';
+import { dividingTable } from './dividing-table.js';
+import { feeder } from './feeder.js';
+import { lathe } from './lathe.js';
+import { other } from './other.js';
+import { router } from './router.js';
+import type { MachineKindDeclaration } from './kind.js';
+
+/** Every kind of machine, in the order in which they are offered. Nothing else lists them. */
+const KINDS = { router, lathe, 'dividing-table': dividingTable, feeder, arm, other } as const;
+
+export type MachineKind = keyof typeof KINDS;
+export const MACHINE_KINDS = Object.keys(KINDS) as readonly MachineKind[];
+
+/** What is said of a kind of machine. */
+export const machineKindOf = (kind: MachineKind): MachineKindDeclaration => KINDS[kind];
