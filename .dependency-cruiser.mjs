@@ -18,6 +18,7 @@ const CORE_ROOMS = [
   'machine-kinds',
   'machine',
   'power',
+  'finding',
   'drive-line',
   'diagnosis',
   'checks',

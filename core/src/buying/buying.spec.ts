@@ -246,7 +246,7 @@ describe('what the list lacks', () => {
         },
       ],
     };
-    expect(lacking(known).find((lack) => lack.id === 'coupling-axis-1')?.reason).toBe(
+    expect(lacking(known).find((lack) => lack.id === 'coupling-axis-1')?.sentence).toBe(
       'X: no coupling is chosen for a shaft of 5 mm and an end of 8 mm.',
     );
     const belted = { ...known, axes: known.axes.map((axis) => ({ ...axis, reduction: [blankStage('belt', 20, 40)] })) };

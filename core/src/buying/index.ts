@@ -11,5 +11,5 @@ export {
   type BuyingTotals,
   type PartsLine,
 } from './parts-list.js';
-export { lacking, type Lack } from './lacking.js';
+export { lacking } from './lacking.js';
 export { writePartsListCsv } from './list-csv.js';

@@ -1,28 +1,29 @@
 import { axisField, axisContext } from '../drive-line/index.js';
+import { placeOn, type Finding, type Place, type Station } from '../finding/index.js';
 import { feedOf, type Axis, type Machine } from '../machine/index.js';
 import { hangsOn } from '../supply-plan/index.js';
 
-/** Something without which the machine does not run. */
-export interface Lack {
-  readonly id: string;
-  /** Plain words. */
-  readonly reason: string;
-  /** Where it is put right. */
-  readonly place: 'drive-lines' | 'supply';
-  readonly axisId: string | null;
-}
+/** Stations by what is lacking there. */
+const STATIONS: Readonly<Record<string, Station>> = {
+  motor: 'motor',
+  driver: 'driver',
+  transmission: 'transmission',
+  coupling: 'transmission',
+  mount: 'motor',
+};
 
 const isNamed = (station: { readonly name: string }): boolean => station.name.trim() !== '';
 
-function axisLacks(machine: Machine, axis: Axis): readonly Lack[] {
+function axisLacks(machine: Machine, axis: Axis): readonly Finding[] {
   const { letter } = axis;
-  const lack = (id: string, reason: string, place: Lack['place'] = 'drive-lines'): Lack => ({
+  const lack = (id: string, reason: string, page: Place['page'] = 'drive-lines'): Finding => ({
     id: `${id}-${axis.id}`,
-    reason: `${letter}: ${reason}`,
-    place,
-    axisId: axis.id,
+    severity: 'caution',
+    place: placeOn(page, { axisId: axis.id, station: page === 'supply' ? 'supply' : (STATIONS[id] ?? null) }),
+    sentence: `${letter}: ${reason}`,
+    remedies: [],
   });
-  const found: Lack[] = [];
+  const found: Finding[] = [];
   if (!isNamed(axis.motor)) found.push(lack('motor', 'no motor is chosen.'));
   if (!isNamed(axis.driver)) found.push(lack('driver', 'no driver is chosen.'));
   if (!isNamed(axis.transmission)) found.push(lack('transmission', 'no screw, belt, rack, roller or table is chosen.'));
@@ -37,7 +38,7 @@ function axisLacks(machine: Machine, axis: Axis): readonly Lack[] {
 }
 
 /** A screw, table or reduction that the motor drives shaft to shaft needs something between the shafts. */
-function joinLacks(machine: Machine, axis: Axis, lack: (id: string, reason: string) => Lack): readonly Lack[] {
+function joinLacks(machine: Machine, axis: Axis, lack: (id: string, reason: string) => Finding): readonly Finding[] {
   const { kind } = axis.transmission.specification;
   const isShaftToShaft = axis.reduction.length === 0 && (kind === 'screw' || kind === 'rotary');
   if (!isShaftToShaft || axis.coupling !== null) return [];
@@ -58,28 +59,37 @@ function joinLacks(machine: Machine, axis: Axis, lack: (id: string, reason: stri
  * What the parts list lacks for the machine to run. Bores, keys and bolt circles that do not fit are findings of the
  * drive line.
  */
-export function lacking(machine: Machine): readonly Lack[] {
-  const general: Lack[] = [];
-  const add = (id: string, reason: string, place: Lack['place']): void => {
-    general.push({ id, reason, place, axisId: null });
+export function lacking(machine: Machine): readonly Finding[] {
+  const general: Finding[] = [];
+  const add = (id: string, sentence: string, place: Place): void => {
+    general.push({ id, severity: 'caution', place, sentence, remedies: [] });
   };
-  if (!isNamed(machine.controller)) add('controller', 'No controller is chosen.', 'drive-lines');
+  if (!isNamed(machine.controller))
+    add('controller', 'No controller is chosen.', placeOn('drive-lines', { station: 'controller' }));
   const { outputs } = machine.controller.specification;
   const drives = machine.axes.length;
   if (isNamed(machine.controller) && outputs < drives)
     add(
       'outputs',
       `The controller drives ${outputs} ${outputs === 1 ? 'axis' : 'axes'}; there are ${drives}.`,
-      'drive-lines',
+      placeOn('drive-lines', { station: 'controller' }),
     );
   machine.supplies.forEach((supply, index) => {
     const isUsed =
       machine.axes.some((axis) => axis.supply === supply.id) ||
       machine.auxiliaries.some((item) => hangsOn(item, supply.id));
     if (isUsed && supply.fuse === null)
-      add(`fuse-${supply.id}`, `Supply ${index + 1} has no fuse at its output.`, 'supply');
+      add(
+        `fuse-${supply.id}`,
+        `Supply ${index + 1} has no fuse at its output.`,
+        placeOn('supply', { itemId: supply.id }),
+      );
   });
   for (const item of machine.auxiliaries.filter((load) => load.rail === null && load.specification.fedBy === 'rail'))
-    add(`rail-${item.id}`, `${item.name || item.specification.use}: nothing feeds it.`, 'supply');
+    add(
+      `rail-${item.id}`,
+      `${item.name || item.specification.use}: nothing feeds it.`,
+      placeOn('supply', { itemId: item.id }),
+    );
   return [...general, ...machine.axes.flatMap((axis) => axisLacks(machine, axis))];
 }

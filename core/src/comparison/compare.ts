@@ -100,8 +100,8 @@ function judged(
         ];
   });
   const findings = judgeAxis(reckoner, sayIn(units)).map((item): [string, string] => [
-    item.ruleId,
-    `${item.severity === 'stop' ? 'Stop' : 'Caution'}: ${item.reason}`,
+    item.id,
+    `${item.severity === 'stop' ? 'Stop' : 'Caution'}: ${item.sentence}`,
   ]);
   return { figures: new Map(figures), findings: new Map(findings) };
 }

@@ -1,3 +1,4 @@
+import { placeOn } from '../finding/index.js';
 import { newMachine, type Axis, type Machine } from '../machine/index.js';
 import { blankStage, unknownStage } from '../parts/index.js';
 import { isGuessed, quantityOf, withCount } from '../shape/index.js';
@@ -23,8 +24,8 @@ import {
   torqueAtLimit,
   torqueMargin,
   uncountedErrors,
-  type Finding,
   type Headline,
+  type AxisFinding,
 } from './index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { cannedMotorMachine, firstAxis, sayPlain } from '../testing/example-machine.js';
@@ -115,7 +116,7 @@ describe('the one line that heads an axis', () => {
     const found = findings(falling);
     expect(found).toContain('caution resonance');
     expect(found[0]).toBe('caution falls-with-power-off');
-    expect(headlineFor(falling).finding?.ruleId).toBe(found[0]?.split(' ')[1]);
+    expect(headlineFor(falling).finding?.id).toBe(found[0]?.split(' ')[1]);
   });
 });
 
@@ -326,11 +327,11 @@ describe('a load on two motors', () => {
 });
 
 describe('remedies', () => {
-  const noted = (reason: string, remedies: Finding['remedies']): Finding => ({
-    ruleId: 'made-up',
-    station: 'motor',
+  const noted = (sentence: string, remedies: AxisFinding['remedies']): AxisFinding => ({
+    id: 'made-up',
+    place: placeOn('drive-lines', { axisId: 'axis-1', station: 'motor' }),
     severity: 'stop',
-    reason,
+    sentence,
     remedies,
     figures: [],
   });
@@ -377,7 +378,7 @@ describe('remedies', () => {
         specification: { ...machine.controller.specification, pulseRateMost: quantityOf('9 kHz') },
       },
     };
-    const finding = judgeAxis(new Reckoner(firstAxis(slow)), sayPlain).find((item) => item.ruleId === 'pulse-rate');
+    const finding = judgeAxis(new Reckoner(firstAxis(slow)), sayPlain).find((item) => item.id === 'pulse-rate');
     // 40 mm/s over 8 mm a turn are 1000 full steps a second: eighths make 8 kHz, sixteenths 16 kHz.
     const put = finding?.remedies[0]?.change?.(slow).axes[0]?.driver.microsteps;
     expect(put).toBe(8);

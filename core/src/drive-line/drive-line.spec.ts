@@ -90,7 +90,7 @@ describe('step resolution', () => {
     expect(of(machine, stepsPerOutputTurn)).toBeCloseTo(2037.886, 3);
     expect(of(machine, driftPerTurn) / DEGREE).toBeCloseTo(360 * (2048 / 2037.8864 - 1), 3);
     const findings = judgeAxis(new Reckoner(firstAxis(machine)), sayPlain);
-    expect(findings.map((item) => item.ruleId)).toContain('printed-ratio');
+    expect(findings.map((item) => item.id)).toContain('printed-ratio');
   });
 
   it('follows the geometry of every transmission', () => {
@@ -307,7 +307,7 @@ describe('current limit', () => {
 
 describe('judgement', () => {
   const findings = (machine: Machine): string[] =>
-    judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.ruleId}`);
+    judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.id}`);
 
   it('finds nothing wrong with a sound axis', () => {
     expect(findings(screwMachine())).toEqual([]);

@@ -2,7 +2,7 @@ import { readQuantity, toleranceValue, type Quantity } from '../shape/index.js';
 import { exact, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
 import type { Field, Reading } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import type { Station } from './judgement.js';
+import type { Station } from '../finding/index.js';
 
 export type AxisField = Field<AxisContext>;
 

@@ -12,8 +12,8 @@ const FIT_IDS = FIT_RULES.map((item) => item.id);
 /** What is found of the fit of an axis, in the order of the findings. */
 function found(change: (axis: Axis) => Axis): readonly string[] {
   return judgeAxis(new Reckoner(firstAxis(screwMachine(change))), sayPlain)
-    .filter((finding) => FIT_IDS.includes(finding.ruleId))
-    .map((finding) => `${finding.severity} ${finding.ruleId}`);
+    .filter((finding) => FIT_IDS.includes(finding.id))
+    .map((finding) => `${finding.severity} ${finding.id}`);
 }
 
 const coupling = (

@@ -1,7 +1,7 @@
 import type { Field, Figure, Reckoner } from '../reckoner/index.js';
 import { leafFields } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import type { Finding } from './judgement.js';
+import type { AxisFinding } from './judgement.js';
 import { speedMargin } from './speed-figures.js';
 import { stepsPerUnit } from './step-figures.js';
 import { torqueMargin } from './torque-figures.js';
@@ -10,7 +10,7 @@ import { torqueMargin } from './torque-figures.js';
 export interface Headline {
   readonly tone: 'stop' | 'caution' | 'good' | 'open';
   readonly words: string;
-  readonly finding: Finding | null;
+  readonly finding: AxisFinding | null;
 }
 
 /** What has to be known, and known by more than guesses, before an axis is said to hold. */
@@ -30,9 +30,9 @@ function listed(fields: readonly Field<AxisContext>[]): string {
  * and
  * only with all of it said by “holds”.
  */
-export function headlineOf(reckoner: Reckoner<AxisContext>, findings: readonly Finding[]): Headline {
+export function headlineOf(reckoner: Reckoner<AxisContext>, findings: readonly AxisFinding[]): Headline {
   const [finding] = findings;
-  if (finding) return { tone: finding.severity, words: finding.reason, finding };
+  if (finding) return { tone: finding.severity, words: finding.sentence, finding };
   const outcomes = NEEDED.map((item) => reckoner.get(item));
   const missing = outcomes.flatMap((outcome) => (outcome.kind === 'missing' ? outcome.fields : []));
   if (missing.length > 0) return { tone: 'open', words: `Still needed: ${listed(missing)}`, finding: null };

@@ -147,7 +147,7 @@ export {
 export { BUCKLING_SAFETY, ROUNDING, USUAL_VOLTAGES, WHIRL_SHARE } from './limits.js';
 export { pushCurve, type Binding, type CurvePoint, type PushCurve } from './curve.js';
 export { rigSetup, type RigChoices } from './rig-setup.js';
-export { sayIn, type Finding, type Rule, type Say, type Severity, type Station } from './judgement.js';
+export { sayIn, type AxisFinding, type Rule, type Say } from './judgement.js';
 export {
   AXIS_RULES,
   judgeAxis,
@@ -160,5 +160,5 @@ export {
 } from './judge-axis.js';
 export { WIRING_WORDS } from './rules-electric.js';
 export { headlineOf, type Headline } from './headline.js';
-export { typedBelow, type Remedy } from './remedies.js';
+export { typedBelow } from './remedies.js';
 export { AXIS_FIGURES, COMPARED_FIGURES, FIGURE_GROUPS } from './figures.js';

@@ -3,10 +3,10 @@ import { Reckoner } from '../reckoner/index.js';
 import { axisContext, type AxisContext } from './axis-context.js';
 import * as field from './fields.js';
 import { NOTHING } from './limits.js';
-import { judgeBy, type Finding, type Rule, type Say } from './judgement.js';
+import { judgeBy, type AxisFinding, type Rule, type Say } from './judgement.js';
 import { gravityLoad } from './load-figures.js';
 import { fallTorque, isThreadKnown, pathBackward, transmissionBackward } from './power-off-figures.js';
-import type { Remedy } from './remedies.js';
+import type { Remedy } from '../finding/index.js';
 import { ELECTRIC_RULES } from './rules-electric.js';
 import { FIT_RULES } from './rules-fit.js';
 import { MECHANICS_RULES } from './rules-mechanics.js';
@@ -19,7 +19,7 @@ export const AXIS_RULES: readonly Rule[] = [...ELECTRIC_RULES, ...MOTION_RULES, 
 export interface JudgedAxis {
   readonly axis: Axis;
   readonly reckoner: Reckoner<AxisContext>;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly AxisFinding[];
 }
 
 /** Every axis of a machine, reckoned from scratch. */
@@ -33,7 +33,7 @@ export function judgedAxes(machine: Machine, say: Say): readonly JudgedAxis[] {
 }
 
 /** Every finding on an axis, stops first, in the order of the rules. */
-export function judgeAxis(reckoner: Reckoner<AxisContext>, say: Say): readonly Finding[] {
+export function judgeAxis(reckoner: Reckoner<AxisContext>, say: Say): readonly AxisFinding[] {
   return judgeBy(AXIS_RULES, reckoner, say);
 }
 
@@ -57,11 +57,11 @@ export interface RankedRemedy extends Remedy {
 export function rankRemedies(
   machine: Machine,
   axisId: string,
-  finding: Finding,
-  present: readonly Finding[],
+  finding: AxisFinding,
+  present: readonly AxisFinding[],
   say: Say,
 ): readonly RankedRemedy[] {
-  const countOf = (findings: readonly Finding[], severity: Finding['severity']): number =>
+  const countOf = (findings: readonly AxisFinding[], severity: AxisFinding['severity']): number =>
     findings.filter((item) => item.severity === severity).length;
   const tried = finding.remedies.map((remedy): RankedRemedy => {
     const context = remedy.change && axisContext(remedy.change(machine), axisId);
@@ -71,7 +71,7 @@ export function rankRemedies(
     return {
       ...remedy,
       effect: {
-        removes: !after.some((item) => item.ruleId === finding.ruleId),
+        removes: !after.some((item) => item.id === finding.id),
         stops: countOf(after, 'stop'),
         cautions: countOf(after, 'caution'),
         margin: reckoner.value(speedMargin),

@@ -1,10 +1,7 @@
 import { preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { Field, Figure, Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import type { Remedy } from './remedies.js';
-
-export type Station = 'supply' | 'driver' | 'motor' | 'reduction' | 'transmission' | 'carriage' | 'controller';
-export type Severity = 'stop' | 'caution';
+import { placeOn, type Finding, type Station } from '../finding/index.js';
 
 /** Writes an SI value with its unit in the reader's system, rounded to its uncertainty where one is given. */
 export type Say = (value: number, dimension: Dimension, uncertainty?: number) => string;
@@ -19,19 +16,13 @@ export function sayIn(system: UnitSystem): Say {
     );
 }
 
-export interface Finding {
-  readonly ruleId: string;
-  readonly station: Station;
-  readonly severity: Severity;
-  /** Plain words with the numbers in them. */
-  readonly reason: string;
-  /** What would change it, in the order to try. */
-  readonly remedies: readonly Remedy[];
+/** A finding on an axis, under the identity of its rule. */
+export interface AxisFinding extends Finding {
   /** The figures behind it. */
   readonly figures: readonly Figure<AxisContext>[];
 }
 
-export type Judged = Pick<Finding, 'severity' | 'reason' | 'remedies'>;
+export type Judged = Pick<Finding, 'severity' | 'sentence' | 'remedies'>;
 type RuleInputs = Readonly<Record<string, Field<AxisContext> | Figure<AxisContext>>>;
 
 /** A rule of judgement on an axis: silent while its inputs are not known or all is well. */
@@ -56,8 +47,8 @@ export function rule<const I extends RuleInputs>(declaration: {
 }
 
 /** Every finding on an axis: stops, then what can hurt someone, then the rest, each in the order of the rules. */
-export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>, say: Say): readonly Finding[] {
-  const found: (Finding & { readonly rank: number })[] = [];
+export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>, say: Say): readonly AxisFinding[] {
+  const found: (AxisFinding & { readonly rank: number })[] = [];
   for (const item of rules) {
     const values: Record<string, number> = {};
     let isKnown = true;
@@ -70,8 +61,8 @@ export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>,
     if (!judged) continue;
     const rank = judged.severity === 'stop' ? 0 : item.isDanger ? 1 : 2;
     found.push({
-      ruleId: item.id,
-      station: item.station,
+      id: item.id,
+      place: placeOn('drive-lines', { axisId: reckoner.context.axis.id, station: item.station }),
       ...judged,
       figures: Object.values(item.inputs).filter((input) => input.kind === 'figure'),
       rank,

@@ -428,7 +428,7 @@ describe('the rig of an axis', () => {
 
 describe('remedies', () => {
   const weak = wholeMachine(withJob({ speed: quantityOf('200 mm/s') }), '12 V');
-  const finding = judgeAxis(new Reckoner(firstAxis(weak)), sayPlain).find((item) => item.ruleId === 'speed-margin');
+  const finding = judgeAxis(new Reckoner(firstAxis(weak)), sayPlain).find((item) => item.id === 'speed-margin');
 
   it('come ranked by what they change, advice last, each a design of its own', () => {
     const ranked = finding

@@ -159,7 +159,7 @@ describe('a weight with the power off', () => {
       })),
     );
     const present = judgeAxis(new Reckoner(firstAxis(machine)), sayPlain);
-    const finding = present.find((item) => item.ruleId === 'falls-with-power-off');
+    const finding = present.find((item) => item.id === 'falls-with-power-off');
     const remedy =
       finding &&
       rankRemedies(machine, 'axis-1', finding, present, sayPlain).find((item) => item.words.startsWith('Hang'));

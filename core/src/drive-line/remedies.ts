@@ -1,3 +1,4 @@
+import { advice, type Remedy } from '../finding/index.js';
 import { directVoltage } from '../driver/index.js';
 import type { Axis, Machine } from '../machine/index.js';
 import { blankStage, type TransmissionSpecification } from '../parts/index.js';
@@ -5,14 +6,6 @@ import { readQuantity, withCount, quantityOf, type Quantity, valueOf } from '../
 import { inUnit, preferredUnit, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { USUAL_VOLTAGES, VOLTAGE_SHARE } from './limits.js';
-
-/** One thing to do about a finding. With a change it can be tried at once as a what-if; without one it is advice. */
-export interface Remedy {
-  readonly words: string;
-  readonly change: ((machine: Machine) => Machine) | null;
-}
-
-export const advice = (words: string): Remedy => ({ words, change: null });
 
 /** A value as a builder would type it, to three digits. */
 function typed(value: number, dimension: Dimension): Quantity {

@@ -9,8 +9,8 @@ import { ROUNDING, VOLTAGE_SHARE } from './limits.js';
 import { driverTemperature } from './heat-figures.js';
 import { loadAtMotor } from './load-figures.js';
 import { fallTorque } from './power-off-figures.js';
+import { advice } from '../finding/index.js';
 import {
-  advice,
   currentLimitOf,
   gearedDown,
   higherVoltage,
@@ -30,13 +30,13 @@ function supplyTooHigh(volts: number, most: number, say: Say, context: AxisConte
   if (volts > most * ROUNDING)
     return {
       severity: 'stop',
-      reason: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`,
+      sentence: `${say(volts, 'voltage')} is above the driver’s ${say(most, 'voltage')}.`,
       remedies,
     };
   if (volts > most * VOLTAGE_SHARE)
     return {
       severity: 'caution',
-      reason: `${say(volts, 'voltage')} leaves little below the driver’s ${say(most, 'voltage')} for a braking mass.`,
+      sentence: `${say(volts, 'voltage')} leaves little below the driver’s ${say(most, 'voltage')} for a braking mass.`,
       remedies,
     };
   return null;
@@ -61,14 +61,14 @@ function wiringMismatch({ axis }: AxisContext): Judged | null {
     const [usual] = possible;
     return {
       severity: 'stop',
-      reason: `A motor with ${specification.leads} leads cannot be wired ${WIRING_WORDS[wiring]}.`,
+      sentence: `A motor with ${specification.leads} leads cannot be wired ${WIRING_WORDS[wiring]}.`,
       remedies: usual ? [wiredIn({ axis } as AxisContext, usual, `Wire it ${WIRING_WORDS[usual]}.`)] : [],
     };
   }
   if (driver === 'unipolar' && wiring !== 'unipolar')
     return {
       severity: 'stop',
-      reason: `A switch array feeds half coils one way only; the motor is wired ${WIRING_WORDS[wiring]}.`,
+      sentence: `A switch array feeds half coils one way only; the motor is wired ${WIRING_WORDS[wiring]}.`,
       remedies: possible.includes('unipolar')
         ? [wiredIn({ axis } as AxisContext, 'unipolar', 'Bring out the centre taps.')]
         : [advice('Choose a bridge or chopper driver.')],
@@ -77,7 +77,7 @@ function wiringMismatch({ axis }: AxisContext): Judged | null {
     const other = possible.find((item) => item !== 'unipolar');
     return {
       severity: 'stop',
-      reason:
+      sentence:
         'A bridge turns the current round in each coil; wired with joined centre taps the motor cannot be fed so.',
       remedies: other
         ? [wiredIn({ axis } as AxisContext, other, `Wire it ${WIRING_WORDS[other]}.`)]
@@ -108,12 +108,12 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         return isRegulated(context)
           ? {
               severity: 'stop',
-              reason: `Limit ${say(limit, 'current')} is above the ${say(rated, 'current')} that the motor bears all day. It will overheat.`,
+              sentence: `Limit ${say(limit, 'current')} is above the ${say(rated, 'current')} that the motor bears all day. It will overheat.`,
               remedies: [lower, stronger],
             }
           : {
               severity: 'caution',
-              reason: `Held fast, the motor draws ${say(limit, 'current')}; it bears ${say(rated, 'current')} all day. A jam burns it unless something switches it off.`,
+              sentence: `Held fast, the motor draws ${say(limit, 'current')}; it bears ${say(rated, 'current')} all day. A jam burns it unless something switches it off.`,
               remedies: [advice('Choose a driver that limits the current, or a fuse that a jam blows.'), stronger],
             };
       }
@@ -121,12 +121,12 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       return isRegulated(context)
         ? {
             severity: 'stop',
-            reason: `Limit ${say(limit, 'current')} crest is above what the motor bears, ${say(Math.SQRT2 * rated, 'current')} crest at ${say(rated, 'current')} a phase. It will overheat.`,
+            sentence: `Limit ${say(limit, 'current')} crest is above what the motor bears, ${say(Math.SQRT2 * rated, 'current')} crest at ${say(rated, 'current')} a phase. It will overheat.`,
             remedies: [lower, stronger],
           }
         : {
             severity: 'stop',
-            reason: `Standing still, each coil draws ${say(limit / Math.SQRT2, 'current')}, above its rated ${say(rated, 'current')}. It will overheat.`,
+            sentence: `Standing still, each coil draws ${say(limit / Math.SQRT2, 'current')}, above its rated ${say(rated, 'current')}. It will overheat.`,
             remedies: [
               advice('Choose a lower voltage, or a chopper driver.'),
               advice('Choose a motor with more resistance.'),
@@ -147,7 +147,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       if (isLimited)
         return {
           severity: 'stop',
-          reason: `Limit ${say(limit, 'current')} is above the driver’s ${say(most, 'current')}.`,
+          sentence: `Limit ${say(limit, 'current')} is above the driver’s ${say(most, 'current')}.`,
           remedies: [
             currentLimitOf(context, most, `Lower the current limit to ${say(most, 'current')}.`),
             advice('Choose a driver for more current.'),
@@ -155,7 +155,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         };
       return {
         severity: 'stop',
-        reason: `${isBrushed(context) ? 'Held fast, the motor' : 'Standing still, a coil'} draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
+        sentence: `${isBrushed(context) ? 'Held fast, the motor' : 'Standing still, a coil'} draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
         remedies: [
           advice('Choose a lower voltage, or a driver that limits the current.'),
           advice('Choose a motor with more resistance.'),
@@ -171,7 +171,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       isRegulated(context) && limit < least / ROUNDING
         ? {
             severity: 'stop',
-            reason: `Limit ${say(limit, 'current')} is below the ${say(least, 'current')} that the driver can be set to.`,
+            sentence: `Limit ${say(limit, 'current')} is below the ${say(least, 'current')} that the driver can be set to.`,
             remedies: [advice('Choose a driver for less current, or a motor for more.')],
           }
         : null,
@@ -184,7 +184,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       Math.abs(printed / (resistance * current) - 1) > SHEET_DOUBT
         ? {
             severity: 'caution',
-            reason: `Its sheet prints ${say(printed, 'voltage')}, but ${say(resistance, 'resistance')} and ${say(current, 'current')} make ${say(resistance * current, 'voltage')}: one of the three is misread or for another wiring.`,
+            sentence: `Its sheet prints ${say(printed, 'voltage')}, but ${say(resistance, 'resistance')} and ${say(current, 'current')} make ${say(resistance * current, 'voltage')}: one of the three is misread or for another wiring.`,
             remedies: [
               advice('Measure the resistance of a coil.'),
               advice('See which connection the sheet’s numbers are for.'),
@@ -202,7 +202,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       if (problem !== null)
         return {
           severity: 'stop',
-          reason: problem,
+          sentence: problem,
           remedies: [advice('Read the step angle from the sheet, or count the full steps of a turn.')],
         };
       const phases = OTHER_PHASES.find((item) => Math.abs((angle * 180) / Math.PI - item.degrees) < 1e-6)?.phases;
@@ -210,7 +210,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         ? null
         : {
             severity: 'caution',
-            reason: `${say(angle, 'angle')} is usual for motors of ${phases} phases, which are not covered here: make sure that this one has two.`,
+            sentence: `${say(angle, 'angle')} is usual for motors of ${phases} phases, which are not covered here: make sure that this one has two.`,
             remedies: [advice('Count its leads and look at its sheet.')],
           };
     },
@@ -229,7 +229,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       volts < least / ROUNDING
         ? {
             severity: 'stop',
-            reason: `${say(volts, 'voltage')} is below the ${say(least, 'voltage')} that the driver needs.`,
+            sentence: `${say(volts, 'voltage')} is below the ${say(least, 'voltage')} that the driver needs.`,
             remedies: higherVoltage(context),
           }
         : null,
@@ -242,7 +242,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       isRegulated(context) && volts <= resistance * limit
         ? {
             severity: 'stop',
-            reason: `${say(volts, 'voltage')} never drives ${say(limit, 'current')} through ${say(resistance, 'resistance')}: that takes ${say(resistance * limit, 'voltage')}.`,
+            sentence: `${say(volts, 'voltage')} never drives ${say(limit, 'current')} through ${say(resistance, 'resistance')}: that takes ${say(resistance * limit, 'voltage')}.`,
             remedies: [
               ...higherVoltage(context),
               currentLimitOf(
@@ -270,13 +270,13 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       if (temperature > BOX_AIR + SAFE_RISE)
         return {
           severity: 'stop',
-          reason: `The driver’s silicon comes to ${hot}; it shuts down at about ${BOX_AIR + SAFE_RISE} °C.`,
+          sentence: `The driver’s silicon comes to ${hot}; it shuts down at about ${BOX_AIR + SAFE_RISE} °C.`,
           remedies: [advice('Fit a heat sink and a fan.'), advice('Lower the current limit.')],
         };
       return temperature > WARM
         ? {
             severity: 'caution',
-            reason: `The driver’s silicon comes to ${hot} in a closed box.`,
+            sentence: `The driver’s silicon comes to ${hot} in a closed box.`,
             remedies: [advice('Fit a heat sink or a fan.'), advice('Lower the current limit.')],
           }
         : null;
@@ -291,7 +291,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       return microsteps > finest
         ? {
             severity: 'stop',
-            reason: `1/${microsteps} is finer than the driver’s 1/${finest}.`,
+            sentence: `1/${microsteps} is finer than the driver’s 1/${finest}.`,
             remedies: [microstepsOf(context, finest), advice('Choose another driver.')],
           }
         : null;
@@ -305,7 +305,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       fall > hold * idle
         ? {
             severity: 'stop',
-            reason: `At rest the driver keeps ${Math.round(idle * 100)} % of the current, ${say(hold * idle, 'torque')}; the weight pulls with ${say(fall, 'torque')} at the motor and runs down.`,
+            sentence: `At rest the driver keeps ${Math.round(idle * 100)} % of the current, ${say(hold * idle, 'torque')}; the weight pulls with ${say(fall, 'torque')} at the motor and runs down.`,
             remedies: [...(idle < 1 ? [wholeIdleCurrent(context)] : []), gearedDown(context)],
           }
         : null,
@@ -318,7 +318,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       axis.motor.specification.type === 'brushed' && axis.motor.specification.encoder === null
         ? {
             severity: 'stop',
-            reason: 'A brushed motor does not know where it is: without an encoder nothing can be positioned.',
+            sentence: 'A brushed motor does not know where it is: without an encoder nothing can be positioned.',
             remedies: [advice('Fit an encoder and say its counts.')],
           }
         : null,

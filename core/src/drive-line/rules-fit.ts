@@ -3,7 +3,7 @@ import type { AxisContext } from './axis-context.js';
 import * as field from './fit-fields.js';
 import { microsteps } from './fields.js';
 import { rule, type Judged, type Rule, type Say } from './judgement.js';
-import { advice } from './remedies.js';
+import { advice } from '../finding/index.js';
 import { torqueAtLimit } from './torque-figures.js';
 
 /**
@@ -25,7 +25,7 @@ function boreMismatch(bore: number, shaft: number, what: string, whose: string, 
   const isSmall = bore < shaft;
   return {
     severity: 'stop',
-    reason: `${what} is bored ${say(bore, 'length')}; ${whose} measures ${say(shaft, 'length')}.`,
+    sentence: `${what} is bored ${say(bore, 'length')}; ${whose} measures ${say(shaft, 'length')}.`,
     remedies: [
       advice(
         isSmall
@@ -71,14 +71,14 @@ export const FIT_RULES: readonly Rule[] = [
       if (way === null)
         return {
           severity: 'caution',
-          reason: `The motor’s shaft has a key of ${say(key, 'length')}; the coupling has no keyway.`,
+          sentence: `The motor’s shaft has a key of ${say(key, 'length')}; the coupling has no keyway.`,
           remedies: [advice('Take the key out and clamp, or choose a coupling with a keyway.')],
         };
       const width = readQuantity(way, 'length').value;
       return Math.abs(width - key) > SAME_BORE
         ? {
             severity: 'stop',
-            reason: `The key is ${say(key, 'length')} wide, the coupling’s keyway ${say(width, 'length')}.`,
+            sentence: `The key is ${say(key, 'length')} wide, the coupling’s keyway ${say(width, 'length')}.`,
             remedies: [advice('Choose the keyway by the standard for the shaft’s diameter.')],
           }
         : null;
@@ -92,7 +92,7 @@ export const FIT_RULES: readonly Rule[] = [
       torque > most
         ? {
             severity: 'caution',
-            reason: `The coupling bears ${say(most, 'torque')}; the motor can twist it with ${say(torque, 'torque')}.`,
+            sentence: `The coupling bears ${say(most, 'torque')}; the motor can twist it with ${say(torque, 'torque')}.`,
             remedies: [advice('Choose a stronger coupling.')],
           }
         : null,
@@ -105,7 +105,7 @@ export const FIT_RULES: readonly Rule[] = [
       Math.abs(motor - mount) > BOLT_PLAY
         ? {
             severity: 'stop',
-            reason: `The motor’s bolts stand on a circle of ${say(motor, 'length')}, the mount’s holes on ${say(mount, 'length')}.`,
+            sentence: `The motor’s bolts stand on a circle of ${say(motor, 'length')}, the mount’s holes on ${say(mount, 'length')}.`,
             remedies: [advice('Choose a mount for the motor’s frame size, or drill an adapter plate.')],
           }
         : null,
@@ -118,13 +118,13 @@ export const FIT_RULES: readonly Rule[] = [
       if (motor > mount + SAME_BORE)
         return {
           severity: 'stop',
-          reason: `The motor’s centring ring is ${say(motor, 'length')}; the mount’s hole is only ${say(mount, 'length')}.`,
+          sentence: `The motor’s centring ring is ${say(motor, 'length')}; the mount’s hole is only ${say(mount, 'length')}.`,
           remedies: [advice('Open the hole up.')],
         };
       return mount - motor > PILOT_PLAY
         ? {
             severity: 'caution',
-            reason: `The mount’s hole of ${say(mount, 'length')} does not centre the motor’s ring of ${say(motor, 'length')}.`,
+            sentence: `The mount’s hole of ${say(mount, 'length')} does not centre the motor’s ring of ${say(motor, 'length')}.`,
             remedies: [advice('Turn a centring ring, or align the shafts with an indicator before tightening.')],
           }
         : null;
@@ -138,7 +138,7 @@ export const FIT_RULES: readonly Rule[] = [
       !isDirect(context) && context.axis.reduction[0]?.kind === 'belt'
         ? {
             severity: 'caution',
-            reason:
+            sentence:
               'A coupling and a belt reduction are both between motor and transmission: the first pulley sits on the motor’s shaft.',
             remedies: [advice('Take the coupling away, or say which shaft it joins in the note.')],
           }

@@ -7,7 +7,8 @@ import { hasTeeth, printedRounding } from './gear-train.js';
 import { gravityLoad } from './load-figures.js';
 import { fallTorque, isThreadKnown } from './power-off-figures.js';
 import { bucklingLimit, screwPush, whirlLimit } from './structure-figures.js';
-import { advice, balanced, finerTransmission, gearedDown, microstepsOf, speedOf, stiffer } from './remedies.js';
+import { advice } from '../finding/index.js';
+import { balanced, finerTransmission, gearedDown, microstepsOf, speedOf, stiffer } from './remedies.js';
 import { driftPerTurn, gearheadRatio, stepSize } from './step-figures.js';
 import { loadLag } from './torque-figures.js';
 
@@ -27,7 +28,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       return Math.abs(weight) > NOTHING && fall > detent
         ? {
             severity: 'caution',
-            reason: isThreadKnown(context)
+            sentence: isThreadKnown(context)
               ? `It falls when the power goes: the weight turns the motor with ${say(fall, 'torque')}${detent > 0 ? `, more than its detent torque of ${say(detent, 'torque')}` : ''}.`
               : `It may fall when the power goes: diameter and friction of its thread are not said, and without friction the weight turns the motor with ${say(fall, 'torque')}.`,
             remedies: [
@@ -49,12 +50,12 @@ export const MECHANICS_RULES: readonly Rule[] = [
       return speed > limit
         ? {
             severity: 'stop',
-            reason: `The screw whips: it does so at ${say(limit, speedDimension(context))} of the carriage.`,
+            sentence: `The screw whips: it does so at ${say(limit, speedDimension(context))} of the carriage.`,
             remedies,
           }
         : {
             severity: 'caution',
-            reason: `The screw comes near whipping, at ${say(limit, speedDimension(context))} of the carriage; 80 % of that is the usual limit.`,
+            sentence: `The screw comes near whipping, at ${say(limit, speedDimension(context))} of the carriage; 80 % of that is the usual limit.`,
             remedies,
           };
     },
@@ -67,7 +68,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       push * BUCKLING_SAFETY > limit
         ? {
             severity: push > limit ? 'stop' : 'caution',
-            reason: `The screw buckles under ${say(limit, 'force')}; ${say(push, 'force')} is asked of it, and ${BUCKLING_SAFETY}× in hand is usual.`,
+            sentence: `The screw buckles under ${say(limit, 'force')}; ${say(push, 'force')} is asked of it, and ${BUCKLING_SAFETY}× in hand is usual.`,
             remedies: stiffer(context),
           }
         : null,
@@ -81,7 +82,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       const { microsteps, specification } = context.axis.driver;
       return {
         severity: 'stop',
-        reason: `One notch is ${say(size, length(context))}, wider than the ±${say(tolerance, length(context))} asked for.`,
+        sentence: `One notch is ${say(size, length(context))}, wider than the ±${say(tolerance, length(context))} asked for.`,
         remedies: [
           ...finerTransmission(context),
           gearedDown(context),
@@ -102,7 +103,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       );
       return {
         severity: 'caution',
-        reason: `One notch is ${say(size, length(context))}; ${say(wanted, length(context))} is asked for.`,
+        sentence: `One notch is ${say(size, length(context))}; ${say(wanted, length(context))} is asked for.`,
         remedies: [
           ...(enough === undefined ? [] : [microstepsOf(context, enough)]),
           ...finerTransmission(context),
@@ -119,7 +120,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       lag > tolerance * ROUNDING
         ? {
             severity: 'caution',
-            reason: `The load pushes the carriage ${say(lag, length(context), lag / ROUGHLY)} off its notch; ±${say(tolerance, length(context))} is asked for. Finer microsteps will not help.`,
+            sentence: `The load pushes the carriage ${say(lag, length(context), lag / ROUGHLY)} off its notch; ±${say(tolerance, length(context))} is asked for. Finer microsteps will not help.`,
             remedies: [
               gearedDown(context),
               ...finerTransmission(context),
@@ -137,7 +138,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       total > tolerance * ROUNDING && lag <= tolerance * ROUNDING
         ? {
             severity: 'caution',
-            reason: `All its errors together come to ±${say(total, length(context), total / ROUGHLY)}; ±${say(tolerance, length(context))} is asked for.`,
+            sentence: `All its errors together come to ±${say(total, length(context), total / ROUGHLY)}; ±${say(tolerance, length(context))} is asked for.`,
             remedies: [gearedDown(context), advice('See which part is largest, and begin there.')],
           }
         : null,
@@ -150,7 +151,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       play > allowed * ROUNDING
         ? {
             severity: 'caution',
-            reason: `A reversal loses ${say(play, length(context))}; ${say(allowed, length(context))} is allowed.`,
+            sentence: `A reversal loses ${say(play, length(context))}; ${say(allowed, length(context))} is allowed.`,
             remedies: [
               advice('Fit a preloaded nut or an anti-backlash gear.'),
               advice('Approach every position from the same side.'),
@@ -166,7 +167,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       Math.abs(drift) > 1e-9
         ? {
             severity: 'caution',
-            reason: `The printed ratio is rounded: its teeth give ${ratio.toFixed(5)}. Believing the print drifts ${say(Math.abs(drift), 'angle')} a turn.`,
+            sentence: `The printed ratio is rounded: its teeth give ${ratio.toFixed(5)}. Believing the print drifts ${say(Math.abs(drift), 'angle')} a turn.`,
             remedies: [advice('Use the steps from the teeth, as here.')],
           }
         : null,
@@ -186,7 +187,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
           : ` Rounded, it may stand for ${least} to ${most}, ${say((2 * Math.PI * off) / nominal, 'angle', (2 * Math.PI * off) / nominal / ROUGHLY)} a turn either way.`;
       return {
         severity: 'caution',
-        reason: `Only the printed gearhead ratio is known.${spread} A turntable then creeps.`,
+        sentence: `Only the printed gearhead ratio is known.${spread} A turntable then creeps.`,
         remedies: [advice('Count the teeth of each pair, or check a whole turn.')],
       };
     },

@@ -8,9 +8,9 @@ import * as field from './fields.js';
 import { rule, type Rule } from './judgement.js';
 import { ROUNDING, RESONANCE_WIDTH } from './limits.js';
 import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';
+import { advice, type Remedy } from '../finding/index.js';
 import {
   accelerationOf,
-  advice,
   coarserTransmission,
   currentLimitOf,
   gearedDown,
@@ -19,7 +19,6 @@ import {
   ramped,
   speedOf,
   wiredIn,
-  type Remedy,
 } from './remedies.js';
 import { bindingSpeed, motorSpeed, speedMargin, torqueAvailable } from './speed-figures.js';
 import { naturalFrequency, recommendedAcceleration, startSpeed, torqueSpeedTop } from './end-figures.js';
@@ -71,13 +70,13 @@ export const MOTION_RULES: readonly Rule[] = [
       if (margin < 1)
         return {
           severity: 'stop',
-          reason: `The load is ${say(load, 'torque')} at the motor; it holds ${say(hold, 'torque')}.`,
+          sentence: `The load is ${say(load, 'torque')} at the motor; it holds ${say(hold, 'torque')}.`,
           remedies,
         };
       if (margin < MARGIN_WANTED)
         return {
           severity: 'caution',
-          reason: `Holds ${margin.toFixed(1)}× the load standing still; ${MARGIN_WANTED}× is wanted before it moves.`,
+          sentence: `Holds ${margin.toFixed(1)}× the load standing still; ${MARGIN_WANTED}× is wanted before it moves.`,
           remedies,
         };
       return null;
@@ -111,12 +110,12 @@ export const MOTION_RULES: readonly Rule[] = [
       return margin < 1
         ? {
             severity: 'stop',
-            reason: `It stalls: at ${say(speed, dimension)} the motor gives ${say(available, 'torque')} and ${say(needed, 'torque')} is needed. ${cause}`,
+            sentence: `It stalls: at ${say(speed, dimension)} the motor gives ${say(available, 'torque')} and ${say(needed, 'torque')} is needed. ${cause}`,
             remedies,
           }
         : {
             severity: 'caution',
-            reason: `Force at speed has ${margin.toFixed(1)}× in hand; ${wanted.toFixed(1)}× is asked. ${cause}`,
+            sentence: `Force at speed has ${margin.toFixed(1)}× in hand; ${wanted.toFixed(1)}× is asked. ${cause}`,
             remedies,
           };
     },
@@ -129,7 +128,7 @@ export const MOTION_RULES: readonly Rule[] = [
       margin < wanted / ROUNDING && margin >= 1
         ? {
             severity: 'caution',
-            reason: `With the margin asked for it may accelerate by ${say(best, byJob('acceleration', 'angular-acceleration')(context))} at most.`,
+            sentence: `With the margin asked for it may accelerate by ${say(best, byJob('acceleration', 'angular-acceleration')(context))} at most.`,
             remedies: [accelerationOf(context, best)],
           }
         : null,
@@ -142,7 +141,7 @@ export const MOTION_RULES: readonly Rule[] = [
       context.controller.specification.ramps === 'no' && speed > start
         ? {
             severity: 'stop',
-            reason: `The controller jumps to speed: this axis starts at ${say(start, speedDimension(context))} at most, less in full steps or with abrupt stops, and ${say(speed, speedDimension(context))} is asked for.`,
+            sentence: `The controller jumps to speed: this axis starts at ${say(start, speedDimension(context))} at most, less in full steps or with abrupt stops, and ${say(speed, speedDimension(context))} is asked for.`,
             remedies: [ramped(), speedOf(context, 0.8 * start, 'Ask for')],
           }
         : null,
@@ -157,7 +156,7 @@ export const MOTION_RULES: readonly Rule[] = [
       const coarser = HALVINGS.filter((count) => count < microsteps && (rate * count) / microsteps <= most).at(-1);
       return {
         severity: 'stop',
-        reason: `The speed asked for needs ${say(rate, 'frequency')}; the controller gives ${say(most, 'frequency')}.`,
+        sentence: `The speed asked for needs ${say(rate, 'frequency')}; the controller gives ${say(most, 'frequency')}.`,
         remedies: [
           ...(coarser === undefined ? [] : [microstepsOf(context, coarser)]),
           speedOf(context, (speed * most) / rate, 'Ask for'),
@@ -174,7 +173,7 @@ export const MOTION_RULES: readonly Rule[] = [
       Math.abs(error) > GRAIN_MOST
         ? {
             severity: 'caution',
-            reason: `The timer’s grain makes the speed ${(Math.abs(error) * 100).toFixed(1)} % ${error > 0 ? 'too high' : 'too low'}.`,
+            sentence: `The timer’s grain makes the speed ${(Math.abs(error) * 100).toFixed(1)} % ${error > 0 ? 'too high' : 'too low'}.`,
             remedies: [advice('Choose a faster timer clock.'), advice('Choose coarser microsteps.')],
           }
         : null,
@@ -191,7 +190,7 @@ export const MOTION_RULES: readonly Rule[] = [
       return found
         ? {
             severity: 'caution',
-            reason: `The speed asked for is ${say(rate, 'frequency')} in full steps, beside a resonance at ${say(found.rate, 'frequency')} (${found.cause}).`,
+            sentence: `The speed asked for is ${say(rate, 'frequency')} in full steps, beside a resonance at ${say(found.rate, 'frequency')} (${found.cause}).`,
             remedies: [
               speedOf(context, speed * 1.4, 'Ask for'),
               ...(context.axis.driver.microsteps < 8 ? [microstepsOf(context, 8)] : []),
@@ -209,7 +208,7 @@ export const MOTION_RULES: readonly Rule[] = [
       ratio > INERTIA_RATIO_MOST
         ? {
             severity: 'caution',
-            reason: `The load’s inertia is ${ratio.toFixed(0)}× the rotor’s; above ${INERTIA_RATIO_MOST}× it starts and stops badly.`,
+            sentence: `The load’s inertia is ${ratio.toFixed(0)}× the rotor’s; above ${INERTIA_RATIO_MOST}× it starts and stops badly.`,
             remedies: [gearedDown(context), advice('Make it lighter.')],
           }
         : null,
@@ -222,7 +221,7 @@ export const MOTION_RULES: readonly Rule[] = [
       lag > limit
         ? {
             severity: 'stop',
-            reason: `Accelerating, the rotor hangs ${say(lag, 'angle')} behind its command at speed; the drive alarms at ${say(limit, 'angle')}.`,
+            sentence: `Accelerating, the rotor hangs ${say(lag, 'angle')} behind its command at speed; the drive alarms at ${say(limit, 'angle')}.`,
             remedies: [
               gearedDown(context),
               advice('Allow a larger following error.'),
@@ -239,7 +238,7 @@ export const MOTION_RULES: readonly Rule[] = [
       top * ROUNDING < speed
         ? {
             severity: 'caution',
-            reason: `It never reaches the ${say(speed, speedDimension(context))} asked for: over ${say(travel, byJob('length', 'angle')(context))} it comes to ${say(top, speedDimension(context))} before it has to brake.`,
+            sentence: `It never reaches the ${say(speed, speedDimension(context))} asked for: over ${say(travel, byJob('length', 'angle')(context))} it comes to ${say(top, speedDimension(context))} before it has to brake.`,
             remedies: [speedOf(context, top, 'Ask for'), advice('Ask for more acceleration, or a longer travel.')],
           }
         : null,
@@ -254,7 +253,7 @@ export const MOTION_RULES: readonly Rule[] = [
       const turns = (value: number): string => `${Math.round((value * 60) / (2 * Math.PI))} turns/min`;
       return {
         severity: isPrinted ? 'stop' : 'caution',
-        reason: `The motor turns ${turns(speed)}; ${isPrinted ? `its sheet allows ${turns(most)}` : `such motors are seldom run beyond ${turns(most)}, where iron losses take the torque that coils alone would give`}.`,
+        sentence: `The motor turns ${turns(speed)}; ${isPrinted ? `its sheet allows ${turns(most)}` : `such motors are seldom run beyond ${turns(most)}, where iron losses take the torque that coils alone would give`}.`,
         remedies: [speedOf(context, (carriage * most) / speed, 'Ask for'), ...coarserTransmission(context)],
       };
     },

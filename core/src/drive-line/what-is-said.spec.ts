@@ -1,3 +1,4 @@
+import { placeOn, type Remedy } from '../finding/index.js';
 import { newMachine, type Axis, type Machine } from '../machine/index.js';
 import { blankStage, type Stage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
@@ -10,9 +11,8 @@ import {
   rankRemedies,
   sayIn,
   stepSize,
-  type Finding,
+  type AxisFinding,
   type RankedRemedy,
-  type Remedy,
 } from './index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { exampleTransmission, firstAxis, sayPlain } from '../testing/example-machine.js';
@@ -54,7 +54,7 @@ describe('findings', () => {
         station: 'motor',
         isDanger,
         inputs: { step: stepSize, load: loadAtMotor },
-        judge: () => ({ severity, reason: id, remedies: [] }),
+        judge: () => ({ severity, sentence: id, remedies: [] }),
       });
     const silent = rule({ id: 'silent', station: 'motor', inputs: {}, judge: () => null });
     const rules = [
@@ -66,7 +66,7 @@ describe('findings', () => {
       made('later', 'caution'),
     ];
     const found = judgeBy(rules, reckonerOf(wholeMachine()), sayPlain);
-    expect(found.map((item) => item.ruleId)).toEqual(['stop', 'danger and stop', 'danger', 'rest', 'later']);
+    expect(found.map((item) => item.id)).toEqual(['stop', 'danger and stop', 'danger', 'rest', 'later']);
     expect(found[0]?.figures).toEqual([stepSize, loadAtMotor]);
     expect('rank' in (found[0] ?? {})).toBeFalse();
   });
@@ -84,7 +84,7 @@ describe('findings', () => {
 });
 
 describe('the line that heads an axis', () => {
-  const headed = (machine: Machine, found: readonly Finding[] = []): readonly string[] => {
+  const headed = (machine: Machine, found: readonly AxisFinding[] = []): readonly string[] => {
     const { tone, words } = headlineOf(reckonerOf(machine), found);
     return [tone, words];
   };
@@ -95,14 +95,14 @@ describe('the line that heads an axis', () => {
 
   it('is the worst finding where there is one', () => {
     const finding = {
-      ruleId: 'x',
-      station: 'motor',
+      id: 'x',
+      place: placeOn('drive-lines', { station: 'motor' }),
       severity: 'caution',
-      reason: 'It shakes.',
+      sentence: 'It shakes.',
       remedies: [],
       figures: [],
     } as const;
-    expect(headed(wholeMachine(), [finding, { ...finding, severity: 'stop', reason: 'later' }])).toEqual([
+    expect(headed(wholeMachine(), [finding, { ...finding, severity: 'stop', sentence: 'later' }])).toEqual([
       'caution',
       'It shakes.',
     ]);
@@ -160,10 +160,10 @@ describe('remedies', () => {
       machine,
       'axis-1',
       {
-        ruleId: 'microsteps-finer-than-driver',
-        station: 'driver',
+        id: 'microsteps-finer-than-driver',
+        place: placeOn('drive-lines', { axisId: 'axis-1', station: 'driver' }),
         severity: 'stop',
-        reason: '',
+        sentence: '',
         remedies,
         figures: [],
       },

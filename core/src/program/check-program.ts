@@ -1,14 +1,5 @@
-import type { Severity } from '../drive-line/index.js';
+import { placeOn, stopsFirst, type Finding } from '../finding/index.js';
 import type { Auxiliary, Machine } from '../machine/index.js';
-
-/** Something about how a program switches the machine's auxiliaries. */
-export interface ProgramFinding {
-  readonly id: string;
-  readonly severity: Severity;
-  /** Line of the program, counted from 1; null where the whole program is meant. */
-  readonly line: number | null;
-  readonly reason: string;
-}
 
 /** What one auxiliary does over a program. */
 export interface AuxiliaryRun {
@@ -22,7 +13,7 @@ export interface ProgramCheck {
   readonly lineCount: number;
   readonly cuttingMoves: number;
   readonly runs: readonly AuxiliaryRun[];
-  readonly findings: readonly ProgramFinding[];
+  readonly findings: readonly Finding[];
 }
 
 /** Longest program that is looked at. */
@@ -98,7 +89,7 @@ const isForCutting = ({ item }: Watched): boolean =>
 export function checkProgram(machine: Machine, program: string): ProgramCheck {
   const lines = program.slice(0, PROGRAM_MOST).split(/\r\n|\r|\n/);
   const watched = machine.auxiliaries.filter((item) => item.on.trim() !== '').map(watch);
-  const findings: ProgramFinding[] = [];
+  const findings: Finding[] = [];
   const unanswered = new Map<string, number>();
   let motion = 'G0';
   let [cuttingMoves, endLine] = [0, 0];
@@ -138,54 +129,56 @@ export function checkProgram(machine: Machine, program: string): ProgramCheck {
     findings.push({
       id: `unanswered-${word}`,
       severity: 'caution',
-      line,
-      reason: `${word} switches nothing of this machine: no auxiliary goes by it.`,
+      place: placeOn('supply', { line }),
+      sentence: `${word} switches nothing of this machine: no auxiliary goes by it.`,
+      remedies: [],
     });
   if (endLine === 0 && lines.some((line) => wordsOf(line).length > 0))
     findings.push({
       id: 'no-end',
       severity: 'caution',
-      line: null,
-      reason: 'The program does not end with M2 or M30.',
+      place: placeOn('supply'),
+      sentence: 'The program does not end with M2 or M30.',
+      remedies: [],
     });
   return {
     lineCount: lines.length,
     cuttingMoves,
     runs: watched.map(({ item, name, switchedOn, switchedOff }) => ({ id: item.id, name, switchedOn, switchedOff })),
-    findings: [
-      ...findings.filter((item) => item.severity === 'stop'),
-      ...findings.filter((item) => item.severity === 'caution'),
-    ],
+    findings: stopsFirst(findings),
   };
 }
 
 function findingsOf(
   { item, name, switchedOn, isOn, firstDry, dryCount }: Watched,
   cuttingMoves: number,
-): readonly ProgramFinding[] {
+): readonly Finding[] {
   const isSpindle = item.specification.use === 'spindle';
-  const found: ProgramFinding[] = [];
+  const found: Finding[] = [];
   const moves = (count: number): string => `${count} cutting ${count === 1 ? 'move' : 'moves'}`;
   if (switchedOn.length === 0 && cuttingMoves > 0)
     found.push({
       id: `never-${item.id}`,
       severity: isSpindle ? 'stop' : 'caution',
-      line: null,
-      reason: `${name} is never switched on (${item.on}) in ${moves(cuttingMoves)}.`,
+      place: placeOn('supply', { itemId: item.id }),
+      sentence: `${name} is never switched on (${item.on}) in ${moves(cuttingMoves)}.`,
+      remedies: [],
     });
   else if (firstDry !== null)
     found.push({
       id: `dry-${item.id}`,
       severity: isSpindle ? 'stop' : 'caution',
-      line: firstDry,
-      reason: `${name} is off in ${moves(dryCount)}, from line ${firstDry}.`,
+      place: placeOn('supply', { itemId: item.id, line: firstDry }),
+      sentence: `${name} is off in ${moves(dryCount)}, from line ${firstDry}.`,
+      remedies: [],
     });
   if (isOn && switchedOn.length > 0)
     found.push({
       id: `left-on-${item.id}`,
       severity: 'caution',
-      line: switchedOn.at(-1) ?? null,
-      reason: `${name} is switched on in line ${switchedOn.at(-1)} and not off again${item.off ? ` (${item.off})` : ''}.`,
+      place: placeOn('supply', { itemId: item.id, line: switchedOn.at(-1) ?? null }),
+      sentence: `${name} is switched on in line ${switchedOn.at(-1)} and not off again${item.off ? ` (${item.off})` : ''}.`,
+      remedies: [],
     });
   return found;
 }

@@ -4,5 +4,4 @@ export {
   programWordProblem,
   type AuxiliaryRun,
   type ProgramCheck,
-  type ProgramFinding,
 } from './check-program.js';

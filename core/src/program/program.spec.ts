@@ -18,7 +18,7 @@ const machine: Machine = {
   ],
 };
 const ids = (program: string): readonly string[] =>
-  checkProgram(machine, program).findings.map((finding) => `${finding.id}:${finding.line ?? ''}`);
+  checkProgram(machine, program).findings.map((finding) => `${finding.id}:${finding.place.line ?? ''}`);
 
 describe('a program, read for its auxiliaries', () => {
   it('is found in order when everything is switched on before the cut and off after it', () => {
@@ -39,7 +39,8 @@ describe('a program, read for its auxiliaries', () => {
     expect(ids('M64 P1\nM3\nG1 X1\nM5\nM65 P1\nM30')).toEqual(['never-a2:']);
     expect(ids('M64 P1\nM4\nG1 X1\nM8\nX2\nM9\nG2 X3 Y3\nM5\nM65 P1\nM30')).toEqual(['dry-a2:3']);
     expect(
-      checkProgram(machine, 'M3\nG1 X1\nM8\nX2\nM9\nX3\nM5\nM2').findings.find((item) => item.id === 'dry-a2')?.reason,
+      checkProgram(machine, 'M3\nG1 X1\nM8\nX2\nM9\nX3\nM5\nM2').findings.find((item) => item.id === 'dry-a2')
+        ?.sentence,
     ).toContain('2 cutting moves');
   });
 
@@ -51,7 +52,10 @@ describe('a program, read for its auxiliaries', () => {
   it('names words that switch nothing, and takes none from comments or after the end', () => {
     const bare = { ...machine, auxiliaries: [] };
     expect(
-      checkProgram(bare, 'M3\nG1 X1\n(M8 in words) ; M7\nM2\nM9').findings.map((finding) => [finding.id, finding.line]),
+      checkProgram(bare, 'M3\nG1 X1\n(M8 in words) ; M7\nM2\nM9').findings.map((finding) => [
+        finding.id,
+        finding.place.line,
+      ]),
     ).toEqual([['unanswered-M3', 1]]);
     expect(checkProgram(bare, 'G1 X1').findings.map((finding) => finding.id)).toEqual(['no-end']);
     expect(checkProgram(bare, '').findings).toEqual([]);

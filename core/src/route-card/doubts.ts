@@ -35,14 +35,14 @@ export function stampDoubts(
 function lineStops(machine: Machine, axis: Axis, say: Say): readonly string[] {
   const context = axisContext(machine, axis.id);
   const findings = context ? judgeAxis(new Reckoner(context), say) : [];
-  return findings.filter(({ severity }) => severity === 'stop').map(({ reason }) => `${axis.letter}: ${reason}`);
+  return findings.filter(({ severity }) => severity === 'stop').map(({ sentence }) => `${axis.letter}: ${sentence}`);
 }
 
 function supplyStops(machine: Machine, say: Say): readonly string[] {
   return supplyPlans(machine, say).flatMap(({ supply, findings }, index) =>
     findings
       .filter(({ severity }) => severity === 'stop')
-      .map(({ reason }) => `${supply.name || `Supply ${index + 1}`}: ${reason}`),
+      .map(({ sentence }) => `${supply.name || `Supply ${index + 1}`}: ${sentence}`),
   );
 }
 

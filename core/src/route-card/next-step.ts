@@ -1,4 +1,5 @@
-import { stepsPerUnit, type JudgedAxis, type Station } from '../drive-line/index.js';
+import { stepsPerUnit, type JudgedAxis } from '../drive-line/index.js';
+import type { Station } from '../finding/index.js';
 import type { Axis, Machine, OperationNumber } from '../machine/index.js';
 import { currentCheck, type CheckMade } from './checks-made.js';
 import { operationState, OPERATIONS } from './operations.js';
@@ -76,7 +77,10 @@ function missingStep({ axis, reckoner }: JudgedAxis): NextStep | null {
 
 function findingStep({ axis, findings: [finding] }: JudgedAxis): NextStep | null {
   return finding?.severity === 'stop'
-    ? step(20, `${axis.letter}: ${finding.reason}`, 'See the station', { axisId: axis.id, station: finding.station })
+    ? step(20, `${axis.letter}: ${finding.sentence}`, 'See the station', {
+        axisId: axis.id,
+        station: finding.place.station,
+      })
     : null;
 }
 

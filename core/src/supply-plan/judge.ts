@@ -1,9 +1,10 @@
 import { feedDrop, feedWarming, fuseLoad, supplyPeak, type AxisContext, type Say } from '../drive-line/index.js';
+import { advice, placeOn, stopsFirst, type Finding } from '../finding/index.js';
 import type { Machine } from '../machine/index.js';
 import { readQuantity, valueOf } from '../shape/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
-import type { SupplyPlan, SupplyFinding } from './supply-plan.js';
+import type { SupplyPlan } from './supply-plan.js';
 import { converterLoad, convertersOn, hangsOn, railVoltage } from './rails.js';
 
 /** Share of the voltage that may be lost in the wires (common practice, no source). */
@@ -19,47 +20,51 @@ export function judgeSupply(
   plan: Omit<SupplyPlan, 'findings'>,
   reckoners: readonly Reckoner<AxisContext>[],
   say: Say,
-): readonly SupplyFinding[] {
+): readonly Finding[] {
   const found = [
     ...sizeFindings(plan, say),
     ...brakingFindings(plan, say),
     ...reckoners.flatMap((reckoner) => feedFindings(reckoner, plan, say)),
     ...railFindings(machine, plan, say),
   ];
-  return [...found.filter((item) => item.severity === 'stop'), ...found.filter((item) => item.severity === 'caution')];
+  return stopsFirst(found);
 }
 
 function sizeFindings(
   { supply, voltage, totals, needed, available }: Omit<SupplyPlan, 'findings'>,
   say: Say,
-): readonly SupplyFinding[] {
-  const found: SupplyFinding[] = [];
+): readonly Finding[] {
+  const found: Finding[] = [];
+  const place = placeOn('supply', { itemId: supply.id });
   const headroom = readQuantity(supply.headroom, 'ratio').value;
   if (available !== null && needed > available) {
     const bare = needed / headroom;
     found.push({
       id: 'supply-too-small',
+      place,
       severity: bare > available ? 'stop' : 'caution',
-      reason:
+      sentence:
         bare > available
           ? `All together draw ${say(bare, 'current')}; it gives ${say(available, 'current')}.`
           : `${say(needed, 'current')} is wanted with the headroom; it gives ${say(available, 'current')}, which is ${(available / bare).toFixed(2)}× the draw.`,
-      advice: 'Choose a larger one, or feed some axes from a second.',
+      remedies: [advice('Choose a larger one, or feed some axes from a second.')],
     });
   }
   if (totals.missing.length > 0)
     found.push({
       id: 'load-not-known',
+      place,
       severity: 'caution',
-      reason: `Not counted, because something about it is not known: ${totals.missing.join('; ')}.`,
-      advice: 'Fill in what is missing.',
+      sentence: `Not counted, because something about it is not known: ${totals.missing.join('; ')}.`,
+      remedies: [advice('Fill in what is missing.')],
     });
   if (totals.rough.length > 0)
     found.push({
       id: 'load-rough',
+      place,
       severity: 'caution',
-      reason: `Counted without speeding up, because mass, acceleration or load is not known: ${totals.rough.join('; ')}.`,
-      advice: 'Say the job and the moving mass.',
+      sentence: `Counted without speeding up, because mass, acceleration or load is not known: ${totals.rough.join('; ')}.`,
+      remedies: [advice('Say the job and the moving mass.')],
     });
   const [least, most] = [
     valueOf(supply.specification.adjustLeast, 'voltage'),
@@ -72,86 +77,103 @@ function sizeFindings(
   )
     found.push({
       id: 'set-out-of-range',
+      place,
       severity: 'stop',
-      reason: `It cannot be set to ${say(voltage, 'voltage')}: its range is ${least === null ? 'up to' : `${say(least, 'voltage')} to`} ${most === null ? 'higher' : say(most, 'voltage')}.`,
-      advice: 'Set it within its range.',
+      sentence: `It cannot be set to ${say(voltage, 'voltage')}: its range is ${least === null ? 'up to' : `${say(least, 'voltage')} to`} ${most === null ? 'higher' : say(most, 'voltage')}.`,
+      remedies: [advice('Set it within its range.')],
     });
   return found;
 }
 
-function brakingFindings({ braking }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+function brakingFindings({ supply, braking }: Omit<SupplyPlan, 'findings'>, say: Say): readonly Finding[] {
   if (braking?.limit == null || braking.after <= braking.limit) return [];
   const enough = braking.enough ?? Infinity;
+  const place = placeOn('supply', { itemId: supply.id });
   return [
     {
       id: 'bus-after-braking',
+      place,
       severity: 'stop',
-      reason: `All axes braking at once, and weights let down over their travel, feed back ${say(braking.energy, 'energy')} at most: the bus goes from ${say(braking.before, 'voltage')} to ${say(braking.after, 'voltage')}, above the ${say(braking.limit, 'voltage')} of the ${braking.limitOf}.`,
-      advice: Number.isFinite(enough)
-        ? `Put ${say(enough, 'capacitance')} on the bus in all, brake more slowly, or fit a brake resistor that switches in.`
-        : 'The voltage alone is above that limit: lower it.',
+      sentence: `All axes braking at once, and weights let down over their travel, feed back ${say(braking.energy, 'energy')} at most: the bus goes from ${say(braking.before, 'voltage')} to ${say(braking.after, 'voltage')}, above the ${say(braking.limit, 'voltage')} of the ${braking.limitOf}.`,
+      remedies: [
+        advice(
+          Number.isFinite(enough)
+            ? `Put ${say(enough, 'capacitance')} on the bus in all, brake more slowly, or fit a brake resistor that switches in.`
+            : 'The voltage alone is above that limit: lower it.',
+        ),
+      ],
     },
   ];
 }
 
 function feedFindings(
   reckoner: Reckoner<AxisContext>,
-  { voltage, braking }: Omit<SupplyPlan, 'findings'>,
+  { supply, voltage, braking }: Omit<SupplyPlan, 'findings'>,
   say: Say,
-): readonly SupplyFinding[] {
+): readonly Finding[] {
   const { axis } = reckoner.context;
   const { feed, letter } = axis;
-  const found: SupplyFinding[] = [];
+  const place = placeOn('supply', { axisId: axis.id, itemId: supply.id });
+  const found: Finding[] = [];
   const [drop, warming, current] = [feedDrop, feedWarming, supplyPeak].map((item) => reckoner.value(item));
   const draw = fuseLoad(reckoner);
   if (drop != null && voltage !== null && drop > DROP_MOST * voltage)
     found.push({
       id: `drop-${axis.id}`,
+      place,
       severity: 'caution',
-      reason: `${letter}: its wires lose ${say(drop, 'voltage')}, more than 5 %.`,
-      advice: 'Take thicker or shorter wire.',
+      sentence: `${letter}: its wires lose ${say(drop, 'voltage')}, more than 5 %.`,
+      remedies: [advice('Take thicker or shorter wire.')],
     });
   if (warming != null && warming > WIRE_RISE_MOST)
     found.push({
       id: `warm-${axis.id}`,
+      place,
       severity: 'stop',
-      reason: `${letter}: its wires become ${Math.round(warming)} K warmer than the air; ${WIRE_RISE_MOST} K is usual.`,
-      advice: 'Take thicker wire.',
+      sentence: `${letter}: its wires become ${Math.round(warming)} K warmer than the air; ${WIRE_RISE_MOST} K is usual.`,
+      remedies: [advice('Take thicker wire.')],
     });
   const fuse = valueOf(feed.fuse, 'current');
   const wireMost = feed.wire ? wireCurrentMost(wireArea(feed.wire)) : null;
   if (fuse !== null && wireMost !== null && fuse > wireMost)
     found.push({
       id: `fuse-above-wire-${axis.id}`,
+      place,
       severity: 'stop',
-      reason: `${letter}: a fuse of ${say(fuse, 'current')} does not protect its wire, which bears ${say(wireMost, 'current')}.`,
-      advice: 'A fuse is chosen for the wire, not only for the load: take a smaller fuse or thicker wire.',
+      sentence: `${letter}: a fuse of ${say(fuse, 'current')} does not protect its wire, which bears ${say(wireMost, 'current')}.`,
+      remedies: [advice('A fuse is chosen for the wire, not only for the load: take a smaller fuse or thicker wire.')],
     });
   if (fuse !== null && current != null && fuseCarries(fuse) < current * (1 - 1e-9))
     found.push({
       id: `fuse-below-load-${axis.id}`,
+      place,
       severity: 'caution',
-      reason: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} all day; the axis draws ${say(current, 'current')} on a ramp.`,
-      advice:
-        wireMost === null
-          ? 'Take a larger fuse that the wire still bears.'
-          : fuseAdvice(draw ?? current, wireMost, say),
+      sentence: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} all day; the axis draws ${say(current, 'current')} on a ramp.`,
+      remedies: [
+        advice(
+          wireMost === null
+            ? 'Take a larger fuse that the wire still bears.'
+            : fuseAdvice(draw ?? current, wireMost, say),
+        ),
+      ],
     });
   const bulk = valueOf(feed.capacitance, 'capacitance');
   if (bulk !== null && bulk < BULK_LEAST)
     found.push({
       id: `bulk-${axis.id}`,
+      place,
       severity: 'caution',
-      reason: `${letter}: ${say(bulk, 'capacitance')} at its driver; ${say(BULK_LEAST, 'capacitance')} is the least, 100 µF usual.`,
-      advice: 'Fit a larger capacitor close to its motor supply pins.',
+      sentence: `${letter}: ${say(bulk, 'capacitance')} at its driver; ${say(BULK_LEAST, 'capacitance')} is the least, 100 µF usual.`,
+      remedies: [advice('Fit a larger capacitor close to its motor supply pins.')],
     });
   const rated = valueOf(feed.capacitorVoltage, 'voltage');
   if (rated !== null && braking && rated < braking.before)
     found.push({
       id: `capacitor-rating-${axis.id}`,
+      place,
       severity: 'stop',
-      reason: `${letter}: its capacitor is rated ${say(rated, 'voltage')}; the supply gives ${say(braking.before, 'voltage')}.`,
-      advice: 'Fit one rated above the bus after braking.',
+      sentence: `${letter}: its capacitor is rated ${say(rated, 'voltage')}; the supply gives ${say(braking.before, 'voltage')}.`,
+      remedies: [advice('Fit one rated above the bus after braking.')],
     });
   return found;
 }
@@ -163,11 +185,12 @@ function fuseAdvice(current: number, wireMost: number, say: Say): string {
     : `Take a fuse of ${say(fit, 'current')}.`;
 }
 
-function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>, say: Say): readonly SupplyFinding[] {
+function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>, say: Say): readonly Finding[] {
   const converters = convertersOn(machine, supply.id);
-  const found: SupplyFinding[] = [];
+  const found: Finding[] = [];
   for (const item of converters) {
     const name = item.name || 'Converter';
+    const place = placeOn('supply', { itemId: item.id });
     const [volts, most] = [
       valueOf(item.specification.voltage, 'voltage'),
       valueOf(item.specification.current, 'current'),
@@ -177,16 +200,18 @@ function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>
     if (volts !== null && fed !== null && volts >= fed)
       found.push({
         id: `converter-up-${item.id}`,
+        place,
         severity: 'caution',
-        reason: `${name}: it makes ${say(volts, 'voltage')} from ${say(fed, 'voltage')}.`,
-        advice: 'That takes a step-up converter.',
+        sentence: `${name}: it makes ${say(volts, 'voltage')} from ${say(fed, 'voltage')}.`,
+        remedies: [advice('That takes a step-up converter.')],
       });
     if (volts !== null && most !== null && power !== null && power / volts > most)
       found.push({
         id: `converter-small-${item.id}`,
+        place,
         severity: 'stop',
-        reason: `${name}: its loads draw ${say(power / volts, 'current')}; it gives ${say(most, 'current')}.`,
-        advice: 'Choose a larger one.',
+        sentence: `${name}: its loads draw ${say(power / volts, 'current')}; it gives ${say(most, 'current')}.`,
+        remedies: [advice('Choose a larger one.')],
       });
   }
   const rails = [supply.id, ...converters.map((item) => item.id)];
@@ -197,12 +222,16 @@ function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>
     if (given < wanted && item.drawn !== null) continue;
     found.push({
       id: `rail-voltage-${item.id}`,
+      place: placeOn('supply', { itemId: item.id }),
       severity: given > wanted ? 'stop' : 'caution',
-      reason: `${item.name || item.specification.use}: it wants ${say(wanted, 'voltage')} and its rail gives ${say(given, 'voltage')}.`,
-      advice:
-        given > wanted
-          ? 'Hang it on another rail, or put a converter between.'
-          : 'Hang it on another rail; or, if it runs slower on purpose, say what it draws there by its sheet.',
+      sentence: `${item.name || item.specification.use}: it wants ${say(wanted, 'voltage')} and its rail gives ${say(given, 'voltage')}.`,
+      remedies: [
+        advice(
+          given > wanted
+            ? 'Hang it on another rail, or put a converter between.'
+            : 'Hang it on another rail; or, if it runs slower on purpose, say what it draws there by its sheet.',
+        ),
+      ],
     });
   }
   return found;

@@ -256,7 +256,7 @@ describe('a supply for four motors', () => {
       ),
     );
     expect(planOf(unknown).totals.missing).toEqual(['X']);
-    expect(planOf(unknown).findings[0]?.reason).toContain('X');
+    expect(planOf(unknown).findings[0]?.sentence).toContain('X');
     const massless = planOf(
       exampleMachine((machine) =>
         eachAxis(machine, (axis) =>
@@ -542,7 +542,7 @@ describe('a pump that is run below its voltage on purpose', () => {
     expect(ofPlate.findings.map((finding) => [finding.id, finding.severity])).toEqual([
       ['rail-voltage-auxiliary-1', 'caution'],
     ]);
-    expect(ofPlate.findings[0]?.advice).toContain('say what it draws there by its sheet');
+    expect(ofPlate.findings[0]?.remedies[0]?.words).toContain('say what it draws there by its sheet');
     expect(ofPlate.lines.at(-1)?.computed).toBeCloseTo((12 * 0.9) / 0.85 / 24, 9);
     const bySheet = slowed('0.55 A');
     expect(bySheet.findings).toEqual([]);
@@ -552,7 +552,7 @@ describe('a pump that is run below its voltage on purpose', () => {
   it('is still stopped from more volts than it bears', () => {
     const finding = slowed('0.55 A', '9 V').findings[0];
     expect([finding?.id, finding?.severity]).toEqual(['rail-voltage-auxiliary-1', 'stop']);
-    expect(finding?.advice).not.toContain('by its sheet');
+    expect(finding?.remedies[0]?.words).not.toContain('by its sheet');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Severity } from '../drive-line/index.js';
+import type { Finding } from '../finding/index.js';
 import type { Supply } from '../machine/index.js';
 
 export type SupplySchool = Supply['school'];
@@ -64,13 +64,5 @@ export interface SupplyPlan {
   readonly braking: Braking | null;
   /** Of a battery [s]. */
   readonly runTime: number | null;
-  readonly findings: readonly SupplyFinding[];
-}
-
-export interface SupplyFinding {
-  readonly id: string;
-  readonly severity: Severity;
-  readonly reason: string;
-  /** What to do about it. */
-  readonly advice: string;
+  readonly findings: readonly Finding[];
 }

@@ -1,4 +1,5 @@
-import { AXIS_RULES, type AxisContext, type Finding, type Remedy } from '../drive-line/index.js';
+import { AXIS_RULES, type AxisContext } from '../drive-line/index.js';
+import type { Finding, Remedy } from '../finding/index.js';
 import type { Axis } from '../machine/index.js';
 import { firstAxis } from './example-machine.js';
 import { wholeMachine } from './whole-machine.js';
@@ -15,7 +16,7 @@ export const all =
     changes.reduce((made, change) => change(made), axis);
 /** The axis asked for turns where it was asked for lengths. */
 export const turning = (axis: Axis): Axis => ({ ...axis, job: { ...axis.job, kind: 'rotary' } as Axis['job'] });
-export type Judged = Pick<Finding, 'severity' | 'reason' | 'remedies'>;
+export type Judged = Pick<Finding, 'severity' | 'sentence' | 'remedies'>;
 
 /** What one rule makes of the numbers that it is given, whatever they come from. */
 export function judged(
@@ -30,7 +31,7 @@ export function judged(
   return found.judge(values, say, context);
 }
 export const severity = (...given: Parameters<typeof judged>): string => judged(...given)?.severity ?? 'nothing';
-export const reason = (...given: Parameters<typeof judged>): string => judged(...given)?.reason ?? '';
+export const reason = (...given: Parameters<typeof judged>): string => judged(...given)?.sentence ?? '';
 export const remedies = (...given: Parameters<typeof judged>): readonly string[] =>
   (judged(...given)?.remedies ?? []).map((remedy) => (remedy.change ? `try: ${remedy.words}` : remedy.words));
 /** The machine after a remedy. */

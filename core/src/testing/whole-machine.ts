@@ -96,7 +96,7 @@ export const withDriver =
   });
 /** `stop rule-id` of everything found on the first axis. */
 export const findings = (machine: Machine): readonly string[] =>
-  judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.ruleId}`);
+  judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).map((item) => `${item.severity} ${item.id}`);
 
 /** The same axis standing upright on guides without friction, with a mass on it. */
 export const upright =
@@ -108,8 +108,8 @@ export const upright =
     });
 
 /** A reason of a rule on the first axis; empty where it finds nothing. */
-export const reasonOf = (machine: Machine, ruleId: string): string =>
-  judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).find((item) => item.ruleId === ruleId)?.reason ?? '';
+export const reasonOf = (machine: Machine, id: string): string =>
+  judgeAxis(new Reckoner(firstAxis(machine)), sayPlain).find((item) => item.id === id)?.sentence ?? '';
 
 /** Whether a figure of the first axis has a value, lacks something or has none. */
 export const kindOf = (machine: Machine, figure: Figure<AxisContext>): string =>

@@ -12,6 +12,7 @@ import {
   type Asked,
   type PartsLine,
 } from '@crisp-notch/core/buying';
+import type { Finding } from '@crisp-notch/core/finding';
 import type { Purchase, PurchaseState } from '@crisp-notch/core/machine';
 import type { Stock } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
@@ -78,6 +79,12 @@ export class BuyingPage implements OnInit {
     const document = this.document();
     return document ? lacking(document) : [];
   });
+
+  /** How the page is opened where something is put right. */
+  protected queryOf({ place: { page, axisId, station } }: Finding): Readonly<Record<string, string | null>> {
+    return page === 'supply' ? { axis: axisId, see: axisId ? 'wires' : 'size' } : { axis: axisId, station };
+  }
+
   /** Prices of the shelf by identity, and by kind and name for what was never linked. */
   private readonly stockOf = computed(() => {
     const state = this.shelfState();

@@ -59,7 +59,7 @@ export class CurrentPage {
       isRegulated: isRegulated(view.context),
       isBrushed: isBrushed(view.context),
       hasTrimmer: isRegulated(view.context) && view.axis.driver.specification.formula !== null,
-      findings: view.findings.filter((finding) => finding.station === 'driver'),
+      findings: view.findings.filter((finding) => finding.place.station === 'driver'),
     })),
   );
   protected readonly hasLimits = computed(() => this.items().some((item) => item.isRegulated));

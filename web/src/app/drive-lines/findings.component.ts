@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { rankRemedies, sayIn, type Finding, type RankedRemedy } from '@crisp-notch/core/drive-line';
+import { rankRemedies, sayIn, type RankedRemedy, type AxisFinding } from '@crisp-notch/core/drive-line';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { TrialStore } from '../data/trial-store';
@@ -56,9 +56,9 @@ export class FindingsComponent {
   /** Each remedy is a design judged whole: ranked when what was typed is on the page. */
   private readonly ranked = afterPaint(() => {
     const [document, { axis, findings }, say] = [this.document(), this.view(), sayIn(this.units())];
-    const rank = (finding: Finding): readonly RankedRemedy[] =>
+    const rank = (finding: AxisFinding): readonly RankedRemedy[] =>
       document ? rankRemedies(document, axis.id, finding, findings, say) : [];
-    return () => ({ axisId: axis.id, remedies: new Map(findings.map((finding) => [finding.ruleId, rank(finding)])) });
+    return () => ({ axisId: axis.id, remedies: new Map(findings.map((finding) => [finding.id, rank(finding)])) });
   });
   protected readonly items = computed(() => {
     const [ranked, { axis, findings }] = [this.ranked(), this.view()];
@@ -66,7 +66,7 @@ export class FindingsComponent {
     return findings.map((finding) => ({
       ...finding,
       line: stationOf(finding),
-      ranked: (known?.get(finding.ruleId) ?? []).map((remedy) => ({ ...remedy, outcome: outcomeWords(remedy) })),
+      ranked: (known?.get(finding.id) ?? []).map((remedy) => ({ ...remedy, outcome: outcomeWords(remedy) })),
     }));
   });
 

@@ -61,9 +61,11 @@ import { ProgramDraft } from '../data/program-draft';
           <ul class="findings">
             @for (finding of found.findings; track finding.id) {
               <li [class]="'verdict ' + finding.severity">
-                <span aria-hidden="true">{{ finding.severity === 'stop' ? '⬢' : '▲' }}</span> {{ finding.reason }}
-                @if (finding.line !== null) {
-                  <button type="button" class="link small" (click)="goTo(finding.line)">line {{ finding.line }}</button>
+                <span aria-hidden="true">{{ finding.severity === 'stop' ? '⬢' : '▲' }}</span> {{ finding.sentence }}
+                @if (finding.place.line !== null) {
+                  <button type="button" class="link small" (click)="goTo(finding.place.line)">
+                    line {{ finding.place.line }}
+                  </button>
                 }
               </li>
             }

@@ -8,9 +8,8 @@ import {
   trainText,
   transmissionEfficiency,
   travelPerTurn,
-  type Finding,
-  type Station,
 } from '@crisp-notch/core/drive-line';
+import type { Finding, Station } from '@crisp-notch/core/finding';
 import type { Axis } from '@crisp-notch/core/machine';
 import { isGuessed, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import {
@@ -48,8 +47,8 @@ export interface StationView {
 const NOT_KNOWN: Shown = { digits: '–', unit: '' };
 
 /** The station where a finding is shown: pulses come from the controller, which stands beside the driver. */
-export function stationOf(finding: Finding): LineStation {
-  return finding.station === 'controller' ? 'driver' : finding.station;
+export function stationOf({ place: { station } }: Finding): LineStation {
+  return station === 'controller' || station === null ? 'driver' : station;
 }
 
 const TRANSMISSION_LABELS = { screw: 'Screw', belt: 'Belt', rack: 'Rack', roller: 'Roller', rotary: 'Table' } as const;

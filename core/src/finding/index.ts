@@ -1,0 +1,10 @@
+export {
+  advice,
+  placeOn,
+  stopsFirst,
+  type Finding,
+  type Place,
+  type Remedy,
+  type Severity,
+  type Station,
+} from './finding.js';
