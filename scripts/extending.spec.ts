@@ -71,122 +71,170 @@ function copyWith(pieces: readonly Piece[]): string {
 const compile = (folder: string, ...projects: readonly string[]): string =>
   spawnSync(join(ROOT, 'node_modules', '.bin', 'tsc'), ['-b', ...projects], { cwd: folder, encoding: 'utf8' }).stdout;
 
-describe('a new kind of part', () => {
-  const pieces = piecesOf('A kind of part');
+/** The chapters of kinds, each with what it has to be written. */
+const CHAPTERS = {
+  'A kind of part': piecesOf('A kind of part'),
+  'A figure': piecesOf('A figure'),
+  'A rule': piecesOf('A rule'),
+  'A kind of check': piecesOf('A kind of check'),
+  'A kind of machine': piecesOf('A kind of machine'),
+} as const;
+
+describe('how to extend it', () => {
   let folder = '';
   let said = '';
 
+  // All chapters in one copy: they have to go together, too.
   beforeAll(() => {
-    folder = copyWith(pieces);
+    folder = copyWith(Object.values(CHAPTERS).flat());
     said = compile(folder, 'core', 'contract', 'web/tsconfig.types.json');
   }, 120_000);
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-  it('touches four files at most', () => {
-    expect(new Set(pieces.map(({ file }) => file)).size).toBe(pieces.length);
-    expect(pieces.length).toBeGreaterThan(1);
-    expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
-  });
-
-  it('is all there with what the page says: it is kept, tabled, completed and edited', () => {
+  it('says all that the compiler asks for', () => {
     expect(said).toBe('');
-    const uses = `
-      import { completeness, newPart, partSummary, PART_KINDS } from '@crisp-notch/core/parts';
-      import { readPartsCsv, writePartsCsv } from '@crisp-notch/core/formats';
-      const [part] = readPartsCsv('kind,name,brake_holds\\nbrake,Shaft brake,0.4 N·m\\n').value;
-      const back = readPartsCsv(writePartsCsv([part, newPart('brake', 'Bare')])).value;
-      console.log(JSON.stringify([PART_KINDS.indexOf('brake'), partSummary(part), completeness(part).missing, back.map((item) => item.specification.releaseTime.from)]));
-    `;
-    const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
-    expect(run.stderr).toBe('');
-    expect(JSON.parse(run.stdout)).toEqual([5, '0.4 N·m', ['voltage'], ['assumed', 'assumed']]);
   });
 
-  it('is missed by the compiler while its form is not there', () => {
-    const file = join(folder, 'web/src/app/shelf/part-forms.ts');
-    const whole = readFileSync(file, 'utf8');
-    writeFileSync(file, whole.replace('  brake: BrakeFieldsComponent,\n', ''));
-    expect(compile(folder, 'web/tsconfig.types.json')).toMatch(/'brake' is missing/);
-  }, 60_000);
-});
+  describe('a new kind of part', () => {
+    const pieces = CHAPTERS['A kind of part'];
 
-describe('a new figure', () => {
-  const pieces = piecesOf('A figure');
-  let folder = '';
+    it('touches four files at most', () => {
+      expect(new Set(pieces.map(({ file }) => file)).size).toBe(pieces.length);
+      expect(pieces.length).toBeGreaterThan(1);
+      expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+    });
 
-  beforeAll(() => {
-    folder = copyWith(pieces);
-  });
-  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+    it('is all there with what the page says: it is kept, tabled, completed and edited', () => {
+      const uses = `
+        import { completeness, newPart, partSummary, PART_KINDS } from '@crisp-notch/core/parts';
+        import { readPartsCsv, writePartsCsv } from '@crisp-notch/core/formats';
+        const [part] = readPartsCsv('kind,name,brake_holds\\nbrake,Shaft brake,0.4 N·m\\n').value;
+        const back = readPartsCsv(writePartsCsv([part, newPart('brake', 'Bare')])).value;
+        console.log(JSON.stringify([PART_KINDS.indexOf('brake'), partSummary(part), completeness(part).missing, back.map((item) => item.specification.releaseTime.from)]));
+      `;
+      const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
+      expect(run.stderr).toBe('');
+      expect(JSON.parse(run.stdout)).toEqual([5, '0.4 N·m', ['voltage'], ['assumed', 'assumed']]);
+    });
 
-  it('touches four files at most, and is listed, compared and worked out', () => {
-    expect(pieces.length).toBeGreaterThan(0);
-    expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
-    expect(compile(folder, 'core')).toBe('');
-    const uses = `
-      import { axisContext, AXIS_FIGURES, COMPARED_FIGURES, FIGURE_GROUPS } from '@crisp-notch/core/drive-line';
-      import { openMachine } from '@crisp-notch/core/machine';
-      import { Reckoner } from '@crisp-notch/core/reckoner';
-      import { readFileSync } from 'node:fs';
-      const figure = AXIS_FIGURES.find(({ id }) => id === 'travel-of-hundred-steps');
-      const { machine } = JSON.parse(readFileSync('${join(ROOT, 'demo', 'fret-router.json')}', 'utf8'));
-      const { value } = openMachine(machine);
-      const reckoner = new Reckoner(axisContext(value, value.axes[0].id));
-      const [group] = FIGURE_GROUPS.filter(({ figures }) => figures.includes(figure));
-      console.log(JSON.stringify([group.name, COMPARED_FIGURES.at(-1) === figure, reckoner.value(figure) > 0]));
-    `;
-    const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
-    expect(run.stderr).toBe('');
-    expect(JSON.parse(run.stdout)).toEqual(['Steps', true, true]);
-  }, 120_000);
-});
-
-describe('a new kind of check', () => {
-  const pieces = piecesOf('A kind of check');
-  let folder = '';
-  let said = '';
-
-  beforeAll(() => {
-    folder = copyWith(pieces);
-    said = compile(folder, 'core', 'contract', 'web/tsconfig.types.json');
-  }, 120_000);
-  afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-  it('touches four files at most', () => {
-    expect(pieces.length).toBeGreaterThan(1);
-    expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+    it('is missed by the compiler while its form is not there', () => {
+      const file = join(folder, 'web/src/app/shelf/part-forms.ts');
+      const whole = readFileSync(file, 'utf8');
+      writeFileSync(file, whole.replace('  brake: BrakeFieldsComponent,\n', ''));
+      expect(compile(folder, 'web/tsconfig.types.json')).toMatch(/'brake' is missing/);
+    }, 60_000);
   });
 
-  it('is planned, read, judged, tabled, and taken by the contract', () => {
-    expect(said).toBe('');
-    const uses = `
-      import { checkPlan, evaluateCheck, placesOf } from '@crisp-notch/core/checks';
-      import { startCheckRequest } from '@crisp-notch/contract';
-      import { axisContext, sayIn } from '@crisp-notch/core/drive-line';
-      import { readReadingsCsv } from '@crisp-notch/core/formats';
-      import { openMachine } from '@crisp-notch/core/machine';
-      import { quantityOf } from '@crisp-notch/core/shape';
-      import { readFileSync } from 'node:fs';
-      const plan = { kind: 'torque-check', times: 2, arm: quantityOf('50 mm'), least: quantityOf('0.2 N·m'), digit: quantityOf('1 g') };
-      const { machine } = JSON.parse(readFileSync('${join(ROOT, 'demo', 'fret-router.json')}', 'utf8'));
-      const { value } = openMachine(machine);
-      const context = axisContext(value, value.axes[0].id);
-      const read = readReadingsCsv('place,reading\\n1,450 g\\n2,300 g\\n', plan, 'metric').value;
-      const verdicts = [[], read.slice(0, 1), read].map((entered) => evaluateCheck(context, plan, entered, sayIn('metric')).verdict);
-      const asked = startCheckRequest.validateSync({ version: 1, axisId: 'x', plan });
-      console.log(JSON.stringify([checkPlan({ ...plan, times: 0 }).ok, placesOf(plan).length, verdicts, asked.plan.kind]));
-    `;
-    const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
-    expect(run.stderr).toBe('');
-    expect(JSON.parse(run.stdout)).toEqual([false, 2, ['incomplete', 'incomplete', 'not-true'], 'torque-check']);
+  describe('a new figure', () => {
+    const pieces = CHAPTERS['A figure'];
+
+    it('touches four files at most, and is listed, compared and worked out', () => {
+      expect(pieces.length).toBeGreaterThan(0);
+      expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+      const uses = `
+        import { axisContext, AXIS_FIGURES, COMPARED_FIGURES, FIGURE_GROUPS } from '@crisp-notch/core/drive-line';
+        import { openMachine } from '@crisp-notch/core/machine';
+        import { Reckoner } from '@crisp-notch/core/reckoner';
+        import { readFileSync } from 'node:fs';
+        const figure = AXIS_FIGURES.find(({ id }) => id === 'travel-of-hundred-steps');
+        const { machine } = JSON.parse(readFileSync('${join(ROOT, 'demo', 'fret-router.json')}', 'utf8'));
+        const { value } = openMachine(machine);
+        const reckoner = new Reckoner(axisContext(value, value.axes[0].id));
+        const [group] = FIGURE_GROUPS.filter(({ figures }) => figures.includes(figure));
+        console.log(JSON.stringify([group.name, COMPARED_FIGURES.at(-1) === figure, reckoner.value(figure) > 0]));
+      `;
+      const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
+      expect(run.stderr).toBe('');
+      expect(JSON.parse(run.stdout)).toEqual(['Steps', true, true]);
+    });
   });
 
-  it('is missed by the compiler while its views are not there', () => {
-    const file = join(folder, 'web/src/app/checks/check-views.ts');
-    const whole = readFileSync(file, 'utf8');
-    writeFileSync(file, whole.replace(/^ {2}'torque-check':.*\n/m, ''));
-    expect(compile(folder, 'web/tsconfig.types.json')).toMatch(
-      /'torque-check' is missing|Property ''torque-check''|"torque-check"/,
-    );
-  }, 60_000);
+  describe('a new kind of check', () => {
+    const pieces = CHAPTERS['A kind of check'];
+
+    it('touches four files at most', () => {
+      expect(pieces.length).toBeGreaterThan(1);
+      expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+    });
+
+    it('is planned, read, judged, tabled, and taken by the contract', () => {
+      const uses = `
+        import { checkPlan, evaluateCheck, placesOf } from '@crisp-notch/core/checks';
+        import { startCheckRequest } from '@crisp-notch/contract';
+        import { axisContext, sayIn } from '@crisp-notch/core/drive-line';
+        import { readReadingsCsv } from '@crisp-notch/core/formats';
+        import { openMachine } from '@crisp-notch/core/machine';
+        import { quantityOf } from '@crisp-notch/core/shape';
+        import { readFileSync } from 'node:fs';
+        const plan = { kind: 'torque-check', times: 2, arm: quantityOf('50 mm'), least: quantityOf('0.2 N·m'), digit: quantityOf('1 g') };
+        const { machine } = JSON.parse(readFileSync('${join(ROOT, 'demo', 'fret-router.json')}', 'utf8'));
+        const { value } = openMachine(machine);
+        const context = axisContext(value, value.axes[0].id);
+        const read = readReadingsCsv('place,reading\\n1,450 g\\n2,300 g\\n', plan, 'metric').value;
+        const verdicts = [[], read.slice(0, 1), read].map((entered) => evaluateCheck(context, plan, entered, sayIn('metric')).verdict);
+        const asked = startCheckRequest.validateSync({ version: 1, axisId: 'x', plan });
+        console.log(JSON.stringify([checkPlan({ ...plan, times: 0 }).ok, placesOf(plan).length, verdicts, asked.plan.kind]));
+      `;
+      const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
+      expect(run.stderr).toBe('');
+      expect(JSON.parse(run.stdout)).toEqual([false, 2, ['incomplete', 'incomplete', 'not-true'], 'torque-check']);
+    });
+
+    it('is missed by the compiler while its views are not there', () => {
+      const file = join(folder, 'web/src/app/checks/check-views.ts');
+      const whole = readFileSync(file, 'utf8');
+      writeFileSync(file, whole.replace(/^ {2}'torque-check':.*\n/m, ''));
+      expect(compile(folder, 'web/tsconfig.types.json')).toMatch(
+        /'torque-check' is missing|Property ''torque-check''|"torque-check"/,
+      );
+    }, 60_000);
+  });
+
+  describe('a new rule', () => {
+    const pieces = CHAPTERS['A rule'];
+
+    it('touches four files at most, and is found where it should be, with its place', () => {
+      expect(pieces.length).toBeGreaterThan(0);
+      expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+      const uses = `
+        import { judgedAxes, sayIn } from '@crisp-notch/core/drive-line';
+        import { openMachine } from '@crisp-notch/core/machine';
+        import { quantityOf } from '@crisp-notch/core/shape';
+        import { readFileSync } from 'node:fs';
+        const { machine } = JSON.parse(readFileSync('${join(ROOT, 'demo', 'fret-router.json')}', 'utf8'));
+        const { value } = openMachine(machine);
+        const at = (speed) => ({ ...value, axes: value.axes.slice(0, 1).map((axis) => ({ ...axis, job: { ...axis.job, speed: quantityOf(speed) } })) });
+        const found = ['1 mm/s', '3 m/s'].map((speed) => judgedAxes(at(speed), sayIn('metric'))[0].findings.filter(({ id }) => id === 'motor-turns-fast'));
+        console.log(JSON.stringify([found[0].length, found[1].map(({ severity, place }) => [severity, place.station, place.axisId === value.axes[0].id])]));
+      `;
+      const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
+      expect(run.stderr).toBe('');
+      expect(JSON.parse(run.stdout)).toEqual([0, [['caution', 'motor', true]]]);
+    });
+  });
+
+  describe('a new kind of machine', () => {
+    const pieces = CHAPTERS['A kind of machine'];
+
+    it('touches four files at most, and is offered, begun and kept', () => {
+      expect(pieces.length).toBeGreaterThan(0);
+      expect(pieces.length).toBeLessThanOrEqual(MOST_FILES);
+      const uses = `
+        import { newMachine, openMachine } from '@crisp-notch/core/machine';
+        import { MACHINE_KINDS } from '@crisp-notch/core/machine-kinds';
+        const machine = newMachine('Coils', 'winder');
+        console.log(JSON.stringify([MACHINE_KINDS.indexOf('winder'), machine.axes.map(({ letter, job }) => [letter, job.speed.text]), openMachine(machine).ok]));
+      `;
+      const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
+      expect(run.stderr).toBe('');
+      expect(JSON.parse(run.stdout)).toEqual([
+        5,
+        [
+          ['A', '720 °/s'],
+          ['X', '15 mm/s'],
+        ],
+        true,
+      ]);
+    });
+  });
 });

@@ -1,4 +1,4 @@
-import { advice, type Remedy } from '../finding/index.js';
+import type { Remedy } from '../finding/index.js';
 import { directVoltage } from '../driver/index.js';
 import type { Axis, Machine } from '../machine/index.js';
 import { blankStage, type TransmissionSpecification } from '../parts/index.js';
