@@ -1,4 +1,5 @@
 import { expect, type Page } from './story';
+import { choose } from './choose';
 
 /** Machines as the pages begin them, for each kind and number of axes, by this worker. */
 const BEGUN = new Map<string, object>();
@@ -11,7 +12,7 @@ export class Builder {
    * A machine of a kind with its first axis alone, or with all that it is born with: begun in the pages once, and
    * copied for every other story.
    */
-  async makeMachine(name: string, kind = 'router', axes: 'first' | 'all' = 'first'): Promise<void> {
+  async makeMachine(name: string, kind = 'router or milling table', axes: 'first' | 'all' = 'first'): Promise<void> {
     const like = `${kind}, ${axes}`;
     const begun = BEGUN.get(like);
     if (begun === undefined) {
@@ -28,12 +29,12 @@ export class Builder {
   }
 
   /** Begins a machine as a builder does. */
-  async beginMachine(name: string, kind = 'router', axes: 'first' | 'all' = 'first'): Promise<void> {
+  async beginMachine(name: string, kind = 'router or milling table', axes: 'first' | 'all' = 'first'): Promise<void> {
     await this.page.goto('/');
     await this.page.getByRole('button', { name: 'New machine' }).click();
     const dialog = this.page.getByRole('dialog');
     await dialog.getByLabel('Name').fill(name);
-    await dialog.getByLabel('It is a').selectOption(kind);
+    await choose(dialog.getByLabel('It is a'), kind);
     await dialog.getByRole('button', { name: 'Begin it' }).click();
     await this.page.waitForURL(/drive-lines/);
     await expect(this.page.getByRole('group', { name: /Stations of/ })).toBeVisible();
@@ -80,7 +81,7 @@ export class Builder {
     await this.station('Motor');
     await this.fill('Step angle', '1.8 deg');
     await this.station('Driver');
-    await this.page.getByLabel('Microsteps', { exact: true }).selectOption('4');
+    await choose(this.page.getByLabel('Microsteps', { exact: true }), '1/4 step');
     await this.station('Screw');
     await this.fill('Thread pitch', '20tpi');
     await this.saved();

@@ -6,6 +6,7 @@ import { BROWSER_FLAGS, chromiumPath } from './browser';
 import { buildAll, ROOT } from './build';
 import { startMariaDb } from './mariadb';
 import { startServer } from './server-process';
+import { choose } from '../e2e/choose';
 
 interface Shot {
   readonly name: string;
@@ -49,8 +50,8 @@ const onTab =
   };
 
 const jump = async (page: Page): Promise<void> => {
-  await page.getByLabel('Try', { exact: true }).selectOption('jump');
-  await page.getByLabel('With', { exact: true }).selectOption('full');
+  await choose(page.getByLabel('Try', { exact: true }), 'a jump');
+  await choose(page.getByLabel('With', { exact: true }), 'full steps');
   await page.getByRole('button', { name: 'Run it' }).click();
   await page.getByText(/falls out of step/).waitFor();
   await page.getByLabel('Moment of the run').fill('0.085');

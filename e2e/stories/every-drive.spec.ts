@@ -1,12 +1,13 @@
 import { expect, test, type Page } from '../story';
 import { Builder } from '../builder';
+import { choose } from '../choose';
 
 /** Words of current limits, which a drive on constant volts has none of. */
 const OF_LIMITS = /.*(turn the trimmer|trimmer reads|crest|school|chopp|current limit|the limit|microstep).*/gi;
 /** Words of steps and phases, which a brushed motor has none of. */
 const OF_STEPS = /.*(a coil|coils|phase|full step|half step|a notch|start\/stop).*/gi;
 
-async function choose(page: Page, kind: string, part: RegExp): Promise<void> {
+async function fromShelf(page: Page, kind: string, part: RegExp): Promise<void> {
   await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click();
   await page.getByRole('option', { name: part }).click();
   // What is chosen is a revision by the server; until it stands in the line, the page is about to be drawn anew.
@@ -36,13 +37,13 @@ async function wordsOf(page: Page, builder: Builder): Promise<string> {
 test.describe('a drive of each kind comes to its figures', () => {
   test('a motor on a switch array: plain amperes a coil, and no word of limits', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Ribbon drum', 'dividing-table');
+    await builder.makeMachine('Ribbon drum', 'turntable or dividing table');
     await builder.station('Supply');
     await builder.fill('Voltage', '7.4 V');
     await builder.station('Driver');
-    await choose(page, 'driver', /^Switch array/);
+    await fromShelf(page, 'driver', /^Switch array/);
     await builder.station('Motor');
-    await choose(page, 'motor', /^Can-stack motor, 48 steps/);
+    await fromShelf(page, 'motor', /^Can-stack motor, 48 steps/);
     await builder.saved();
     const words = await wordsOf(page, builder);
     expect(words.match(OF_LIMITS)).toBeNull();
@@ -54,11 +55,11 @@ test.describe('a drive of each kind comes to its figures', () => {
 
   test('a motor on a bridge pair: its volts decide, in series or in parallel', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Bridge drum', 'dividing-table');
+    await builder.makeMachine('Bridge drum', 'turntable or dividing table');
     await builder.station('Supply');
     await builder.fill('Voltage', '11.8 V');
     await builder.station('Driver');
-    await choose(page, 'driver', /^Bridge pair/);
+    await fromShelf(page, 'driver', /^Bridge pair/);
     await builder.station('Motor');
     await builder.fill('Step angle', '1.8 deg');
     await builder.fill('Holding torque', '0.16 Nm');
@@ -75,13 +76,13 @@ test.describe('a drive of each kind comes to its figures', () => {
 
   test('a turntable on a brushed motor: no steps, no phases, its stall current', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Quiet table', 'dividing-table');
+    await builder.makeMachine('Quiet table', 'turntable or dividing table');
     await builder.station('Supply');
     await builder.fill('Voltage', '12 V');
     await builder.station('Driver');
-    await choose(page, 'driver', /^Bridge pair/);
+    await fromShelf(page, 'driver', /^Bridge pair/);
     await builder.station('Motor');
-    await choose(page, 'motor', /^Brushed motor/);
+    await fromShelf(page, 'motor', /^Brushed motor/);
     await expect(page.locator('cn-drive-line')).toContainText('a count');
     await builder.saved();
     const words = await wordsOf(page, builder);
@@ -93,15 +94,15 @@ test.describe('a drive of each kind comes to its figures', () => {
 
   test('two motors on a rack each carry half, and both are bought', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Long bed', 'router', 'all');
+    await builder.makeMachine('Long bed', 'router or milling table', 'all');
     await page.getByRole('button', { name: 'Open axis Y' }).click();
     await builder.station('Motor');
-    await choose(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
-    await page.getByLabel('The axis has').selectOption('2');
+    await fromShelf(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
+    await choose(page.getByLabel('The axis has'), 'two alike, one on each side');
     await builder.station('Driver');
-    await choose(page, 'driver', /^Boxed chopper driver/);
+    await fromShelf(page, 'driver', /^Boxed chopper driver/);
     await builder.station('Screw');
-    await page.getByLabel('Kind', { exact: true }).selectOption('rack');
+    await choose(page.getByLabel('Kind', { exact: true }), 'rack and pinion');
     await builder.fill('Module', '1.25 mm');
     await builder.fill('Pinion teeth', '23');
     await builder.saved();
@@ -112,23 +113,23 @@ test.describe('a drive of each kind comes to its figures', () => {
 
   test('a falling axis on a ball screw is warned of before anything else', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Falling head', 'router', 'all');
+    await builder.makeMachine('Falling head', 'router or milling table', 'all');
     await page.getByRole('button', { name: 'Open axis Z' }).click();
     await builder.station('Screw');
-    await page.getByLabel('Thread', { exact: true }).selectOption('ball');
+    await choose(page.getByLabel('Thread', { exact: true }), 'rolling balls');
     await builder.fill('Thread pitch', '5 mm');
     await builder.fill('Outside diameter', '16 mm');
     await builder.station('Carriage');
     await builder.fill('Mass', '9.5 kg');
     await builder.station('Motor');
-    await choose(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
+    await fromShelf(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
     await builder.saved();
     await expect(page.locator('cn-drive-line')).toContainText(/falls|power off/i);
   });
 
   test('a list of parts opened again right after a choice stays open', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Quick hands', 'dividing-table');
+    await builder.makeMachine('Quick hands', 'turntable or dividing table');
     await builder.station('Driver');
     const list = page.getByRole('combobox', { name: /Choose a driver/ });
     for (const pause of [0, 150, 250, 300, 350]) {

@@ -1,5 +1,6 @@
 import { ALONE, expect, test, type Locator, type Page } from '../story';
 import { Builder } from '../builder';
+import { choose } from '../choose';
 
 /** Types as a builder does who never touches the mouse: Tab to the next field, then the value. */
 async function tabTo(page: Page, target: Locator): Promise<void> {
@@ -115,9 +116,9 @@ test.describe('a builder judges a machine', () => {
     await expect(page.locator('cn-drive-line')).toContainText('It stalls');
     await trial.getByRole('link', { name: 'Compare it with any other design' }).click();
     await expect(page.getByRole('heading', { name: 'Compare designs' })).toBeVisible();
-    await page.getByLabel('beside this').selectOption({ label: 'the present design' });
+    await choose(page.getByLabel('beside this'), 'the present design');
     await expect(page.getByText('The two are alike.')).toBeVisible();
-    await page.getByLabel('beside this').selectOption({ index: 1 });
+    await choose(page.getByLabel('beside this'), 1);
     await expect(page.getByRole('group', { name: 'Differences' })).toContainText('24 V');
     await page.goBack();
     await page.getByRole('button', { name: 'Adopt it' }).click();
@@ -137,9 +138,9 @@ test.describe('a builder judges a machine', () => {
     await builder.goTo('Drive lines');
     await page.getByRole('tab', { name: 'Run' }).click();
     const bench = page.locator('cn-run-bench');
-    await bench.getByLabel('Try', { exact: true }).selectOption('jump');
-    await bench.getByLabel('With', { exact: true }).selectOption('full');
-    await bench.getByLabel('Against', { exact: true }).selectOption('free');
+    await choose(bench.getByLabel('Try', { exact: true }), 'a jump');
+    await choose(bench.getByLabel('With', { exact: true }), 'full steps');
+    await choose(bench.getByLabel('Against', { exact: true }), 'no load');
     await bench.getByRole('button', { name: 'Run it' }).click();
     await expect(bench.getByRole('status').first()).toContainText(
       /falls out of step [\d.]+ ms after the jump, at 2000 full steps\/s/,
@@ -150,7 +151,7 @@ test.describe('a builder judges a machine', () => {
     await expect(bench.locator('.rotor')).toHaveClass(/lost/);
     await expect(bench.locator('.rotor')).toContainText(/rotor -\d+ steps/);
 
-    await bench.getByLabel('Try', { exact: true }).selectOption('ramp');
+    await choose(bench.getByLabel('Try', { exact: true }), 'a ramp');
     await bench.getByLabel('From', { exact: true }).fill('500');
     await bench.getByLabel('Up to', { exact: true }).fill('6000');
     await bench.getByLabel('Within', { exact: true }).fill('0.3 s');
@@ -228,7 +229,7 @@ async function wholeAxis(builder: Builder, sheet: Sheet = USUAL): Promise<void> 
   await builder.fill('Rotor inertia', sheet.inertia);
   await builder.station('Driver');
   await builder.fill('Greatest supply', '45 V');
-  await builder.page.getByLabel('Microsteps', { exact: true }).selectOption('4');
+  await choose(builder.page.getByLabel('Microsteps', { exact: true }), '1/4 step');
   await builder.station('Screw');
   await builder.fill('Thread pitch', '4 mm');
   await builder.fill('Starts', '2');

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '../story';
 import { Builder } from '../builder';
+import { choose } from '../choose';
 
 test.describe('a builder verifies an axis', () => {
   test('from its parts to a check that finds it true', async ({ page }) => {
@@ -16,7 +17,7 @@ test.describe('a builder verifies an axis', () => {
     await expect(working).toContainText('80000/127 steps/mm exactly');
     await expect(working).toContainText('S = S_o / l');
     await working.getByLabel('To make it').fill('500');
-    await working.getByLabel('change').selectOption('Thread pitch');
+    await choose(working.getByLabel('change'), 'Thread pitch');
     await expect(working).toContainText('Thread pitch 1.6 mm, all else as it is');
     await page.keyboard.press('Escape');
     await expect(working).toBeHidden();
@@ -70,8 +71,9 @@ test.describe('a builder verifies an axis', () => {
         await page.keyboard.press('Tab');
         const label = await page.evaluate(() => {
           const element = document.activeElement as HTMLElement | null;
+          const named = document.getElementById(element?.getAttribute('aria-labelledby') ?? '');
           const own = (element as HTMLInputElement | null)?.labels?.[0]?.textContent ?? '';
-          return `${element?.getAttribute('aria-label') ?? ''} ${own} ${element?.textContent ?? ''}`.trim();
+          return `${named?.textContent ?? element?.getAttribute('aria-label') ?? ''} ${own} ${element?.textContent ?? ''}`.trim();
         });
         if (name.test(label)) return;
       }
@@ -95,6 +97,7 @@ test.describe('a builder verifies an axis', () => {
     await page.keyboard.press('Home');
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
     await page.getByRole('button', { name: /^Driver/ }).focus();
     for (let count = 0; count < 3; count += 1) await page.keyboard.press('ArrowRight');
     await tabTo(/^Thread pitch/);
@@ -186,9 +189,9 @@ test.describe('a builder verifies an axis', () => {
 
   test('reads nominal and exact steps of a geared motor side by side, and the drift a turn', async ({ page }) => {
     const builder = new Builder(page);
-    await builder.makeMachine('Little table', 'dividing-table');
+    await builder.makeMachine('Little table', 'turntable or dividing table');
     await builder.station('Driver');
-    await page.getByLabel('Microsteps', { exact: true }).selectOption('1');
+    await choose(page.getByLabel('Microsteps', { exact: true }), 'full steps');
     await builder.station('Motor');
     await page.getByRole('combobox', { name: /Choose a motor/ }).click();
     await page.getByRole('option', { name: /Can-stack motor, 32 steps/ }).click();

@@ -4,10 +4,12 @@ import { PreferencesStore } from './data/preferences';
 import { HeaderContext } from './shell/header-context';
 import { KeysDialogComponent } from './shell/keys-dialog.component';
 import { isTyping } from './ui/is-typing';
+import { OneOfComponent } from './ui/one-of.component';
+import type { ChoiceOption } from './ui/select.component';
 
 @Component({
   selector: 'cn-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysDialogComponent],
+  imports: [KeysDialogComponent, OneOfComponent, RouterLink, RouterLinkActive, RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.component.html',
   styleUrl: './app.component.css',
@@ -17,6 +19,14 @@ export class AppComponent {
   private readonly preferencesStore = inject(PreferencesStore);
   protected readonly preferences = this.preferencesStore.preferences;
   protected readonly machine = inject(HeaderContext).machine;
+  protected readonly units: readonly ChoiceOption[] = [
+    { value: 'metric', label: 'mm' },
+    { value: 'inch', label: 'inch' },
+  ];
+  protected readonly lights: readonly ChoiceOption[] = [
+    { value: 'day', label: 'day' },
+    { value: 'night', label: 'night' },
+  ];
   protected readonly isShowingKeys = signal(false);
 
   protected showIn(units: 'metric' | 'inch'): void {

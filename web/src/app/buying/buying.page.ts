@@ -21,6 +21,8 @@ import { DesignStore } from '../data/design-store';
 import { downloadText, fileName } from '../data/download';
 import { ShelfStore } from '../data/shelf-store';
 import { CellFieldComponent } from '../ui/cell-field.component';
+import { SelectComponent } from '../ui/select.component';
+import { ButtonModule } from 'primeng/button';
 
 const STATES: readonly { readonly value: PurchaseState; readonly label: string }[] = [
   { value: 'to-get', label: 'to get' },
@@ -32,7 +34,7 @@ const STATES: readonly { readonly value: PurchaseState; readonly label: string }
 /** What the machine is made of: price, source and state of everything, and what is still lacking. */
 @Component({
   selector: 'cn-buying-page',
-  imports: [CellFieldComponent, InputTextModule, RouterLink],
+  imports: [ButtonModule, CellFieldComponent, InputTextModule, RouterLink, SelectComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './buying.page.html',
   styleUrl: './buying.page.css',

@@ -19,11 +19,19 @@ import { FigureComponent } from '../ui/figure.component';
 import { NotchRulerComponent } from '../ui/notch-ruler.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { VerdictComponent } from '../ui/verdict.component';
+import { ButtonModule } from 'primeng/button';
 
 /** Operation 80: the card that goes into the box, with everything that was set and measured. */
 @Component({
   selector: 'cn-sign-off-page',
-  imports: [CautionComponent, FigureComponent, NotchRulerComponent, OperationFrameComponent, VerdictComponent],
+  imports: [
+    ButtonModule,
+    CautionComponent,
+    FigureComponent,
+    NotchRulerComponent,
+    OperationFrameComponent,
+    VerdictComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sign-off.page.html',
   styleUrl: './sign-off.page.css',

@@ -15,11 +15,12 @@ import { VerdictComponent } from '../ui/verdict.component';
 import { CHECK_VIEWS } from './check-views';
 import { Corrections } from './corrections';
 import { ReadingsSheetComponent } from './readings-sheet.component';
+import { MessageModule } from 'primeng/message';
 
 /** One check: its readings, what they come to, and what follows. */
 @Component({
   selector: 'cn-check-page',
-  imports: [NgComponentOutlet, ReadingsSheetComponent, RouterLink, VerdictComponent],
+  imports: [MessageModule, NgComponentOutlet, ReadingsSheetComponent, RouterLink, VerdictComponent],
   providers: [Corrections],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './check.page.html',

@@ -6,15 +6,24 @@ import { CHECK_KINDS, checkDeclaration, type CheckKind } from '@crisp-notch/core
 import { isCurrentCheck } from '@crisp-notch/core/route-card';
 import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { VerdictComponent } from '../ui/verdict.component';
 import { CHECK_VIEWS } from './check-views';
+import { OneOfComponent } from '../ui/one-of.component';
 
 /** Operation 70: the checks made so far, and the plan of a new one. */
 @Component({
   selector: 'cn-checks-page',
-  imports: [ChoiceFieldComponent, NgComponentOutlet, OperationFrameComponent, RouterLink, VerdictComponent],
+  imports: [
+    ChoiceFieldComponent,
+    NgComponentOutlet,
+    OneOfComponent,
+    OperationFrameComponent,
+    RouterLink,
+    VerdictComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './checks.page.html',
   styleUrl: './checks.page.css',
@@ -25,6 +34,9 @@ export class ChecksPage {
 
   private readonly store = inject(DesignStore);
   protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  protected readonly axisOptions = computed(() =>
+    this.axes().map(({ axis: { id, letter } }) => ({ value: id, label: letter })),
+  );
   private readonly checks = toSignal(this.store.checks$, { initialValue: [] });
   private readonly state = toSignal(this.store.state$);
   private readonly chosen = signal<string | null>(null);

@@ -7,7 +7,6 @@ import {
   input,
   output,
   signal,
-  viewChild,
   viewChildren,
 } from '@angular/core';
 import type { Check } from '@crisp-notch/contract';
@@ -19,6 +18,8 @@ import { CheckStore } from '../data/check-store';
 import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';
 import { readingRows, understoodReading, type ReadingRow } from './readings.state';
+import { FileButtonComponent } from '../ui/file-button.component';
+import { ButtonModule } from 'primeng/button';
 
 interface Draft {
   readonly text: string;
@@ -32,6 +33,7 @@ const REASON_MOST = 200;
 /** The readings of a check, entered one under the other. */
 @Component({
   selector: 'cn-readings-sheet',
+  imports: [ButtonModule, FileButtonComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-sheet.component.html',
   styleUrl: './readings-sheet.component.css',
@@ -50,7 +52,6 @@ export class ReadingsSheetComponent {
   private readonly store = inject(CheckStore);
   private readonly units = inject(PreferencesStore).units;
   private readonly fields = viewChildren<ElementRef<HTMLInputElement>>('reading');
-  private readonly fileBox = viewChild<ElementRef<HTMLInputElement>>('file');
   private readonly drafts = signal<Readonly<Record<number, Draft>>>({});
   protected readonly leavingOut = signal<number | null>(null);
 
@@ -149,19 +150,12 @@ export class ReadingsSheetComponent {
     );
   }
 
-  protected chooseFile(): void {
-    this.fileBox()?.nativeElement.click();
-  }
-
-  protected async import(box: HTMLInputElement): Promise<void> {
-    const file = box.files?.[0];
-    if (!file) return;
+  protected readonly takeFile = async (file: File): Promise<void> => {
     const read = readReadingsCsv(await file.text(), this.plan(), this.units());
-    box.value = '';
     if (!read.ok) {
       const told = read.error.slice(0, PROBLEMS_TOLD).map(({ path, message }) => `${path}: ${message}`);
       this.trouble.emit(`Nothing was taken from the file. ${told.join('; ')}.`);
     } else if (read.value.length === 0) this.trouble.emit('The file has no readings.');
     else await this.add(read.value);
-  }
+  };
 }

@@ -8,8 +8,10 @@ import { shortDay } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { LogbookStore } from '../data/logbook-store';
 import { TrialStore } from '../data/trial-store';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { ComparisonComponent } from '../ui/comparison.component';
+import { MessageModule } from 'primeng/message';
 
 const PRESENT = 'present';
 
@@ -21,7 +23,7 @@ interface Side {
 /** Any two of the present design, its what-ifs and its revisions, side by side. */
 @Component({
   selector: 'cn-compare-page',
-  imports: [ChoiceFieldComponent, ComparisonComponent],
+  imports: [ChoiceFieldComponent, ComparisonComponent, MessageModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Compare designs</h1>
@@ -36,7 +38,7 @@ interface Side {
         />
       </div>
       @if (message()) {
-        <p class="error" role="alert">{{ message() }}</p>
+        <p-message severity="error">{{ message() }}</p-message>
       } @else if (sides(); as both) {
         <cn-comparison
           [left]="both.left.document"

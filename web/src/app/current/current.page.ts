@@ -17,7 +17,8 @@ import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape
 import { today } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { CautionComponent } from '../ui/caution.component';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';

@@ -29,6 +29,7 @@ import { StationEditorComponent } from './station-editor.component';
 import { headlineText, type HeadlineText } from '../ui/drive-line/headline-text';
 import { stationOf, STATIONS, type LineStation } from '../ui/drive-line/stations';
 import { TrialsComponent } from './trials.component';
+import { MessageModule } from 'primeng/message';
 
 const TABS: readonly TabOption[] = [
   { id: 'push', label: 'Push' },
@@ -47,6 +48,7 @@ const TABS: readonly TabOption[] = [
     ErrorBudgetComponent,
     FigureComponent,
     FindingsComponent,
+    MessageModule,
     MotionPlanComponent,
     OperationFrameComponent,
     PushCurveComponent,

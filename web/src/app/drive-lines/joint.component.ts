@@ -6,13 +6,14 @@ import { InputTextModule } from 'primeng/inputtext';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { CouplingFieldsComponent } from '../ui/specifications/coupling-fields.component';
 import { FaceFieldsComponent } from '../ui/specifications/face-fields.component';
+import { ButtonModule } from 'primeng/button';
 
 /**
  * The coupling or the mount of an axis: from the shelf or measured; bores and circles that do not fit become findings.
  */
 @Component({
   selector: 'cn-joint',
-  imports: [CouplingFieldsComponent, FaceFieldsComponent, InputTextModule, PartChooserComponent],
+  imports: [ButtonModule, CouplingFieldsComponent, FaceFieldsComponent, InputTextModule, PartChooserComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details [open]="isOpen()">
@@ -41,9 +42,9 @@ import { FaceFieldsComponent } from '../ui/specifications/face-fields.component'
           @if (mount(); as face) {
             <cn-face-fields [face]="face" (changed)="setMount($event)" />
           }
-          <button type="button" class="button" (click)="take(null)">Take it off</button>
+          <button type="button" pButton severity="secondary" outlined (click)="take(null)">Take it off</button>
         } @else {
-          <button type="button" class="button" (click)="begin()">Describe one</button>
+          <button type="button" pButton severity="secondary" outlined (click)="begin()">Describe one</button>
         }
       </div>
     </details>

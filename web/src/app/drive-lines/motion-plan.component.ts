@@ -38,6 +38,8 @@ import { FigureComponent } from '../ui/figure.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import type { AxisChange } from './station-editor.component';
 import { profileChart, timeChart } from './motion.options';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 interface FrameRow {
   readonly time: Quantity;
@@ -51,7 +53,7 @@ const ROWS = 200;
 /** How an axis moves: its profile, its pulses, several axes together, and eased moves between key positions. */
 @Component({
   selector: 'cn-motion-plan',
-  imports: [ChartComponent, FigureComponent, QuantityFieldComponent],
+  imports: [ButtonModule, ChartComponent, FigureComponent, MessageModule, QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './motion-plan.component.html',
   styles: `

@@ -28,9 +28,13 @@ import { RigRuns } from '../data/rig-runs';
 import { afterPaint } from '../ui/after-paint';
 import { ChartComponent } from '../ui/chart.component';
 import { chartInk } from '../ui/chart-ink';
-import type { ChoiceOption } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { FigureComponent } from '../ui/figure.component';
 import { BINDING_WORDS, bindingStretches, pushChart, type CurveScale } from './push-curve.options';
+import { SelectComponent } from '../ui/select.component';
+import { ProgressComponent } from '../ui/progress.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 const PLACES: readonly ChoiceOption[] = [
   { value: 'carriage', label: 'at the carriage' },
@@ -44,7 +48,7 @@ const REDRAWN_AFTER = 200;
 /** What an axis can push against what it needs, over its speeds. */
 @Component({
   selector: 'cn-push-curve',
-  imports: [ChartComponent, FigureComponent],
+  imports: [ButtonModule, ChartComponent, FigureComponent, MessageModule, ProgressComponent, SelectComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './push-curve.component.html',
   styles: `

@@ -19,11 +19,15 @@ import { RigRuns } from '../data/rig-runs';
 import { RunFindings, stepsPerTravel } from '../data/run-findings';
 import { ChartComponent } from '../ui/chart.component';
 import { chartInk } from '../ui/chart-ink';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import type { RigRequest } from '../workers/rig-messages';
 import { runChart, type RunPlot } from './run-charts.options';
 import { WatchComponent } from './watch.component';
+import { ProgressComponent } from '../ui/progress.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 type Manoeuvre = 'jump' | 'ramp' | 'asked';
 interface Work {
@@ -67,7 +71,15 @@ const START_MOST = 20_000;
 /** The simulated motor: does it follow, where does it lose steps, what is the most it bears? */
 @Component({
   selector: 'cn-run-bench',
-  imports: [ChartComponent, ChoiceFieldComponent, QuantityFieldComponent, WatchComponent],
+  imports: [
+    ButtonModule,
+    ChartComponent,
+    ChoiceFieldComponent,
+    MessageModule,
+    ProgressComponent,
+    QuantityFieldComponent,
+    WatchComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run-bench.component.html',
   styles: `

@@ -52,9 +52,11 @@ import { MotorFieldsComponent } from '../ui/specifications/motor-fields.componen
 import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
 import { TransmissionFieldsComponent } from '../ui/specifications/transmission-fields.component';
 import { StagesFieldComponent } from '../ui/stages-field.component';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { JointComponent } from './joint.component';
 import type { LineStation } from '../ui/drive-line/stations';
+import { ButtonModule } from 'primeng/button';
 
 export interface AxisChange {
   readonly key: string;
@@ -88,6 +90,7 @@ const PART_OF: Partial<Record<LineStation, PartKind>> = {
 @Component({
   selector: 'cn-station-editor',
   imports: [
+    ButtonModule,
     CautionComponent,
     ChoiceFieldComponent,
     ControllerFieldsComponent,

@@ -4,11 +4,13 @@ import { RouterLink } from '@angular/router';
 import { DesignStore } from '../data/design-store';
 import { TrialStore } from '../data/trial-store';
 import { ComparisonComponent } from '../ui/comparison.component';
+import { OneOfComponent } from '../ui/one-of.component';
+import { ButtonModule } from 'primeng/button';
 
 /** The what-ifs beside the present design: what each would change, to adopt or to drop. */
 @Component({
   selector: 'cn-trials',
-  imports: [ComparisonComponent, RouterLink],
+  imports: [ButtonModule, ComparisonComponent, OneOfComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (open(); as trial) {
@@ -18,23 +20,13 @@ import { ComparisonComponent } from '../ui/comparison.component';
             What if … <span class="quiet wrap-anywhere">{{ trial.name }}</span>
           </h2>
           <span class="row">
-            <button type="button" class="button primary" (click)="adopt(trial.id)">Adopt it</button>
-            <button type="button" class="button" (click)="store.drop(trial.id)">Drop it</button>
+            <button type="button" pButton (click)="adopt(trial.id)">Adopt it</button>
+            <button type="button" pButton severity="secondary" outlined (click)="store.drop(trial.id)">Drop it</button>
           </span>
         </header>
         @if (trials().length > 1) {
           <p class="row small">
-            @for (other of trials(); track other.id) {
-              <button
-                type="button"
-                class="button"
-                [attr.aria-pressed]="other.id === trial.id"
-                [class.primary]="other.id === trial.id"
-                (click)="chosen.set(other.id)"
-              >
-                {{ other.name }}
-              </button>
-            }
+            <cn-one-of label="What if" [options]="trialOptions()" [value]="'' + trial.id" (chosen)="choose($event)" />
           </p>
         }
         @if (present(); as document) {
@@ -59,6 +51,9 @@ export class TrialsComponent {
   protected readonly present = toSignal(inject(DesignStore).document$);
   protected readonly trials = toSignal(this.store.trials$, { initialValue: [] });
   protected readonly chosen = signal<number | null>(null);
+  protected readonly trialOptions = computed(() =>
+    this.trials().map(({ id, name }) => ({ value: String(id), label: name })),
+  );
   private newest = 0;
   protected readonly open = computed(() => {
     const trials = this.trials();
@@ -70,6 +65,10 @@ export class TrialsComponent {
     }
     return trials.find((trial) => trial.id === this.chosen()) ?? latest ?? null;
   });
+
+  protected choose(id: string): void {
+    this.chosen.set(Number(id));
+  }
 
   protected adopt(id: number): void {
     this.store.adopt(id);

@@ -11,6 +11,7 @@ import {
 import { formatNumber } from '@crisp-notch/core/quantity';
 import type { Trace } from '@crisp-notch/core/simulation';
 import { momentAt, watchPicture } from './watch.layout';
+import { ButtonModule } from 'primeng/button';
 
 /** A whole run is shown in this many seconds, however short it was. */
 const SHOWN_IN_SECONDS = 12;
@@ -19,6 +20,7 @@ const WIDTH = 560;
 /** The rotor among the commanded notches, slowed down until the eye can follow. */
 @Component({
   selector: 'cn-watch',
+  imports: [ButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './watch.component.html',
   styleUrl: './watch.component.css',

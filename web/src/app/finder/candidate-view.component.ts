@@ -22,11 +22,12 @@ import type { AxisView } from '../data/design-store';
 import { DriveLineComponent } from '../ui/drive-line/drive-line.component';
 import type { LineStation } from '../ui/drive-line/stations';
 import { FigureComponent } from '../ui/figure.component';
+import { ButtonModule } from 'primeng/button';
 
 /** One candidate as a drive line, with the working of every figure. */
 @Component({
   selector: 'cn-candidate-view',
-  imports: [DriveLineComponent, FigureComponent],
+  imports: [ButtonModule, DriveLineComponent, FigureComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="card stack" aria-label="The candidate explained">
@@ -40,10 +41,10 @@ import { FigureComponent } from '../ui/figure.component';
         }
       </dl>
       <p class="row actions">
-        <button type="button" class="button primary" (click)="adopted.emit()">Adopt it</button>
-        <button type="button" class="button" (click)="tried.emit()">Try it as a what-if</button>
-        <button type="button" class="button" (click)="pinned.emit()">Pin it</button>
-        <button type="button" class="button" (click)="closed.emit()">Close</button>
+        <button type="button" pButton (click)="adopted.emit()">Adopt it</button>
+        <button type="button" pButton severity="secondary" outlined (click)="tried.emit()">Try it as a what-if</button>
+        <button type="button" pButton severity="secondary" outlined (click)="pinned.emit()">Pin it</button>
+        <button type="button" pButton severity="secondary" outlined (click)="closed.emit()">Close</button>
         <span class="small quiet"
           >Adopting makes a revision; the supply’s voltage and the controller change for every axis on them.</span
         >

@@ -31,6 +31,7 @@ import {
   type Space,
 } from '@crisp-notch/core/search';
 import { InputTextModule } from 'primeng/inputtext';
+import { TooltipModule } from 'primeng/tooltip';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
 import { messageOf } from '../data/answers';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -45,6 +46,11 @@ import { CandidateViewComponent } from './candidate-view.component';
 import { PLACE_WORDS, QUALITY_WORDS, REASON_WORDS, relaxationWords, wishDimension } from './finder-words';
 import { PinsComponent, type PinFit } from './pins.component';
 import type { FitsRequest, SortBy } from '../workers/finder-messages';
+import { ProgressComponent } from '../ui/progress.component';
+import { TickComponent } from '../ui/tick.component';
+import { OneOfComponent } from '../ui/one-of.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 /** Rows of the list; the front may hold thousands. */
 const SHOWN = 40;
@@ -60,7 +66,19 @@ const COUNT = new Intl.NumberFormat('en-GB');
 /** Searches the shelf and the standard sizes for everything that does the job, and says what each gives up. */
 @Component({
   selector: 'cn-finder-page',
-  imports: [CandidateTableComponent, CandidateViewComponent, InputTextModule, PinsComponent, RouterLink],
+  imports: [
+    ButtonModule,
+    CandidateTableComponent,
+    CandidateViewComponent,
+    InputTextModule,
+    MessageModule,
+    OneOfComponent,
+    PinsComponent,
+    ProgressComponent,
+    RouterLink,
+    TickComponent,
+    TooltipModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './finder.page.html',
   styleUrl: './finder.page.css',
@@ -78,6 +96,9 @@ export class FinderPage implements OnInit {
   protected readonly finder = inject(FinderStore);
   private readonly document = toSignal(this.store.document$);
   protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  protected readonly axisOptions = computed(() =>
+    this.axes().map(({ axis: { id, letter } }) => ({ value: id, label: letter })),
+  );
   protected readonly state = toSignal(this.finder.state$, { requireSync: true });
   protected readonly options = toSignal(this.finder.options$, { requireSync: true });
   protected readonly pins = toSignal(this.finder.pins$, { requireSync: true });

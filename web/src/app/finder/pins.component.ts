@@ -4,6 +4,7 @@ import { boxOf, QUALITIES, type Candidate, type Quality } from '@crisp-notch/cor
 import type { Pin } from '../data/finder-store';
 import { PreferencesStore } from '../data/preferences';
 import { columnUnits, qualityTexts, stationTexts } from './candidate-rows';
+import { ButtonModule } from 'primeng/button';
 
 const NAMES: Readonly<Record<Quality, string>> = {
   cost: 'Cost',
@@ -35,6 +36,7 @@ export interface PinFit {
 /** Pinned candidates side by side; what differs for the better is marked. */
 @Component({
   selector: 'cn-pins',
+  imports: [ButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (pins().length) {
@@ -94,7 +96,7 @@ export interface PinFit {
               <td></td>
               @for (column of columns(); track column.pin.id) {
                 <td>
-                  <button type="button" class="button" (click)="adopted.emit(column.pin)">
+                  <button type="button" pButton severity="secondary" outlined (click)="adopted.emit(column.pin)">
                     Adopt<span class="visually-hidden"> pin {{ $index + 1 }}</span>
                   </button>
                 </td>

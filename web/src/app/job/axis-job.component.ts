@@ -5,9 +5,11 @@ import type { Quantity } from '@crisp-notch/core/shape';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { CautionComponent } from '../ui/caution.component';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { jobFields, type JobField } from './job-fields';
+import { ButtonModule } from 'primeng/button';
 
 type LinearJob = Extract<Job, { kind: 'linear' }>;
 const GUIDES: readonly ChoiceOption[] = [
@@ -22,7 +24,7 @@ type JobValues = Readonly<Record<string, Quantity | null | undefined>>;
 /** What one axis is asked to do; guesses are dashed until they are confirmed. */
 @Component({
   selector: 'cn-axis-job',
-  imports: [CautionComponent, ChoiceFieldComponent, QuantityFieldComponent],
+  imports: [ButtonModule, CautionComponent, ChoiceFieldComponent, QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './axis-job.component.html',
   styles: `

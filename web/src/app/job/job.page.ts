@@ -9,11 +9,19 @@ import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { MACHINE_KIND_OPTIONS } from '../ui/machine-kinds';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { AxisJobComponent } from './axis-job.component';
+import { ButtonModule } from 'primeng/button';
 
 /** Operation 10: what the machine has to do, axis by axis. */
 @Component({
   selector: 'cn-job-page',
-  imports: [AxisJobComponent, ChoiceFieldComponent, InputTextModule, OperationFrameComponent, TextareaModule],
+  imports: [
+    AxisJobComponent,
+    ButtonModule,
+    ChoiceFieldComponent,
+    InputTextModule,
+    OperationFrameComponent,
+    TextareaModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './job.page.html',
   styles: `

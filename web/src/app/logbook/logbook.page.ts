@@ -12,6 +12,9 @@ import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { LogbookStore } from '../data/logbook-store';
 import { PreferencesStore } from '../data/preferences';
+import { TickComponent } from '../ui/tick.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 const KIND_WORDS = {
   note: 'note',
@@ -30,7 +33,7 @@ const VERDICT_WORDS = {
 /** What happened to a machine, and its revisions beside each other. */
 @Component({
   selector: 'cn-logbook-page',
-  imports: [InputTextModule, RouterLink, TextareaModule],
+  imports: [ButtonModule, InputTextModule, MessageModule, RouterLink, TextareaModule, TickComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './logbook.page.html',
   styleUrl: './logbook.page.css',

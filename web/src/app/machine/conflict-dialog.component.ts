@@ -3,6 +3,8 @@ import type { MachineCopy } from '@crisp-notch/contract';
 import { differencesBetween, type Machine } from '@crisp-notch/core/machine';
 import { shortMoment } from '../data/dates';
 import { DialogComponent } from '../ui/dialog.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 /**
  * Another tab or person saved the machine meanwhile: shows what differs and lets the user choose. Nothing is lost
@@ -10,7 +12,7 @@ import { DialogComponent } from '../ui/dialog.component';
  */
 @Component({
   selector: 'cn-conflict-dialog',
-  imports: [DialogComponent],
+  imports: [ButtonModule, DialogComponent, MessageModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-dialog heading="Changed in two places">
@@ -30,11 +32,13 @@ import { DialogComponent } from '../ui/dialog.component';
           </div>
         }
         @if (trouble()) {
-          <p class="error" role="alert">{{ trouble() }}</p>
+          <p-message severity="error">{{ trouble() }}</p-message>
         }
         <p class="row">
-          <button type="button" class="button primary" (click)="chosen.emit('ours')">Keep what is here</button>
-          <button type="button" class="button" (click)="chosen.emit('theirs')">Take the other version</button>
+          <button type="button" pButton (click)="chosen.emit('ours')">Keep what is here</button>
+          <button type="button" pButton severity="secondary" outlined (click)="chosen.emit('theirs')">
+            Take the other version
+          </button>
         </p>
       </div>
     </cn-dialog>

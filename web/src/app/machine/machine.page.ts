@@ -32,6 +32,7 @@ import { RouteCardComponent } from './route-card.component';
 import { SaveBannerComponent } from './save-banner.component';
 import { saveWords } from './save-words';
 import { WorkingPanelComponent } from './working-panel.component';
+import { ButtonModule } from 'primeng/button';
 
 /** Second key of `g 1` and its like, and where it leads. */
 const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
@@ -40,10 +41,11 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
 @Component({
   selector: 'cn-machine-page',
   imports: [
-    RouterOutlet,
-    RouteCardComponent,
+    ButtonModule,
     ConflictDialogComponent,
     DialogComponent,
+    RouteCardComponent,
+    RouterOutlet,
     SaveBannerComponent,
     WorkingPanelComponent,
   ],

@@ -5,6 +5,7 @@ import { currentCheck, OPERATIONS, operationState, type OperationState } from '@
 import { shortDay } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
+import { ButtonModule } from 'primeng/button';
 
 interface CardLine {
   readonly number: number;
@@ -18,7 +19,7 @@ interface CardLine {
 /** The workshop route card: operations with their state, and the one thing to do next. */
 @Component({
   selector: 'cn-route-card',
-  imports: [RouterLink, RouterLinkActive],
+  imports: [ButtonModule, RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './route-card.component.html',
   styleUrl: './route-card.component.css',

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { SaveState } from '../data/design.state';
+import { ButtonModule } from 'primeng/button';
 
 /** Why something is not saved and what to do about it; or what happened to the design without the user's doing. */
 @Component({
   selector: 'cn-save-banner',
+  imports: [ButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @switch (save().kind) {
@@ -14,7 +16,11 @@ import type { SaveState } from '../data/design.state';
               Not saved: this machine is no longer on the server, it was deleted elsewhere. What you see is kept in this
               browser.
             </p>
-            <p><button type="button" class="button" (click)="keepAsNew.emit()">Keep it as a new machine</button></p>
+            <p>
+              <button type="button" pButton severity="secondary" outlined (click)="keepAsNew.emit()">
+                Keep it as a new machine
+              </button>
+            </p>
           } @else {
             <p>
               Not saved, trying again: {{ $any(save()).message }} What you changed is kept in this browser too, even if

@@ -16,12 +16,17 @@ import { dimensionOf, goalSeek, working, type Figure, type Reading } from '@cris
 import { shortDay } from '../data/dates';
 import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { RadioButtonModule } from 'primeng/radiobutton';
+import { SelectComponent } from '../ui/select.component';
 
 const STRONGEST_SHOWN = 4;
 
 /** Shows the working of one figure: formula, numbers, where they came from, the source, and what it depends on most. */
 @Component({
   selector: 'cn-working-panel',
+  imports: [ButtonModule, SelectComponent, FormsModule, RadioButtonModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './working-panel.component.html',
   styleUrl: './working-panel.component.css',
@@ -61,6 +66,7 @@ export class WorkingPanelComponent {
   /** The value that the figure is wished to have, as typed, and the field that may change for it. */
   protected readonly wish = signal('');
   protected readonly wishField = signal('');
+  protected readonly fieldOptions = computed(() => this.fields().map(({ id, name }) => ({ value: id, label: name })));
   protected readonly fields = computed(() => this.working().sensitivities.map(({ field }) => field));
   protected readonly answer = computed(() => {
     const [typed, figure, { reckoner, context }] = [this.wish(), this.figure(), this.view()];

@@ -1,5 +1,4 @@
-import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type OnInit } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnInit } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { MachineSummary } from '@crisp-notch/contract';
 import { newMachine } from '@crisp-notch/core/machine';
@@ -14,6 +13,9 @@ import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { DialogComponent } from '../ui/dialog.component';
 import { MACHINE_KIND_OPTIONS } from '../ui/machine-kinds';
 import { VerdictComponent } from '../ui/verdict.component';
+import { FileButtonComponent } from '../ui/file-button.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 type Loading =
   | { readonly kind: 'loading' }
@@ -23,7 +25,16 @@ type Loading =
 /** Every machine on this installation. */
 @Component({
   selector: 'cn-machines-page',
-  imports: [ChoiceFieldComponent, DialogComponent, InputTextModule, RouterLink, VerdictComponent],
+  imports: [
+    ButtonModule,
+    ChoiceFieldComponent,
+    DialogComponent,
+    FileButtonComponent,
+    InputTextModule,
+    MessageModule,
+    RouterLink,
+    VerdictComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machines.page.html',
   styleUrl: './machines.page.css',
@@ -32,7 +43,6 @@ export class MachinesPage implements OnInit {
   private readonly store = inject(MachinesStore);
   private readonly router = inject(Router);
   protected readonly left = inject(Outbox).leftIds;
-  private readonly fileBox = viewChild.required<ElementRef<HTMLInputElement>>('file');
   protected readonly loading = signal<Loading>({ kind: 'loading' });
   protected readonly message = signal('');
   protected readonly search = signal('');
@@ -121,22 +131,15 @@ export class MachinesPage implements OnInit {
     }
   }
 
-  protected chooseFile(): void {
-    this.fileBox().nativeElement.click();
-  }
-
   /** Takes a machine document, or a machine with its history. */
-  protected async import(box: HTMLInputElement): Promise<void> {
-    const file = box.files?.[0];
-    if (!file) return;
+  protected readonly takeFile = async (file: File): Promise<void> => {
     await this.open(async () => {
       const brought = await this.store.bringIn(file);
       if ('made' in brought) return brought.made;
       this.already.set(brought.already);
       return null;
     });
-    box.value = '';
-  }
+  };
 
   protected async bringInAgain(already: AlreadyHere): Promise<void> {
     this.already.set(null);

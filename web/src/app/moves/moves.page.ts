@@ -20,13 +20,21 @@ import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { WholeFieldComponent } from '../ui/whole-field.component';
+import { ButtonModule } from 'primeng/button';
 
 const STOPS_SHOWN = 12;
 
 /** Operation 60: one turn forward and back, and the small sums of the bench. */
 @Component({
   selector: 'cn-moves-page',
-  imports: [CautionComponent, FigureComponent, OperationFrameComponent, QuantityFieldComponent, WholeFieldComponent],
+  imports: [
+    ButtonModule,
+    CautionComponent,
+    FigureComponent,
+    OperationFrameComponent,
+    QuantityFieldComponent,
+    WholeFieldComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './moves.page.html',
   styleUrl: './moves.page.css',

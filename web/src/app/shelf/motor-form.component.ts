@@ -1,17 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { estimatedMotor, type MotorSpecification } from '@crisp-notch/core/parts';
 import { MotorFieldsComponent } from '../ui/specifications/motor-fields.component';
+import { ButtonModule } from 'primeng/button';
 
 /** A motor on the shelf; what its sheet leaves out can be guessed. */
 @Component({
   selector: 'cn-motor-form',
-  imports: [MotorFieldsComponent],
+  imports: [ButtonModule, MotorFieldsComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-motor-fields [specification]="specification()" (changed)="changed.emit($event)" />
     @if (estimate(); as guessed) {
       <p class="small">
-        <button type="button" class="button" (click)="changed.emit(guessed)">Estimate what the sheet leaves out</button>
+        <button type="button" pButton severity="secondary" outlined (click)="changed.emit(guessed)">
+          Estimate what the sheet leaves out
+        </button>
         Inductance from 1.5 ms of time constant, rotor inertia from the torque (common practice, no source); marked as
         estimated.
       </p>

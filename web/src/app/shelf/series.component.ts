@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
 import { TRANSMISSION_SERIES, type SeriesMember } from '@crisp-notch/core/parts';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
+import { TickComponent } from '../ui/tick.component';
+import { ButtonModule } from 'primeng/button';
 
 const OPTIONS: readonly ChoiceOption[] = TRANSMISSION_SERIES.map(({ id, name, members }) => ({
   value: id,
@@ -10,7 +13,7 @@ const OPTIONS: readonly ChoiceOption[] = TRANSMISSION_SERIES.map(({ id, name, me
 /** A standard series with its standard, to put on the shelf whole or in part. */
 @Component({
   selector: 'cn-series',
-  imports: [ChoiceFieldComponent],
+  imports: [ButtonModule, ChoiceFieldComponent, TickComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-choice-field label="Series" [options]="options" [value]="series().id" (changed)="choose($event)" />
@@ -18,19 +21,16 @@ const OPTIONS: readonly ChoiceOption[] = TRANSMISSION_SERIES.map(({ id, name, me
     <ul class="members">
       @for (member of series().members; track member.name) {
         <li>
-          <label
-            ><input type="checkbox" [checked]="!left().has(member.name)" (change)="toggle(member.name)" />
-            {{ member.name }}</label
-          >
+          <cn-tick [isTicked]="!left().has(member.name)" (ticked)="toggle(member.name)">{{ member.name }}</cn-tick>
         </li>
       }
     </ul>
     <p class="row">
-      <button type="button" class="button primary" [disabled]="taken().length === 0" (click)="chosen.emit(taken())">
+      <button type="button" pButton [disabled]="taken().length === 0" (click)="chosen.emit(taken())">
         Put {{ taken().length }} on the shelf
       </button>
-      <button type="button" class="button" (click)="leaveAll()">Leave all</button>
-      <button type="button" class="button" (click)="left.set(empty)">Take all</button>
+      <button type="button" pButton severity="secondary" outlined (click)="leaveAll()">Leave all</button>
+      <button type="button" pButton severity="secondary" outlined (click)="left.set(empty)">Take all</button>
     </p>
   `,
   styles: `

@@ -1,5 +1,4 @@
-import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type OnInit } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnInit } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from '@crisp-notch/core/formats';
@@ -22,6 +21,11 @@ import { ShelfStore } from '../data/shelf-store';
 import { DialogComponent } from '../ui/dialog.component';
 import { PartEditorComponent } from './part-editor.component';
 import { SeriesComponent } from './series.component';
+import { SelectComponent, type ChoiceOption } from '../ui/select.component';
+import { OneOfComponent } from '../ui/one-of.component';
+import { FileButtonComponent } from '../ui/file-button.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 const ROWS_A_PAGE = 14;
 
@@ -56,14 +60,24 @@ const PASSES: Readonly<
 /** The parts shelf: what is there to build with, by what it is. */
 @Component({
   selector: 'cn-shelf-page',
-  imports: [DialogComponent, InputTextModule, PartEditorComponent, SeriesComponent, TableModule],
+  imports: [
+    ButtonModule,
+    DialogComponent,
+    FileButtonComponent,
+    InputTextModule,
+    MessageModule,
+    OneOfComponent,
+    PartEditorComponent,
+    SelectComponent,
+    SeriesComponent,
+    TableModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf.page.html',
   styleUrl: './shelf.page.css',
 })
 export class ShelfPage implements OnInit {
   private readonly shelf = inject(ShelfStore);
-  private readonly fileBox = viewChild.required<ElementRef<HTMLInputElement>>('file');
   protected readonly state = toSignal(this.shelf.state$, { requireSync: true });
   protected readonly search = signal('');
   protected readonly kind = signal<PartKind | null>(null);
@@ -84,8 +98,11 @@ export class ShelfPage implements OnInit {
   protected readonly editing = signal<{ readonly stored: StoredPart | null; readonly part: Part } | null>(null);
   protected readonly editorMessage = signal('');
   protected readonly deleting = signal<StoredPart | null>(null);
-  protected readonly kinds = PART_KINDS;
-  protected readonly pluralOf = (kind: PartKind): string => declarationOf(kind).plural;
+  protected readonly kindOptions: readonly ChoiceOption[] = [
+    { value: '', label: 'every kind' },
+    ...PART_KINDS.map((kind) => ({ value: kind, label: declarationOf(kind).plural })),
+  ];
+  protected readonly newKindOptions: readonly ChoiceOption[] = PART_KINDS.map((kind) => ({ value: kind, label: kind }));
   protected readonly rowsAPage = ROWS_A_PAGE;
   private readonly all = computed(() => {
     const state = this.state();
@@ -201,15 +218,8 @@ export class ShelfPage implements OnInit {
     downloadText('parts.json', writePartsJson(this.rows().map((row) => row.stored.part)), 'application/json');
   }
 
-  protected chooseFile(): void {
-    this.fileBox().nativeElement.click();
-  }
-
-  protected async import(box: HTMLInputElement): Promise<void> {
-    const file = box.files?.[0];
-    if (!file) return;
+  protected readonly takeFile = async (file: File): Promise<void> => {
     const text = await file.text();
-    box.value = '';
     const read = /\.json$/i.test(file.name) ? readPartsJson(text) : readPartsCsv(text);
     if (!read.ok) {
       const lines = read.error.slice(0, 5).map((problem) => `${problem.path} ${problem.message}`.trim());
@@ -218,7 +228,7 @@ export class ShelfPage implements OnInit {
       );
     } else if (read.value.length === 0) this.message.set(`${file.name} holds no parts.`);
     else await this.attempt(async () => this.done.set(`${await this.shelf.importAll(read.value)} parts imported.`));
-  }
+  };
 
   private async attempt(work: () => Promise<void>): Promise<void> {
     this.message.set('');

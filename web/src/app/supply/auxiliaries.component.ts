@@ -8,18 +8,21 @@ import { auxiliaryPower, convertersOn, converterLoad, railVoltage } from '@crisp
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { ProgramWordFieldComponent } from '../ui/program-word-field.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { AuxiliaryFieldsComponent } from '../ui/specifications/auxiliary-fields.component';
 import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.component';
+import { ButtonModule } from 'primeng/button';
 
 /** Rails that converters make, and everything that is no axis: spindle, pump, fan, relay, lights. */
 @Component({
   selector: 'cn-auxiliaries',
   imports: [
     AuxiliaryFieldsComponent,
+    ButtonModule,
     ChoiceFieldComponent,
     ConverterFieldsComponent,
     InputTextModule,
@@ -48,7 +51,7 @@ import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.
       align-content: start;
     }
 
-    .fields > .button {
+    .fields > .p-button {
       justify-self: start;
     }
 

@@ -8,7 +8,8 @@ import { fuseFor, wireArea, wireCurrentMost } from '@crisp-notch/core/power';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { CautionComponent } from '../ui/caution.component';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { FigureComponent } from '../ui/figure.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 

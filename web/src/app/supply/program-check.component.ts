@@ -5,29 +5,28 @@ import { checkProgram, PROGRAM_MOST } from '@crisp-notch/core/program';
 import { TextareaModule } from 'primeng/textarea';
 import { DesignStore } from '../data/design-store';
 import { ProgramDraft } from '../data/program-draft';
+import { FileButtonComponent } from '../ui/file-button.component';
+import { MessageModule } from 'primeng/message';
 
 /** A program read for the words that switch the auxiliaries: do they appear, in time, and are they taken back? */
 @Component({
   selector: 'cn-program-check',
-  imports: [TextareaModule],
+  imports: [FileButtonComponent, MessageModule, TextareaModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
-      <button type="button" class="button" (click)="file.click()">Open a program</button>
-      <input
-        #file
-        type="file"
+      <cn-file-button
+        words="Open a program"
+        label="Program file"
         accept=".nc,.ngc,.gcode,.tap,.txt,text/plain"
-        hidden
-        aria-label="Program file"
-        (change)="open(file)"
+        [take]="takeFile"
       />
       <span class="small quiet"
         >It is read here and not kept: the design holds what the machine is, not what it cuts.</span
       >
     </div>
     @if (message()) {
-      <p class="error" role="alert">{{ message() }}</p>
+      <p-message severity="error">{{ message() }}</p-message>
     }
     <div class="halves">
       <label>
@@ -145,17 +144,14 @@ export class ProgramCheckComponent {
         : lines.join(', ');
   }
 
-  protected async open(picker: HTMLInputElement): Promise<void> {
-    const file = picker.files?.[0];
-    picker.value = '';
-    if (!file) return;
+  protected readonly takeFile = async (file: File): Promise<void> => {
     if (file.size > PROGRAM_MOST) {
       this.message.set(`${file.name} is larger than ${PROGRAM_MOST / 1e6} MB. Check a part of it.`);
       return;
     }
     this.message.set('');
     this.draft.set(await file.text());
-  }
+  };
 
   /** Selects a line of the program, so that it is seen. */
   protected goTo(line: number): void {

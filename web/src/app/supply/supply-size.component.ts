@@ -11,10 +11,12 @@ import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { WorkingStore } from '../data/working-store';
-import { ChoiceFieldComponent, type ChoiceOption } from '../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import type { ChoiceOption } from '../ui/select.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
+import { ButtonModule } from 'primeng/button';
 
 const SCHOOLS: readonly ChoiceOption[] = [
   { value: 'computed', label: 'power' },
@@ -39,7 +41,14 @@ const COLUMNS = [
 /** One supply: what hangs on it by each school of counting, what it gives, and what is wrong. */
 @Component({
   selector: 'cn-supply-size',
-  imports: [ChoiceFieldComponent, InputTextModule, PartChooserComponent, QuantityFieldComponent, SupplyFieldsComponent],
+  imports: [
+    ButtonModule,
+    ChoiceFieldComponent,
+    InputTextModule,
+    PartChooserComponent,
+    QuantityFieldComponent,
+    SupplyFieldsComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './supply-size.component.html',
   styleUrl: './supply-size.component.css',

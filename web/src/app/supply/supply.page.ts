@@ -12,6 +12,7 @@ import { AuxiliariesComponent } from './auxiliaries.component';
 import { FeedsComponent } from './feeds.component';
 import { ProgramCheckComponent } from './program-check.component';
 import { SupplySizeComponent } from './supply-size.component';
+import { ButtonModule } from 'primeng/button';
 
 const TABS: readonly TabOption[] = [
   { id: 'size', label: 'Size' },
@@ -25,6 +26,7 @@ const TABS: readonly TabOption[] = [
   selector: 'cn-supply-page',
   imports: [
     AuxiliariesComponent,
+    ButtonModule,
     CautionComponent,
     FeedsComponent,
     OperationFrameComponent,
@@ -35,33 +37,39 @@ const TABS: readonly TabOption[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1>Supply</h1>
-    <cn-tabs label="What to see of the supply" [tabs]="tabs" [selected]="tab()" (chosen)="tab.set($event)" />
-    <div role="tabpanel" tabindex="0" class="stack" [id]="'panel-' + tab()" [attr.aria-labelledby]="'tab-' + tab()">
-      @switch (tab()) {
-        @case ('size') {
-          @for (plan of plans(); track plan.supply.id) {
-            <cn-supply-size [plan]="plan" [place]="$index + 1" [axes]="axes()" [canRemove]="plan.lines.length === 0" />
-          } @empty {
-            <p>No supply yet. Add the first one; axes and auxiliaries are hung on it.</p>
+    <cn-tabs label="What to see of the supply" [tabs]="tabs" [selected]="tab()" (chosen)="tab.set($event)">
+      <div class="stack">
+        @switch (tab()) {
+          @case ('size') {
+            @for (plan of plans(); track plan.supply.id) {
+              <cn-supply-size
+                [plan]="plan"
+                [place]="$index + 1"
+                [axes]="axes()"
+                [canRemove]="plan.lines.length === 0"
+              />
+            } @empty {
+              <p>No supply yet. Add the first one; axes and auxiliaries are hung on it.</p>
+            }
+            <p><button type="button" pButton severity="secondary" outlined (click)="add()">Add a supply</button></p>
+            <cn-caution
+              >Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or
+              check it. Supplies hold a charge after switching off. Charge batteries, lithium ones above all, only with
+              the charger made for them, and fuse them at the terminal.</cn-caution
+            >
           }
-          <p><button type="button" class="button" (click)="add()">Add a supply</button></p>
-          <cn-caution
-            >Mains wiring, earthing and enclosures: follow the local electrical code and have a qualified person do or
-            check it. Supplies hold a charge after switching off. Charge batteries, lithium ones above all, only with
-            the charger made for them, and fuse them at the terminal.</cn-caution
-          >
+          @case ('wires') {
+            <cn-feeds [axes]="axes()" />
+          }
+          @case ('auxiliaries') {
+            <cn-auxiliaries />
+          }
+          @case ('program') {
+            <cn-program-check />
+          }
         }
-        @case ('wires') {
-          <cn-feeds [axes]="axes()" />
-        }
-        @case ('auxiliaries') {
-          <cn-auxiliaries />
-        }
-        @case ('program') {
-          <cn-program-check />
-        }
-      }
-    </div>
+      </div>
+    </cn-tabs>
     <cn-operation-frame [number]="30" />
   `,
   styles: `

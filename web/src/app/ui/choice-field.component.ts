@@ -1,30 +1,24 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-
-export interface ChoiceOption {
-  readonly value: string;
-  readonly label: string;
-}
+import { SelectComponent, type ChoiceOption } from './select.component';
 
 let count = 0;
 
-/** One of a few options; one that nobody has chosen yet is dashed until it is confirmed. */
+/** One of a few options under its label; one that nobody has chosen yet is dashed until it is confirmed. */
 @Component({
   selector: 'cn-choice-field',
+  imports: [SelectComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="field-row">
-      <label [for]="id">{{ label() }}</label>
+      <span class="field-label" [id]="id">{{ label() }}</span>
       <span class="row">
-        <select
-          class="field"
-          [class.assumed]="isAssumed()"
-          [id]="id"
-          (change)="changed.emit($any($event.target).value)"
-        >
-          @for (option of options(); track option.value) {
-            <option [value]="option.value" [selected]="option.value === value()">{{ option.label }}</option>
-          }
-        </select>
+        <cn-select
+          [options]="options()"
+          [value]="value()"
+          [labelledBy]="id"
+          [isAssumed]="isAssumed()"
+          (chosen)="changed.emit($event)"
+        />
         @if (isAssumed()) {
           <span class="small quiet">assumed</span>
           <button type="button" class="link small" (click)="changed.emit(value())">
@@ -40,9 +34,8 @@ let count = 0;
       gap: 8px;
     }
 
-    select {
+    cn-select {
       flex: 1;
-      min-width: 0;
     }
   `,
 })

@@ -3,8 +3,10 @@ import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape
 import { DENSITIES, offAxisInertia, tubeInertia } from '@crisp-notch/core/mechanics';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { PreferencesStore } from '../data/preferences';
-import { ChoiceFieldComponent, type ChoiceOption } from './choice-field.component';
+import { ChoiceFieldComponent } from './choice-field.component';
+import type { ChoiceOption } from './select.component';
 import { QuantityFieldComponent } from './quantity-field.component';
+import { ButtonModule } from 'primeng/button';
 
 const MATERIALS: readonly ChoiceOption[] = Object.keys(DENSITIES).map((value) => ({ value, label: value }));
 type Material = keyof typeof DENSITIES;
@@ -12,7 +14,7 @@ type Material = keyof typeof DENSITIES;
 /** An inertia from what callipers measure: a solid cylinder or a tube, about its own axis or beside it. */
 @Component({
   selector: 'cn-inertia-estimate',
-  imports: [ChoiceFieldComponent, QuantityFieldComponent],
+  imports: [ButtonModule, ChoiceFieldComponent, QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
@@ -44,7 +46,9 @@ type Material = keyof typeof DENSITIES;
         <p class="row small" role="status">
           @if (result(); as found) {
             <span class="number">{{ found.shown }}</span>
-            <button type="button" class="button" (click)="estimated.emit(found.quantity)">Use this estimate</button>
+            <button type="button" pButton severity="secondary" outlined (click)="estimated.emit(found.quantity)">
+              Use this estimate
+            </button>
           } @else {
             <span class="quiet">{{ trouble() }}</span>
           }

@@ -1,5 +1,5 @@
 import { MACHINE_KINDS, machineKindOf } from '@crisp-notch/core/machine-kinds';
-import type { ChoiceOption } from './choice-field.component';
+import type { ChoiceOption } from './select.component';
 
 /** The kinds of machine as a list to choose from. */
 export const MACHINE_KIND_OPTIONS: readonly ChoiceOption[] = MACHINE_KINDS.map((kind) => ({

@@ -16,6 +16,7 @@ import { shortDay, today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { DialogComponent } from './dialog.component';
+import { ButtonModule } from 'primeng/button';
 
 const REASON_LIMIT = 200;
 const NOTE_LIMIT = 4000;
@@ -23,7 +24,7 @@ const NOTE_LIMIT = 4000;
 /** What every operation has at its foot: its state, a stamp, a hold with its reason, and a note. */
 @Component({
   selector: 'cn-operation-frame',
-  imports: [DialogComponent, TextareaModule],
+  imports: [ButtonModule, DialogComponent, TextareaModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './operation-frame.component.html',
   styleUrl: './operation-frame.component.css',

@@ -4,6 +4,8 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { blankStage, type Stage } from '@crisp-notch/core/parts';
 import { isGuessed, quantityOf } from '@crisp-notch/core/shape';
+import { By } from '@angular/platform-browser';
+import { SelectComponent } from './select.component';
 import { StagesFieldComponent } from './stages-field.component';
 
 describe('the stages of a gear train on the page', () => {
@@ -25,9 +27,8 @@ describe('the stages of a gear train on the page', () => {
     await fixture.whenStable();
   };
   const choose = async (kind: Stage['kind']): Promise<void> => {
-    const select = root().querySelector('select') as HTMLSelectElement;
-    select.value = kind;
-    select.dispatchEvent(new Event('change'));
+    const select = fixture.debugElement.query(By.directive(SelectComponent)).componentInstance as SelectComponent;
+    select.chosen.emit(kind);
     await fixture.whenStable();
   };
 

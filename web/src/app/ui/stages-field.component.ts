@@ -5,6 +5,8 @@ import { isGuessed, withCount } from '@crisp-notch/core/shape';
 import { formatNumber, rationalToNumber, rationalToText } from '@crisp-notch/core/quantity';
 import { QuantityFieldComponent } from './quantity-field.component';
 import { WholeFieldComponent } from './whole-field.component';
+import { SelectComponent } from './select.component';
+import { ButtonModule } from 'primeng/button';
 
 const STAGE_LIMIT = 12;
 /** A longer fraction says nothing to a reader. */
@@ -32,7 +34,7 @@ type StageChange = Partial<
 /** A chain of gear, belt and worm stages, each by its teeth. */
 @Component({
   selector: 'cn-stages-field',
-  imports: [QuantityFieldComponent, WholeFieldComponent],
+  imports: [ButtonModule, QuantityFieldComponent, SelectComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stages-field.component.html',
   styles: `
@@ -72,7 +74,7 @@ export class StagesFieldComponent {
   readonly stages = input.required<readonly Stage[]>();
   readonly changed = output<readonly Stage[]>();
 
-  protected readonly kinds = KINDS;
+  protected readonly kindOptions = KINDS.map(({ kind, label }) => ({ value: kind, label }));
   protected readonly limit = STAGE_LIMIT;
   protected readonly shareBounds = { isPositive: true, most: 1 };
   protected readonly playBounds = { least: 0 };

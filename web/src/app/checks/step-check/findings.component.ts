@@ -23,11 +23,12 @@ import { Corrections } from '../corrections';
 import type { FindingsView } from '../findings-inputs';
 import { deviationChart, deviationUnit } from './deviation-chart.options';
 import { causesOf, othersOf } from './findings.state';
+import { ButtonModule } from 'primeng/button';
 
 /** What a step check came to: what to set, the errors along the way, and the moves it asks for. */
 @Component({
   selector: 'cn-step-check-findings',
-  imports: [CautionComponent, ChartComponent, NotchRulerComponent],
+  imports: [ButtonModule, CautionComponent, ChartComponent, NotchRulerComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.component.html',
   styleUrl: './findings.component.css',

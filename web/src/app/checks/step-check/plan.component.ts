@@ -10,11 +10,15 @@ import { CheckStore } from '../../data/check-store';
 import { DesignStore, type AxisView } from '../../data/design-store';
 import { PreferencesStore } from '../../data/preferences';
 import { CautionComponent } from '../../ui/caution.component';
-import { ChoiceFieldComponent, type ChoiceOption } from '../../ui/choice-field.component';
+import { ChoiceFieldComponent } from '../../ui/choice-field.component';
+import type { ChoiceOption } from '../../ui/select.component';
 import { FigureComponent } from '../../ui/figure.component';
 import { QuantityFieldComponent } from '../../ui/quantity-field.component';
 import { WholeFieldComponent } from '../../ui/whole-field.component';
 import { firstDraft, planOf, readTargets, type PlanDraft } from './plan.state';
+import { TickComponent } from '../../ui/tick.component';
+import { ButtonModule } from 'primeng/button';
+import { MessageModule } from 'primeng/message';
 
 const APPROACHES: readonly ChoiceOption[] = [
   { value: 'one-way', label: 'from below only' },
@@ -35,12 +39,15 @@ const TILT_BOUNDS = { least: -1.2, most: 1.2 };
 @Component({
   selector: 'cn-step-check-plan',
   imports: [
+    ButtonModule,
     CautionComponent,
     ChoiceFieldComponent,
     FigureComponent,
     InputTextModule,
+    MessageModule,
     QuantityFieldComponent,
     RouterLink,
+    TickComponent,
     WholeFieldComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

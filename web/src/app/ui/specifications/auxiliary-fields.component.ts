@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { AuxiliarySpecification } from '@crisp-notch/core/parts';
-import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { ChoiceFieldComponent } from '../choice-field.component';
+import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 
 const USES: readonly ChoiceOption[] = [

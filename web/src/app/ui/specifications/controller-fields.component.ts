@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { ControllerSpecification } from '@crisp-notch/core/parts';
 import { isGuessed, withCount } from '@crisp-notch/core/shape';
-import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { ChoiceFieldComponent } from '../choice-field.component';
+import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
 

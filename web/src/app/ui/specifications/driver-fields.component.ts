@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { microstepsError } from '@crisp-notch/core/machine';
 import type { CurrentFormula, DriverSpecification } from '@crisp-notch/core/parts';
 import { isGuessed, quantityOf, withCount } from '@crisp-notch/core/shape';
-import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { ChoiceFieldComponent } from '../choice-field.component';
+import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
 import { WholeFieldComponent } from '../whole-field.component';

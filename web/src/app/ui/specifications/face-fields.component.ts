@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { type MountSpecification, FRAME_SIZES } from '@crisp-notch/core/parts';
-import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { ChoiceFieldComponent } from '../choice-field.component';
+import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 
 const millimetres = (value: number): string => String(Number((value * 1000).toPrecision(3)));

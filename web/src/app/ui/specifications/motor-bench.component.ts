@@ -5,11 +5,12 @@ import { armTorque, inductanceFromRise } from '@crisp-notch/core/motor';
 import { preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
 import { PreferencesStore } from '../../data/preferences';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { ButtonModule } from 'primeng/button';
 
 /** What a bench can find out about a motor without a sheet; what comes of it is marked as estimated. */
 @Component({
   selector: 'cn-motor-bench',
-  imports: [QuantityFieldComponent],
+  imports: [ButtonModule, QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="small quiet">Ohms of a coil go straight into the field above. For the rest:</p>
@@ -24,7 +25,7 @@ import { QuantityFieldComponent } from '../quantity-field.component';
     @if (torque(); as value) {
       <p class="row">
         <span class="number">{{ value.text }}</span>
-        <button type="button" class="button" (click)="changed.emit({ holdingTorque: value })">
+        <button type="button" pButton severity="secondary" outlined (click)="changed.emit({ holdingTorque: value })">
           Use as holding torque
         </button>
       </p>
@@ -39,7 +40,9 @@ import { QuantityFieldComponent } from '../quantity-field.component';
     @if (inductance(); as value) {
       <p class="row">
         <span class="number">{{ value.text }}</span>
-        <button type="button" class="button" (click)="changed.emit({ inductance: value })">Use as inductance</button>
+        <button type="button" pButton severity="secondary" outlined (click)="changed.emit({ inductance: value })">
+          Use as inductance
+        </button>
       </p>
     } @else if (rise()) {
       <p class="small quiet">Say the coil’s resistance first.</p>

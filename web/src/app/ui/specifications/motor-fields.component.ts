@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { BLANK_GEARHEAD, type Gearhead, type MotorSpecification, keyFor } from '@crisp-notch/core/parts';
 import { isGuessed, readQuantity } from '@crisp-notch/core/shape';
-import { ChoiceFieldComponent, type ChoiceOption } from '../choice-field.component';
+import { ChoiceFieldComponent } from '../choice-field.component';
+import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
 import { FaceFieldsComponent } from './face-fields.component';
 import { MotorBenchComponent } from './motor-bench.component';
 import { StagesFieldComponent } from '../stages-field.component';
+import { ButtonModule } from 'primeng/button';
 
 const LEADS: readonly ChoiceOption[] = [4, 5, 6, 8].map((leads) => ({ value: String(leads), label: `${leads} leads` }));
 
@@ -41,10 +43,11 @@ const QUOTES: readonly ChoiceOption[] = [
 @Component({
   selector: 'cn-motor-fields',
   imports: [
-    QuantityFieldComponent,
+    ButtonModule,
     ChoiceFieldComponent,
     FaceFieldsComponent,
     MotorBenchComponent,
+    QuantityFieldComponent,
     StagesFieldComponent,
     WholeFieldComponent,
   ],
