@@ -1,8 +1,9 @@
 import { checkPlan } from '@crisp-notch/core/checks';
 import { openMachine } from '@crisp-notch/core/machine';
 import { checkPart } from '@crisp-notch/core/parts';
-import { checkShape, nullable, record, text, whole } from '@crisp-notch/core/shape';
+import { checkShape } from '@crisp-notch/core/shape';
 import { number, object, string, type InferType } from 'yup';
+import { historyReadingShape } from './documents.js';
 import { fromCore, listOf } from './from-core.js';
 import { line } from './line.js';
 import { LOG_KINDS } from './requests.js';
@@ -18,14 +19,8 @@ function isMoment(value: string): boolean {
 const moment = string().defined().test('moment', '${path} must be a moment such as 2026-11-05T14:02:00.000Z', isMoment);
 const revisionNumber = number().integer().min(1).max(1_000_000).required();
 /** Of this or an earlier version; the server brings older ones up to date. */
-const machineDocument = fromCore(openMachine);
+const machineDocument = fromCore('Machine', openMachine);
 
-const readingShape = record({
-  index: whole(0, 10_000),
-  text: text(60, 1),
-  excluded: nullable(text(200, 1)),
-  at: text(24, 20),
-});
 interface HistoryReading {
   readonly index: number;
   readonly text: string;
@@ -34,7 +29,7 @@ interface HistoryReading {
 }
 
 function checkReading(input: unknown): ReturnType<typeof checkShape<HistoryReading>> {
-  const checked = checkShape(readingShape, input);
+  const checked = checkShape(historyReadingShape, input);
   return !checked.ok || isMoment(checked.value.at)
     ? checked
     : { ok: false, error: [{ path: 'at', message: 'must be a moment such as 2026-11-05T14:02:00.000Z' }] };
@@ -58,7 +53,7 @@ export const HISTORY_PIECES = {
   /**
    * A part of the shelf that a station was filled from, under the identity that the stations name. Not in version 1.
    */
-  part: object({ id: line(36, 1), part: fromCore(checkPart) })
+  part: object({ id: line(36, 1), part: fromCore('Part', checkPart) })
     .noUnknown()
     .strict(),
   revision: object({ number: revisionNumber, reason: line(200, 1), at: moment, document: machineDocument })
@@ -68,9 +63,9 @@ export const HISTORY_PIECES = {
     reference: line(40, 1),
     axisId: line(40, 1),
     revision: revisionNumber,
-    plan: fromCore(checkPlan),
+    plan: fromCore('CheckPlan', checkPlan),
     at: moment,
-    readings: listOf(checkReading, READINGS_MOST),
+    readings: listOf('HistoryReading', checkReading, READINGS_MOST),
   })
     .noUnknown()
     .strict(),

@@ -1,3 +1,4 @@
+export { DOCUMENT_SCHEMAS } from './documents.js';
 export {
   HISTORY_PIECES,
   HISTORY_VERSION,

@@ -1,8 +1,9 @@
 import { checkPlan } from '@crisp-notch/core/checks';
 import { openMachine } from '@crisp-notch/core/machine';
 import { checkPart } from '@crisp-notch/core/parts';
-import { checkShape, nullable, record, text, whole } from '@crisp-notch/core/shape';
+import { checkShape } from '@crisp-notch/core/shape';
 import { number, object, string, type InferType } from 'yup';
+import { readingShape } from './documents.js';
 import { fromCore, listOf } from './from-core.js';
 import { line } from './line.js';
 
@@ -10,9 +11,8 @@ import { line } from './line.js';
 const version = number().integer().min(1).max(2_000_000_000).required();
 
 /** Of this or an earlier version; the server brings older ones up to date. */
-const machineDocument = fromCore(openMachine);
-const plan = fromCore(checkPlan);
-const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)) });
+const machineDocument = fromCore('Machine', openMachine);
+const plan = fromCore('CheckPlan', checkPlan);
 
 /** What an entry of the logbook is of. */
 export const LOG_KINDS = ['note', 'check', 'verdict', 'correction', 'revision'] as const;
@@ -33,19 +33,21 @@ export const applyRequest = object({ version, document: machineDocument, reason:
 export const startCheckRequest = object({ version, axisId: line(40, 1), plan })
   .noUnknown()
   .strict();
-export const addReadingsRequest = object({ readings: listOf((input) => checkShape(readingShape, input), 5000, 1) })
+export const addReadingsRequest = object({
+  readings: listOf('Reading', (input) => checkShape(readingShape, input), 5000, 1),
+})
   .noUnknown()
   .strict();
 export const addLogEntryRequest = object({ text: line(4000, 1) })
   .noUnknown()
   .strict();
-export const partRequest = object({ part: fromCore(checkPart) })
+export const partRequest = object({ part: fromCore('Part', checkPart) })
   .noUnknown()
   .strict();
-export const savePartRequest = object({ version, part: fromCore(checkPart) })
+export const savePartRequest = object({ version, part: fromCore('Part', checkPart) })
   .noUnknown()
   .strict();
-export const importPartsRequest = object({ parts: listOf(checkPart, 10_000, 1) })
+export const importPartsRequest = object({ parts: listOf('Part', checkPart, 10_000, 1) })
   .noUnknown()
   .strict();
 export const preferencesRequest = object({

@@ -5,6 +5,7 @@ import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { describeApi, type Mounted } from './api-description';
 import { checkRoutes } from './checks/checks.routes';
 import type { Database } from './database/connection';
 import { logRoutes } from './log/log.routes';
@@ -93,11 +94,16 @@ export function createApp(options: AppOptions): Express {
     await database.execute(sql`select 1`);
     response.json({ status: 'ok' });
   });
-  api.use('/machines/:machine/checks', checkRoutes(database));
-  api.use('/machines/:machine/log', logRoutes(database));
-  api.use('/machines', machineRoutes(database));
-  api.use('/parts', partRoutes(database));
-  api.use('/settings', settingRoutes(database));
+  const routers: readonly Mounted[] = [
+    ['/machines/:machine/checks', checkRoutes(database)],
+    ['/machines/:machine/log', logRoutes(database)],
+    ['/machines', machineRoutes(database)],
+    ['/parts', partRoutes(database)],
+    ['/settings', settingRoutes(database)],
+  ];
+  for (const [path, router] of routers) api.use(path, router);
+  const description = describeApi(routers);
+  api.get('/', (_request, response) => void response.json(description));
   api.use(() => {
     throw new ApiProblem('not-found', 'No such address.');
   });

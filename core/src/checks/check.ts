@@ -20,6 +20,9 @@ const planShape = kinds(
   Object.fromEntries(CHECK_KINDS.map((kind) => [kind, checkDeclaration(kind).fields])),
 ) as unknown as Shape<CheckPlan>;
 
+/** Its JSON Schema. */
+export const checkPlanSchema = planShape.schema;
+
 const isKind = (value: unknown): value is CheckKind => typeof value === 'string' && Object.hasOwn(CHECKS, value);
 
 /** Checks a plan of this or an earlier version; what has been added to its kind since is left unsaid. */

@@ -1,5 +1,14 @@
 export { playAngle, torqueFromScale } from './bench.js';
-export { checkPlan, checkPlanOf, columnsOf, evaluateCheck, misfitOf, placesOf, sheetOf } from './check.js';
+export {
+  checkPlan,
+  checkPlanOf,
+  checkPlanSchema,
+  columnsOf,
+  evaluateCheck,
+  misfitOf,
+  placesOf,
+  sheetOf,
+} from './check.js';
 export { conformity, GUARD_FACTOR, type Conformity } from './conformity.js';
 export {
   readingDoubt,

@@ -8,11 +8,10 @@ import {
   saveMachineRequest,
 } from '@crisp-notch/contract';
 import { Router } from 'express';
-import { jsonBody } from '../body';
 import { inTransaction, type Database } from '../database/connection';
 import { pageOf, sendPage } from '../database/page';
 import { writeLog } from '../log/log.store';
-import { bodyOf, idOf, numberOf } from '../validate';
+import { idOf, numberOf, withBody } from '../validate';
 import { spooled } from '../spool';
 import { sendHistory } from './history.export';
 import { importHistory } from './history.import';
@@ -45,10 +44,13 @@ export function machineRoutes(database: Database): Router {
     const page = pageOf(request, MACHINES_PAGE);
     sendPage(request, response, page, await listMachines(database, page));
   });
-  router.post('/', jsonBody, async (request, response) => {
-    const { document } = await bodyOf(request, newMachineRequest);
-    response.status(201).json(await createMachine(database, document));
-  });
+  router.post(
+    '/',
+    ...withBody(newMachineRequest, async (body, _request, response) => {
+      const { document } = await body();
+      response.status(201).json(await createMachine(database, document));
+    }),
+  );
   // The body is the file itself. What is here already is imported as a second machine only where that is asked for.
   router.post('/import', async (request, response) => {
     const isCopy = request.query['copy'] === 'yes';
@@ -63,11 +65,14 @@ export function machineRoutes(database: Database): Router {
   router.get('/:machine/stored', async (request, response) => {
     response.json(await storedMachine(database, idOf(request, 'machine')));
   });
-  router.put('/:machine', jsonBody, async (request, response) => {
-    const id = idOf(request, 'machine');
-    const { version, document } = await bodyOf(request, saveMachineRequest);
-    response.json(await saveMachine(database, id, version, document));
-  });
+  router.put(
+    '/:machine',
+    ...withBody(saveMachineRequest, async (body, request, response) => {
+      const id = idOf(request, 'machine');
+      const { version, document } = await body();
+      response.json(await saveMachine(database, id, version, document));
+    }),
+  );
   router.delete('/:machine', async (request, response) => {
     await removeMachine(database, idOf(request, 'machine'));
     response.status(204).end();
@@ -78,43 +83,52 @@ export function machineRoutes(database: Database): Router {
       await pipeline(Readable.from(pieces), response);
     });
   });
-  router.post('/:machine/apply', jsonBody, async (request, response) => {
-    const machineId = idOf(request, 'machine');
-    const change = await bodyOf(request, applyRequest);
-    const copy = await applyDocument(database, machineId, change, (session, revisionId) =>
-      writeLog(session, { machineId, revisionId, checkId: null, kind: 'revision', text: change.reason }),
-    );
-    response.json(copy);
-  });
+  router.post(
+    '/:machine/apply',
+    ...withBody(applyRequest, async (body, request, response) => {
+      const machineId = idOf(request, 'machine');
+      const change = await body();
+      const copy = await applyDocument(database, machineId, change, (session, revisionId) =>
+        writeLog(session, { machineId, revisionId, checkId: null, kind: 'revision', text: change.reason }),
+      );
+      response.json(copy);
+    }),
+  );
   router.get('/:machine/revisions', async (request, response) => {
     const page = pageOf(request, REVISIONS_PAGE);
     sendPage(request, response, page, await listRevisions(database, idOf(request, 'machine'), page));
   });
-  router.post('/:machine/revisions', jsonBody, async (request, response) => {
-    const machineId = idOf(request, 'machine');
-    const { version, reason } = await bodyOf(request, cutRevisionRequest);
-    const copy = await inTransaction(database, async (session) => {
-      const row = await lockMachine(session, machineId);
-      demandVersion(row, version);
-      const cut = await cutRevision(session, row, opened(row.document), reason);
-      if (cut.number > row.revisionCount)
-        await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
-      return loadMachine(session, machineId);
-    });
-    response.status(201).json(copy);
-  });
-  router.post('/:machine/revisions/beside', jsonBody, async (request, response) => {
-    const machineId = idOf(request, 'machine');
-    const { document, reason } = await bodyOf(request, keepBesideRequest);
-    const revision = await inTransaction(database, async (session) => {
-      const row = await lockMachine(session, machineId);
-      const cut = await cutRevision(session, row, opened(document), reason);
-      if (cut.number > row.revisionCount)
-        await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
-      return cut.number;
-    });
-    response.status(201).json({ revision });
-  });
+  router.post(
+    '/:machine/revisions',
+    ...withBody(cutRevisionRequest, async (body, request, response) => {
+      const machineId = idOf(request, 'machine');
+      const { version, reason } = await body();
+      const copy = await inTransaction(database, async (session) => {
+        const row = await lockMachine(session, machineId);
+        demandVersion(row, version);
+        const cut = await cutRevision(session, row, opened(row.document), reason);
+        if (cut.number > row.revisionCount)
+          await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
+        return loadMachine(session, machineId);
+      });
+      response.status(201).json(copy);
+    }),
+  );
+  router.post(
+    '/:machine/revisions/beside',
+    ...withBody(keepBesideRequest, async (body, request, response) => {
+      const machineId = idOf(request, 'machine');
+      const { document, reason } = await body();
+      const revision = await inTransaction(database, async (session) => {
+        const row = await lockMachine(session, machineId);
+        const cut = await cutRevision(session, row, opened(document), reason);
+        if (cut.number > row.revisionCount)
+          await writeLog(session, { machineId, revisionId: cut.id, checkId: null, kind: 'revision', text: reason });
+        return cut.number;
+      });
+      response.status(201).json({ revision });
+    }),
+  );
   router.get('/:machine/revisions/:number', async (request, response) => {
     response.json(await loadRevision(database, idOf(request, 'machine'), numberOf(request, 'number')));
   });
