@@ -7,7 +7,7 @@ export const GUARD_FACTOR = 2;
 /**
  * Decision with a guard band: within only inside the limits less the band, outside only beyond the limits plus it
  * (decision rule of ISO 14253-1:2017, from memory).
- * @param deviation,tolerance,standardUncertainty all in the same unit; tolerance is either way
+ * @param tolerance either way; all three in the same unit
  */
 export function conformity(deviation: number, tolerance: number, standardUncertainty: number): Conformity {
   const guard = GUARD_FACTOR * standardUncertainty;

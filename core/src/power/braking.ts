@@ -18,7 +18,8 @@ export function returnedEnergy({ rotating, load, backward, losses, duration }: B
 
 /**
  * Energy [J] that comes back while a weight is let down at a steady speed, an upper bound.
- * @param pull of the weight less the friction relied on [N or N·m] @param distance covered at that speed [m or rad]
+ * The pull is that of the weight less the friction relied on [N or N·m], the distance is covered at that speed [m or
+ * rad].
  */
 export function loweredEnergy({
   pull,
