@@ -9,6 +9,7 @@ import {
 } from './blanks.js';
 import type { Auxiliary, Axis, Converter, Faults, Job, Machine, Supply } from './machine.js';
 import { presetJob } from './presets.js';
+import { CURRENT_VERSION } from './version.js';
 import { machineKindOf, type MachineKind } from '../machine-kinds/index.js';
 import { defaultTransmission, type AuxiliarySpecification, type TransmissionKind } from '../parts/index.js';
 import { quantityOf, type Quantity } from '../shape/index.js';
@@ -184,7 +185,7 @@ export function newAuxiliary(
 export function newMachine(name: string, kind: MachineKind): Machine {
   return withUsualValues({
     format: 'crisp-notch/machine',
-    version: 6,
+    version: CURRENT_VERSION,
     name,
     kind,
     note: '',

@@ -54,7 +54,8 @@ export {
 export { HALVINGS, MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
 
 export { AXIS_LIMIT, BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
-export { CURRENT_VERSION, openMachine } from './upgrade.js';
+export { openMachine } from './upgrade.js';
+export { CURRENT_VERSION } from './version.js';
 export { differencesBetween } from './differences.js';
 export { placeInWords, withoutRefused } from './refused.js';
 export { choosePart, fitsAxis, partsHeld, relinked } from './choose-part.js';

@@ -13,6 +13,7 @@ import {
   type JsonSchema,
   type Of,
 } from '../shape/index.js';
+import { CURRENT_VERSION } from './version.js';
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
 import {
   guesses,
@@ -256,7 +257,7 @@ export const AXIS_LIMIT = 12;
 
 export const machineShape = record({
   format: choice('crisp-notch/machine'),
-  version: choice(6),
+  version: choice(CURRENT_VERSION),
   name: text(120, 1),
   kind: choice(...MACHINE_KINDS),
   note: text(4000),

@@ -289,6 +289,36 @@ describe('a document of the fourth version', () => {
   });
 });
 
+describe('a document of the fifth version', () => {
+  it('opens as the same machine made anew: its stamps go by identities, and reach as far as they did', () => {
+    const bare = cannedMotorMachine();
+    const present: Machine = {
+      ...bare,
+      card: [
+        {
+          number: 30,
+          state: 'stamped',
+          reason: '',
+          date: '2026-11-05',
+          basis: ['supply-1|Supply 1|voltage: 24 V', `${bare.axes[0]?.id}|${bare.axes[0]?.letter}|travel: 300 mm`],
+          note: '',
+          reach: 1,
+        },
+      ],
+    };
+    const lines = ['Supply 1 voltage: 24 V', `${bare.axes[0]?.letter} travel: 300 mm`];
+    const older = {
+      ...present,
+      version: 5,
+      card: present.card.map((operation) => ({ ...without(operation, 'reach'), basis: lines })),
+    };
+    expect(openMachine(older)).toEqual({ ok: true, value: present });
+    // Of a supply that is gone since, a line is left as it was.
+    const gone = openMachine({ ...older, card: older.card.map((item) => ({ ...item, basis: ['Supply 9: 12 V'] })) });
+    expect(gone.ok && gone.value.card[0]?.basis).toEqual(['Supply 9: 12 V']);
+  });
+});
+
 describe('axes of one letter in an older document', () => {
   it('get letters of their own, the first keeping its', () => {
     const present = cannedMotorMachine();

@@ -2,10 +2,8 @@ import { isJson, type Json } from '../shape/index.js';
 import { failure, type Result } from '../quantity/index.js';
 import { FROZEN_FAULTS, FROZEN_FEED, FROZEN_IDLE_SHARE, FROZEN_JOBS, FROZEN_SUPPLY } from './frozen.js';
 import { completedSpecification, completedStage } from '../parts/index.js';
+import { CURRENT_VERSION } from './version.js';
 import { checkMachine, freeLetter, isLetterTaken, type Machine } from './machine.js';
-
-/** The version that this code writes. Each older one gets a step in `UPGRADES`. */
-export const CURRENT_VERSION = 6;
 
 type Step = (older: Json) => Record<string, unknown>;
 
