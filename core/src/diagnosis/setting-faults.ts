@@ -1,4 +1,4 @@
-import type { Axis, Setting } from '../machine/index.js';
+import { motionOf, type Axis, type Setting } from '../machine/index.js';
 import { quantityOf, readQuantity } from '../shape/index.js';
 import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
 import type { RatioFault } from './ratio-faults.js';
@@ -12,7 +12,7 @@ const SETTING_DIGITS = 10;
 /** Settings that agree with the parts to this are no settings. */
 const SAME = 1e-9;
 
-const dimensionOf = ({ kind }: Setting): Dimension => (kind === 'linear' ? 'steps-per-length' : 'steps-per-angle');
+const dimensionOf = ({ kind }: Setting): Dimension => motionOf({ kind }).stepsPerTravel;
 
 /** The setting for parts that make each step larger by a factor: a trim stays the trim it was. */
 function scaledSetting(setting: Setting, factor: number): Setting {

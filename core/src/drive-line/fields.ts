@@ -1,3 +1,4 @@
+import { motionOf } from '../machine/index.js';
 import { usualScrewEfficiency, type TransmissionSpecification } from '../parts/index.js';
 import { isGuessed, quantityOf, type Quantity } from '../shape/index.js';
 import { exactToNumber } from '../quantity/index.js';
@@ -244,7 +245,7 @@ export const setting = quantityField({
   id: 'setting.steps-per-unit',
   name: 'Setting from a check',
   symbol: 'S_set',
-  dimension: ({ axis }) => (axis.job.kind === 'linear' ? 'steps-per-length' : 'steps-per-angle'),
+  dimension: ({ axis }) => motionOf(axis.job).stepsPerTravel,
   read: ({ axis }) => axis.setting?.stepsPerUnit,
 });
 

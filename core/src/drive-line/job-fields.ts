@@ -1,3 +1,4 @@
+import { motionOf } from '../machine/index.js';
 import { readQuantity } from '../shape/index.js';
 import { byJob, derivedField, quantityField } from './field-kinds.js';
 
@@ -97,7 +98,7 @@ export const frictionRelied = derivedField(
     const isSaid = item !== null && item.from !== 'assumed';
     return isSaid
       ? {
-          value: readQuantity(item, axis.job.kind === 'linear' ? 'force' : 'torque').value,
+          value: readQuantity(item, motionOf(axis.job).push).value,
           text: item.text,
           isAssumed: false,
         }

@@ -1,6 +1,6 @@
 import type { Remedy } from '../finding/index.js';
 import { directVoltage } from '../driver/index.js';
-import type { Axis, Machine } from '../machine/index.js';
+import { motionOf, type Axis, type Machine } from '../machine/index.js';
 import { blankStage, type TransmissionSpecification } from '../parts/index.js';
 import { readQuantity, withCount, quantityOf, type Quantity, valueOf } from '../shape/index.js';
 import { inUnit, preferredUnit, type Dimension, type UnitSystem } from '../quantity/index.js';
@@ -95,7 +95,7 @@ export function microstepsOf({ axis }: AxisContext, microsteps: number): Remedy 
 }
 
 export function speedOf({ axis }: AxisContext, speed: number, words: string): Remedy {
-  const value = typedBelow(speed, axis.job.kind === 'linear' ? 'speed' : 'angular-speed');
+  const value = typedBelow(speed, motionOf(axis.job).speed);
   return {
     words: `${words} ${value.text}.`,
     change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, speed: value } })),
@@ -103,7 +103,7 @@ export function speedOf({ axis }: AxisContext, speed: number, words: string): Re
 }
 
 export function accelerationOf({ axis }: AxisContext, acceleration: number): Remedy {
-  const value = typedBelow(acceleration, axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration');
+  const value = typedBelow(acceleration, motionOf(axis.job).acceleration);
   return {
     words: `Ask for ${value.text}.`,
     change: onAxis(axis.id, (item) => ({ ...item, job: { ...item.job, acceleration: value, moveTime: null } })),

@@ -1,3 +1,4 @@
+import { motionOf } from '../machine/index.js';
 import {
   addRational,
   divideExact,
@@ -16,8 +17,8 @@ import { hasTeeth } from './gear-train.js';
 type C = AxisContext;
 
 const DEFINITION = 'Definition of the step angle and of a tooth ratio';
-const stepDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'steps-per-length' : 'steps-per-angle');
-const lengthDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'length' : 'angle');
+const stepDimension = ({ axis }: C): Dimension => motionOf(axis.job).stepsPerTravel;
+const lengthDimension = ({ axis }: C): Dimension => motionOf(axis.job).travel;
 
 /**
  * Ratio 1 where the motor has no gearhead; the teeth where they are known; else the printed ratio has to be believed.

@@ -1,3 +1,4 @@
+import { motionOf } from '../machine/index.js';
 import type { Dimension } from '../quantity/index.js';
 import {
   advisedPeak,
@@ -388,7 +389,7 @@ export const copperLossAtRest = figure<C>({
   applies: isStepper,
 });
 
-const lengthDimension = ({ axis }: C): Dimension => (axis.job.kind === 'linear' ? 'length' : 'angle');
+const lengthDimension = ({ axis }: C): Dimension => motionOf(axis.job).travel;
 
 export const loadLag = figure<C>({
   id: 'load-lag',

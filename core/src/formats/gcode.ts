@@ -1,6 +1,6 @@
 import { exactSteps, plannedMoves, plannedReadings, type StepCheckPlan } from '../checks/index.js';
 import { travelOfSteps, type AxisContext } from '../drive-line/index.js';
-import type { Axis } from '../machine/index.js';
+import { motionOf, type Axis } from '../machine/index.js';
 import {
   failure,
   inUnit,
@@ -102,7 +102,7 @@ const FASTEST = { linear: 5e-3, rotary: Math.PI / 12 } as const;
 
 /** Half the speed asked for and never fast, in the unit a minute: someone stands beside it with an indicator. */
 function checkFeed({ job }: Axis, unit: Unit): number {
-  const asked = job.speed && readQuantity(job.speed, job.kind === 'linear' ? 'speed' : 'angular-speed').value;
+  const asked = job.speed && readQuantity(job.speed, motionOf(job).speed).value;
   const speed = asked === null ? FASTEST[job.kind] : Math.min(asked * FEED_SHARE, FASTEST[job.kind]);
   return Math.max(1, Math.round(inUnit(speed * 60, unit)));
 }
@@ -121,7 +121,7 @@ export function stepCheckProgram(
   const { job } = axis;
   const stepsPerUnit = exactSteps(new Reckoner(context));
   if (!stepsPerUnit) return failure('The steps per unit of this axis are not known, so nothing can be commanded.');
-  const unit = preferredUnit(job.kind === 'linear' ? 'length' : 'angle', units);
+  const unit = preferredUnit(motionOf(job).travel, units);
   const travel = job.kind === 'linear' && job.travel ? inUnit(readQuantity(job.travel, 'length').value, unit) : null;
   return writeMoveList(plan, { letter: axis.letter, stepsPerUnit, unit, feed: checkFeed(axis, unit), travel, title });
 }

@@ -8,6 +8,7 @@ import {
   BLANK_SUPPLY,
 } from './blanks.js';
 import type { Auxiliary, Axis, Converter, Faults, Job, Machine, Supply } from './machine.js';
+import { motionBy } from './motion.js';
 import { presetJob } from './presets.js';
 import { CURRENT_VERSION } from './version.js';
 import { machineKindOf, type MachineKind } from '../machine-kinds/index.js';
@@ -63,7 +64,7 @@ export function defaultFaults(kind: Job['kind']): Faults {
 
 /** An axis with an empty chain: every station is there, nothing is chosen. */
 export function newAxis(id: string, letter: string, transmission: TransmissionKind, supply: string | null): Axis {
-  const kind = transmission === 'rotary' ? 'rotary' : 'linear';
+  const kind = motionBy(transmission);
   return {
     id,
     letter,
@@ -246,7 +247,7 @@ export function confirmed(item: Quantity): Quantity {
  * their quantities change dimension; otherwise they are kept.
  */
 export function withTransmissionKind(axis: Axis, kind: TransmissionKind): Axis {
-  const jobKind = kind === 'rotary' ? 'rotary' : 'linear';
+  const jobKind = motionBy(kind);
   return {
     ...axis,
     transmission: { part: null, name: '', specification: defaultTransmission(kind) },

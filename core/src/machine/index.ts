@@ -54,6 +54,7 @@ export {
 export { HALVINGS, MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
 
 export { AXIS_LIMIT, BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
+export { motionBy, motionOf, type Motion, type MotionKind } from './motion.js';
 export { openMachine } from './upgrade.js';
 export { CURRENT_VERSION } from './version.js';
 export { differencesBetween } from './differences.js';

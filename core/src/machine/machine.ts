@@ -13,6 +13,7 @@ import {
   type JsonSchema,
   type Of,
 } from '../shape/index.js';
+import { motionBy } from './motion.js';
 import { CURRENT_VERSION } from './version.js';
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
 import {
@@ -385,7 +386,7 @@ function referenceProblems(machine: Machine): Problem[] {
       problems.push({ path: `${path}.supply`, message: 'names a supply that is not there' });
     if (isLetterTaken(machine.axes.slice(0, index), item.letter, null))
       problems.push({ path: `${path}.letter`, message: 'is the letter of another axis' });
-    if ((item.transmission.specification.kind === 'rotary') !== (item.job.kind === 'rotary'))
+    if (motionBy(item.transmission.specification.kind) !== item.job.kind)
       problems.push({ path: `${path}.job.kind`, message: 'must be rotary exactly when the axis turns' });
     if (item.faults.kind !== item.job.kind)
       problems.push({ path: `${path}.faults.kind`, message: 'must match the job' });

@@ -1,3 +1,4 @@
+import { motionOf } from '../../machine/index.js';
 import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from '../../diagnosis/index.js';
 import {
   axisField,
@@ -32,7 +33,7 @@ export function exactSteps(reckoner: Reckoner<AxisContext>): Exact | null {
 export function misfitOfStepCheck(context: AxisContext, plan: StepCheckPlan): string | null {
   const { kind } = context.axis.job;
   if (plan.instrument.kind !== kind || plan.tolerance.kind !== kind)
-    return `This axis ${kind === 'rotary' ? 'turns: plan in angles' : 'slides: plan in lengths'}.`;
+    return `This axis ${motionOf(context.axis.job).does}: plan in ${motionOf(context.axis.job).travel}s.`;
   return exactSteps(new Reckoner(context)) === null
     ? 'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.'
     : null;
@@ -80,7 +81,7 @@ export function evaluateStepCheck(
       (fit.kind === 'fitted' ? { deviation: fit.readingUncertainty, freedom: fit.degreesOfFreedom } : null),
     tolerance,
   );
-  const motion = motionOf(outward, fit, doubt);
+  const motion = movementOf(outward, fit, doubt);
   const ranking = motion === 'moved' ? rankingOf(reckoner, outward, fit) : null;
   const leftOut = points.filter((point) => point.excluded !== null);
   const remainingCount = planned.length - judged.length;
@@ -170,7 +171,11 @@ function cycleTravel(reckoner: Reckoner<AxisContext>): number {
 const STILL_DIGITS = 2;
 
 /** Whether it moved, and which way: held against what the readings can show. */
-function motionOf(outward: readonly ReadPoint[], fit: ScaleFit, doubt: InstrumentDoubt): StepCheckEvaluation['motion'] {
+function movementOf(
+  outward: readonly ReadPoint[],
+  fit: ScaleFit,
+  doubt: InstrumentDoubt,
+): StepCheckEvaluation['motion'] {
   if (outward.length === 0) return 'moved';
   const isStill = outward.every(
     ({ measured, commanded }) =>

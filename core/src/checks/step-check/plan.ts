@@ -1,3 +1,4 @@
+import { motionOf } from '../../machine/index.js';
 import { choice, flag, kinds, list, nullable, quantity, text, whole, type RecordOf } from '../../shape/index.js';
 import type { CheckPlace } from '../kind.js';
 
@@ -58,7 +59,7 @@ export type Instrument = StepCheckPlan['instrument'];
 
 /** Dimension of what a plan reads. */
 export function travelDimension(plan: StepCheckPlan): 'length' | 'angle' {
-  return plan.instrument.kind === 'linear' ? 'length' : 'angle';
+  return motionOf(plan.instrument).travel;
 }
 
 /** From below or from above. */

@@ -1,5 +1,5 @@
 import type { AxisContext } from '../../drive-line/index.js';
-import type { Setting } from '../../machine/index.js';
+import { motionOf, type Setting } from '../../machine/index.js';
 import { exactToNumber, inUnit, preferredUnit, type UnitSystem } from '../../quantity/index.js';
 import { quantityOf } from '../../shape/index.js';
 import type { StepCheckEvaluation } from './evaluation.js';
@@ -22,7 +22,7 @@ export function correctedSetting(
   const { correctedStepsPerUnit: corrected, fit } = evaluation;
   if (!corrected || fit.kind !== 'fitted') return null;
   const { kind } = context.axis.job;
-  const unit = preferredUnit(kind === 'linear' ? 'steps-per-length' : 'steps-per-angle', units);
+  const unit = preferredUnit(motionOf({ kind }).stepsPerTravel, units);
   const value = inUnit(exactToNumber(corrected), unit);
   return {
     kind,

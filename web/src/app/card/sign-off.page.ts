@@ -1,3 +1,4 @@
+import { motionOf } from '@crisp-notch/core/machine';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
@@ -68,7 +69,7 @@ export class SignOffPage {
         view,
         check: check && (this.checks().find((item) => item.id === check.id) ?? null),
         ruler: step === null ? null : { step, lag: view.reckoner.value(loadLag), tolerance, deviations: [] },
-        dimension: view.axis.job.kind === 'linear' ? ('length' as const) : ('angle' as const),
+        dimension: motionOf(view.axis.job).travel,
       };
     }),
   );

@@ -1,3 +1,4 @@
+import { motionOf } from '@crisp-notch/core/machine';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import {
   axisField,
@@ -31,7 +32,7 @@ export class ErrorBudgetComponent {
   private readonly units = inject(PreferencesStore).units;
   protected readonly width = WIDTH;
   protected readonly figures = { errorTotal, backlashTotal, stepSize };
-  private readonly dimension = computed(() => (this.view().axis.job.kind === 'linear' ? 'length' : 'angle'));
+  private readonly dimension = computed(() => motionOf(this.view().axis.job).travel);
   private readonly tolerance = computed(() => this.view().reckoner.reading(axisField.tolerance)?.value ?? null);
   private readonly total = computed(() => this.view().reckoner.value(errorTotal));
   private readonly shares = computed(() => errorShares(this.view().reckoner));

@@ -17,7 +17,7 @@ import {
   timerError,
   typedBelow,
 } from '@crisp-notch/core/drive-line';
-import type { Axis } from '@crisp-notch/core/machine';
+import { motionOf, type Axis } from '@crisp-notch/core/machine';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { writeCsv } from '@crisp-notch/core/formats';
 import {
@@ -123,15 +123,9 @@ export class MotionPlanComponent {
     startSpeed,
     timerError,
   };
-  protected readonly lengthDimension = computed((): Dimension =>
-    this.view().axis.job.kind === 'linear' ? 'length' : 'angle',
-  );
-  private readonly speedDimension = computed((): Dimension =>
-    this.view().axis.job.kind === 'linear' ? 'speed' : 'angular-speed',
-  );
-  private readonly accelerationDimension = computed((): Dimension =>
-    this.view().axis.job.kind === 'linear' ? 'acceleration' : 'angular-acceleration',
-  );
+  protected readonly lengthDimension = computed((): Dimension => motionOf(this.view().axis.job).travel);
+  private readonly speedDimension = computed((): Dimension => motionOf(this.view().axis.job).speed);
+  private readonly accelerationDimension = computed((): Dimension => motionOf(this.view().axis.job).acceleration);
   protected readonly endWords = computed(() => speedEnd(this.view().reckoner)?.words ?? '');
   protected readonly briskWords = computed(() => accelerationEnd(this.view().reckoner)?.words ?? '');
   protected readonly startWords = computed(() => startEnd(this.view().reckoner)?.words ?? '');
@@ -183,7 +177,7 @@ export class MotionPlanComponent {
   protected readonly together = computed(() => {
     const moves = this.movers().flatMap(({ view, distance }) => {
       const limits = limitsOf(view);
-      const value = distance && readQuantity(distance, view.axis.job.kind === 'linear' ? 'length' : 'angle').value;
+      const value = distance && readQuantity(distance, motionOf(view.axis.job).travel).value;
       return limits && value ? [{ letter: view.axis.letter, distance: value, limits }] : [];
     });
     const profile = coordinatedProfile(moves);
@@ -233,7 +227,7 @@ export class MotionPlanComponent {
   }
 
   protected dimensionOf(view: AxisView): Dimension {
-    return view.axis.job.kind === 'linear' ? 'length' : 'angle';
+    return motionOf(view.axis.job).travel;
   }
 
   protected addFrame(): void {

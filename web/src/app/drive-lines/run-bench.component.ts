@@ -1,3 +1,4 @@
+import { motionOf } from '@crisp-notch/core/machine';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, type OnDestroy } from '@angular/core';
 import {
   accelerationEnd,
@@ -188,7 +189,7 @@ export class RunBenchComponent implements OnDestroy {
   protected atCarriage(rate: Quantity): string {
     const steps = this.stepsPerTravel();
     if (steps === null) return '';
-    const dimension = this.view().axis.job.kind === 'linear' ? 'speed' : 'angular-speed';
+    const dimension = motionOf(this.view().axis.job).speed;
     return `In full steps: ${showQuantity(readQuantity(rate, 'frequency').value / steps, preferredUnit(dimension, this.preferences.units()), { significant: 3 })} at the carriage.`;
   }
 
@@ -288,7 +289,7 @@ export class RunBenchComponent implements OnDestroy {
       return;
     }
     const steps = this.stepsPerTravel();
-    const dimension = this.view().axis.job.kind === 'linear' ? 'length' : 'angle';
+    const dimension = motionOf(this.view().axis.job).travel;
     const travel =
       steps === null
         ? ''

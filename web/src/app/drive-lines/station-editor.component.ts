@@ -13,6 +13,7 @@ import {
   WIRING_WORDS,
 } from '@crisp-notch/core/drive-line';
 import {
+  motionOf,
   isLetterTaken,
   MICROSTEP_DIVISORS,
   newSupply,
@@ -154,7 +155,7 @@ export class StationEditorComponent {
     const { faults } = this.axis();
     return faults.kind === 'linear' ? faults : null;
   });
-  protected readonly lengthDimension = computed(() => (this.axis().job.kind === 'linear' ? 'length' : 'angle'));
+  protected readonly lengthDimension = computed(() => motionOf(this.axis().job).travel);
   protected readonly powerOff = computed(() => powerOff(this.view().reckoner, sayIn(this.units())));
   /** Other axes of the same kind, from which a station can be taken over. */
   protected readonly others = computed(() => {

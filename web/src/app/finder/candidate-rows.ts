@@ -1,5 +1,5 @@
 import { WIRING_WORDS } from '@crisp-notch/core/drive-line';
-import type { Axis, Job, Machine } from '@crisp-notch/core/machine';
+import { motionOf, type Axis, type Job, type Machine } from '@crisp-notch/core/machine';
 import { inUnit, preferredUnit, unitsOf, type Unit, type UnitSystem } from '@crisp-notch/core/quantity';
 import { designOf, type Candidate, type Quality, type Space } from '@crisp-notch/core/search';
 
@@ -21,10 +21,7 @@ const STEP_UNITS: Readonly<Record<UnitSystem, string>> = { metric: 'µm', inch: 
 
 function stepUnit(kind: Job['kind'], units: UnitSystem): Unit {
   const symbol = kind === 'linear' ? STEP_UNITS[units] : '°';
-  return (
-    unitsOf(kind === 'linear' ? 'length' : 'angle').find((unit) => unit.symbol === symbol) ??
-    preferredUnit('length', units)
-  );
+  return unitsOf(motionOf({ kind }).travel).find((unit) => unit.symbol === symbol) ?? preferredUnit('length', units);
 }
 
 /** Units of the columns. */

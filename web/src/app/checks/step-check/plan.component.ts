@@ -1,3 +1,4 @@
+import { motionOf } from '@crisp-notch/core/machine';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
@@ -79,7 +80,7 @@ export class StepCheckPlanComponent {
   protected readonly tiltBounds = TILT_BOUNDS;
   protected readonly figures = { stepsPerUnit, stepsPerMotorTurn };
   protected readonly machineId = computed(() => this.state()?.id ?? '');
-  protected readonly dimension = computed(() => (this.view().axis.job.kind === 'linear' ? 'length' : 'angle'));
+  protected readonly dimension = computed(() => motionOf(this.view().axis.job).travel);
   protected readonly draft = computed(() => {
     const [view, edited] = [this.view(), this.edited()];
     return edited?.axisId === view.axis.id ? edited.draft : firstDraft(view, this.units(), this.phases());

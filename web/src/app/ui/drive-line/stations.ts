@@ -10,7 +10,7 @@ import {
   travelPerTurn,
 } from '@crisp-notch/core/drive-line';
 import type { Finding, Station } from '@crisp-notch/core/finding';
-import type { Axis } from '@crisp-notch/core/machine';
+import { motionOf, type Axis } from '@crisp-notch/core/machine';
 import { isGuessed, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import {
   formatQuantity,
@@ -148,7 +148,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       const { specification } = axis.transmission;
       const travel = reckoner.value(travelPerTurn);
       const efficiency = reckoner.value(transmissionEfficiency);
-      const dimension = axis.job.kind === 'linear' ? 'length' : 'angle';
+      const dimension = motionOf(axis.job).travel;
       const shown =
         travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 4 });
       return {
@@ -164,7 +164,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
     }
     case 'carriage':
       return {
-        label: axis.job.kind === 'linear' ? 'Carriage' : 'Plate',
+        label: motionOf(axis.job).carriage,
         name: axis.carriage.name || 'not named',
         headline:
           axis.job.kind === 'linear' ? show(axis.carriage.mass, 'mass') : show(axis.carriage.inertia, 'inertia'),
