@@ -2,7 +2,7 @@ import { figure, law, type Figure, type Law, type Reckoner } from '../reckoner/i
 import type { AxisContext } from './axis-context.js';
 import { driveInputs } from './electric-figures.js';
 import { byJob } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { isStepper as hasSteps } from './axis-kind.js';
 import { guideFriction, steadyLoad } from './load-figures.js';
 import { lineStiffness } from './structure-figures.js';

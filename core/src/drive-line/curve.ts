@@ -3,7 +3,7 @@ import { brushedTorque, pullOut, resonantRates, SQUARE_WAVE_CREST, type MotorDri
 import type { Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { coilVoltage, pathResistance, rotorTeeth, torqueConstant, windingInductance } from './electric-figures.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { loadAtMotor, pathEfficiency, torqueNeeded } from './load-figures.js';
 import { whirlLimit } from './structure-figures.js';
 import { bindingSpeed, speedMargin } from './speed-figures.js';

@@ -2,7 +2,7 @@ import { isBrushed, isConstantVoltage, isStepper } from './axis-kind.js';
 import { timeConstant, windingFactors, type WindingFactors } from '../motor/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 
 type C = AxisContext;
 type Field = typeof field.resistance;

@@ -10,7 +10,7 @@ import {
 import { figure, law, type Figure, type Law, type Reckoner } from '../reckoner/index.js';
 import { coilVoltage, driveInputs, pathResistance, torqueConstant } from './electric-figures.js';
 import { isBrushed, isConstantVoltage, isStepper } from './axis-kind.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import {
   loadAtMotor,
   loadInertia,

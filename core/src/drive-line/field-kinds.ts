@@ -1,5 +1,5 @@
 import { readQuantity, toleranceValue, type Quantity } from '../shape/index.js';
-import { exact, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
+import { exact, exactToNumber, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
 import type { Field, Reading } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import type { Station } from '../finding/index.js';
@@ -135,3 +135,8 @@ export const byJob =
   (linear: Dimension, rotary: Dimension) =>
   ({ axis }: AxisContext): Dimension =>
     axis.job.kind === 'linear' ? linear : rotary;
+
+/** A whole turn in radians, exact. */
+export const FULL_TURN = { ratio: { numerator: 2n, denominator: 1n }, piPower: 1 } as const;
+
+export const FULL_TURN_VALUE = exactToNumber(FULL_TURN);

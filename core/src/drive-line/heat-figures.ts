@@ -3,7 +3,7 @@ import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed } from './axis-kind.js';
 import { windingResistance } from './electric-figures.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { limitInForce } from './torque-figures.js';
 
 type C = AxisContext;

@@ -1,5 +1,5 @@
 export { axisContext, isSameContext, type AxisContext } from './axis-context.js';
-export * as axisField from './fields.js';
+export { axisField } from './fields.js';
 export {
   chainBackward,
   gearheadLosses,

@@ -1,7 +1,7 @@
 import type { Axis, Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { axisContext, type AxisContext } from './axis-context.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { NOTHING } from './limits.js';
 import { judgeBy, type AxisFinding, type Rule, type Say } from './judgement.js';
 import { gravityLoad } from './load-figures.js';

@@ -12,7 +12,7 @@ import { accelerationForTime, accelerationForTimeWithJerk } from '../motion/inde
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { byJob } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { reductionRatio, travelPerMotorTurn } from './step-figures.js';
 
 type C = AxisContext;

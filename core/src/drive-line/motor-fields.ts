@@ -7,9 +7,11 @@ import { count, derivedField, exactField, quantityField, type AxisField } from '
 import {
   gearheadBacklash,
   gearheadTurns,
+  hasTeeth,
   printedRounding,
   trainBacklash,
   trainInertia,
+  trainText,
   wholeTrainLosses,
 } from './gear-train.js';
 
@@ -282,4 +284,11 @@ export const ratedVoltage = quantityField({
   symbol: 'V_r',
   dimension: 'voltage',
   read: ({ axis }) => axis.motor.specification.ratedVoltage,
+});
+
+export const gearheadTeeth = exactField('motor.gearhead-teeth', 'Gearhead teeth', 'Π z₂/z₁', ({ axis }) => {
+  const { gearhead } = axis.motor.specification;
+  return gearhead && hasTeeth(gearhead)
+    ? { ratio: trainRatio(gearhead.stages), text: trainText(gearhead.stages) }
+    : null;
 });

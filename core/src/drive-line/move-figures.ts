@@ -5,7 +5,7 @@ import type { AxisContext } from './axis-context.js';
 import { isConstantVoltage, isStepper } from './axis-kind.js';
 import { driveInputs } from './electric-figures.js';
 import { byJob } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { accelerationInForce, torqueNeeded } from './load-figures.js';
 import { DQ, driveOf, motorSpeed } from './speed-figures.js';
 import { pulseRate } from './step-figures.js';

@@ -4,7 +4,7 @@ import { figure, law, type Law, type Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isConstantVoltage } from './axis-kind.js';
 import { coilVoltage, pathResistance, rotorTeeth, torqueConstant, windingInductance } from './electric-figures.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import {
   accelerationInForce,
   brakingInForce,

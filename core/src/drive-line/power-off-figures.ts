@@ -1,7 +1,7 @@
 import { backDriving, threadBackwardEfficiency } from '../mechanics/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { chainBackward } from './gear-train.js';
 import { gravityLoad, perForm, rubbingForm, screwOf, SHIGLEY, transmissionEfficiency } from './load-figures.js';
 import { travelPerMotorTurn } from './step-figures.js';

@@ -2,7 +2,7 @@ import type { Reckoner } from '../reckoner/index.js';
 import { usualDamper, type Setup } from '../simulation/index.js';
 import type { AxisContext } from './axis-context.js';
 import { motorDrive } from './curve.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { gravityLoad, loadAtMotor, pathEfficiency, totalInertia } from './load-figures.js';
 import { travelPerMotorTurn } from './step-figures.js';
 

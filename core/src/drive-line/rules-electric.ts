@@ -3,7 +3,7 @@ import { wiringsOf } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isRegulated } from './axis-kind.js';
 import { coilVoltage, pathResistance, stepAngleProblem, windingCurrent } from './electric-figures.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { rule, type Judged, type Rule, type Say } from './judgement.js';
 import { ROUNDING, VOLTAGE_SHARE } from './limits.js';
 import { driverTemperature } from './heat-figures.js';

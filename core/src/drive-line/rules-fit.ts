@@ -1,7 +1,7 @@
 import { readQuantity } from '../shape/index.js';
 import type { AxisContext } from './axis-context.js';
 import * as field from './fit-fields.js';
-import { microsteps } from './fields.js';
+import { microsteps } from './driver-fields.js';
 import { rule, type Judged, type Rule, type Say } from './judgement.js';
 import { advice } from '../finding/index.js';
 import { torqueAtLimit } from './torque-figures.js';

@@ -1,6 +1,6 @@
 import { errorTotal, backlashTotal } from './budget-figures.js';
 import { byJob } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { rule, type Rule } from './judgement.js';
 import { BUCKLING_SAFETY, NOTHING, ROUNDING, WHIRL_SHARE } from './limits.js';
 import { hasTeeth, printedRounding } from './gear-train.js';

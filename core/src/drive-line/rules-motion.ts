@@ -4,7 +4,7 @@ import { resonantRates } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
 import { rotorTeeth } from './electric-figures.js';
 import { byJob } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { rule, type Rule } from './judgement.js';
 import { ROUNDING, RESONANCE_WIDTH } from './limits.js';
 import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';

@@ -21,7 +21,7 @@ import {
 } from './electric-figures.js';
 import { isBrushed, isConstantVoltage, isRegulated } from './axis-kind.js';
 import { byJob } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { pathEfficiency, torqueNeeded } from './load-figures.js';
 import { travelPerMotorTurn } from './step-figures.js';
 import { limitInForce } from './torque-figures.js';

@@ -11,7 +11,8 @@ import {
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isConstantVoltage } from './axis-kind.js';
-import * as field from './fields.js';
+import { FULL_TURN, FULL_TURN_VALUE } from './field-kinds.js';
+import { axisField as field } from './fields.js';
 import { hasTeeth } from './gear-train.js';
 
 type C = AxisContext;
@@ -78,8 +79,8 @@ const stepsFromAngle: Law<C> = law({
   formula: '360° / {angle} · {microsteps}',
   source: DEFINITION,
   inputs: { angle: field.stepAngle, microsteps: field.microsteps },
-  compute: ({ angle, microsteps }) => (field.FULL_TURN_VALUE / angle) * microsteps,
-  exact: ({ angle, microsteps }) => multiplyExact(divideExact(field.FULL_TURN, angle), microsteps),
+  compute: ({ angle, microsteps }) => (FULL_TURN_VALUE / angle) * microsteps,
+  exact: ({ angle, microsteps }) => multiplyExact(divideExact(FULL_TURN, angle), microsteps),
 });
 /** A brushed motor is told where to go in counts of its encoder. */
 const stepsFromEncoder: Law<C> = law({
@@ -155,7 +156,7 @@ export const driftPerTurn = figure<C>({
     formula: '360° · ({nominal} / {steps} − 1)',
     source: 'Arithmetic: the steps sent too many or too few, as an angle of the last shaft',
     inputs: { nominal: nominalStepsPerOutputTurn, steps: stepsPerOutputTurn },
-    compute: ({ nominal, steps }) => field.FULL_TURN_VALUE * (nominal / steps - 1),
+    compute: ({ nominal, steps }) => FULL_TURN_VALUE * (nominal / steps - 1),
   }),
 });
 
@@ -192,8 +193,8 @@ const travelLaws: Readonly<Record<C['axis']['transmission']['specification']['ki
     formula: '360°',
     source: 'A whole turn',
     inputs: {},
-    compute: () => field.FULL_TURN_VALUE,
-    exact: () => field.FULL_TURN,
+    compute: () => FULL_TURN_VALUE,
+    exact: () => FULL_TURN,
   }),
 };
 

@@ -12,7 +12,7 @@ import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { BUCKLING_SAFETY } from './limits.js';
 import { byJob } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { accelerationInForce, perForm, rubbingForm, steadyLoad } from './load-figures.js';
 import { travelPerTurn } from './step-figures.js';
 

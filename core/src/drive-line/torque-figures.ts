@@ -23,7 +23,7 @@ import {
   windingResistance,
   windingTorque,
 } from './electric-figures.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { loadAtMotor } from './load-figures.js';
 import { stepsPerMotorTurn, travelPerMotorTurn } from './step-figures.js';
 

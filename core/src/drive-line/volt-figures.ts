@@ -12,7 +12,7 @@ import {
   windingResistance,
 } from './electric-figures.js';
 import type { AxisField } from './field-kinds.js';
-import * as field from './fields.js';
+import { axisField as field } from './fields.js';
 import { motorSpeed } from './speed-figures.js';
 
 type C = AxisContext;

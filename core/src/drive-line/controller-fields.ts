@@ -1,0 +1,28 @@
+import { motionOf } from '../machine/index.js';
+import { count, exactField, quantityField } from './field-kinds.js';
+
+export const settingDecimals = exactField(
+  'controller.decimals',
+  'Decimals that the controller keeps',
+  'n_d',
+  ({ controller }) => {
+    const { decimals } = controller.specification;
+    return decimals === null ? null : count(decimals);
+  },
+);
+
+export const pulseRateMost = quantityField({
+  id: 'controller.pulse-rate',
+  name: 'Controller’s fastest pulse rate',
+  symbol: 'f_max',
+  dimension: 'frequency',
+  read: ({ controller }) => controller.specification.pulseRateMost,
+});
+
+export const setting = quantityField({
+  id: 'setting.steps-per-unit',
+  name: 'Setting from a check',
+  symbol: 'S_set',
+  dimension: ({ axis }) => motionOf(axis.job).stepsPerTravel,
+  read: ({ axis }) => axis.setting?.stepsPerUnit,
+});
