@@ -14,11 +14,15 @@ import type { ChoiceOption } from './select.component';
       optionLabel="label"
       optionValue="value"
       [allowEmpty]="false"
-      [unselectable]="false"
       [ngModel]="value()"
       (ngModelChange)="chosen.emit($event)"
       [attr.aria-label]="label()"
     />
+  `,
+  styles: `
+    :host ::ng-deep .p-selectbutton {
+      flex-wrap: wrap;
+    }
   `,
 })
 export class OneOfComponent {
