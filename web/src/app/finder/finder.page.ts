@@ -14,13 +14,9 @@ import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { axisContext, judgeAxis, sayIn } from '@crisp-notch/core/drive-line';
 import type { Axis, Machine } from '@crisp-notch/core/machine';
 import { TRANSMISSION_SERIES } from '@crisp-notch/core/parts';
-import { quantityProblem, readQuantity, type Quantity } from '@crisp-notch/core/shape';
-import { preferredUnit, inUnit } from '@crisp-notch/core/quantity';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import {
   designOf,
-  isTooLarge,
-  PLACES,
   spaceOf,
   spaceSize,
   wishesOf,
@@ -43,7 +39,19 @@ import { TrialStore } from '../data/trial-store';
 import { typedPrice } from '../ui/typed-price';
 import { CandidateTableComponent } from './candidate-table.component';
 import { CandidateViewComponent } from './candidate-view.component';
-import { PLACE_WORDS, QUALITY_WORDS, REASON_WORDS, relaxationWords, wishDimension } from './finder-words';
+import { QUALITY_WORDS, relaxationWords } from './finder-words';
+import {
+  countWords,
+  givenWay,
+  isUpright,
+  limitsOf,
+  placesOf,
+  progressOf,
+  rejectionsOf,
+  toggled,
+  waitWords,
+  wishWords,
+} from './finder.state';
 import { PinsComponent, type PinFit } from './pins.component';
 import type { FitsRequest, SortBy } from '../workers/finder-messages';
 import { ProgressComponent } from '../ui/progress.component';
@@ -61,7 +69,6 @@ const SHOWN = 40;
 const SHOWN_MEANWHILE = 10;
 /** Quiet time after a change before it is asked whether what stands fits. */
 const FITS_IN_MILLISECONDS = 150;
-const COUNT = new Intl.NumberFormat('en-GB');
 
 /** Searches the shelf and the standard sizes for everything that does the job, and says what each gives up. */
 @Component({
@@ -119,21 +126,11 @@ export class FinderPage implements OnInit {
   private readonly axisId = computed(() => this.view()?.axis.id ?? null);
   protected readonly isUpright = computed(() => {
     const job = this.view()?.axis.job;
-    return job?.kind === 'linear'
-      ? readQuantity(job.incline, 'angle').value !== 0
-      : job?.kind === 'rotary'
-        ? readQuantity(job.imbalance, 'torque').value !== 0
-        : false;
+    return job !== undefined && isUpright(job);
   });
   private readonly limits = computed(() => {
     const { priceMost, holdsUnpowered } = this.options();
-    const isPrice = priceMost !== '' && quantityProblem(priceMost, 'price', { least: 0 }) === null;
-    return {
-      priceMost: isPrice
-        ? readQuantity({ text: priceMost, from: 'typed', on: null, plusMinus: null }, 'price').value
-        : null,
-      holdsUnpowered: holdsUnpowered && this.isUpright(),
-    };
+    return limitsOf(priceMost, holdsUnpowered && this.isUpright());
   });
   private readonly parts = computed(() => {
     const state = this.shelfState();
@@ -162,61 +159,20 @@ export class FinderPage implements OnInit {
   private readonly askedThen = computed(() => this.state().of);
   protected readonly size = computed(() => {
     const space = this.space();
-    return space ? COUNT.format(spaceSize(space)) : '…';
+    return space ? countWords(spaceSize(space)) : '…';
   });
-  protected readonly places = computed(() => {
-    const [space, { free }] = [this.space(), this.options()];
-    const counts: Readonly<Record<Place, number>> | null = space && {
-      motor: space.motors.length,
-      driver: space.drivers.length,
-      current: space.currents.length,
-      microsteps: space.microsteps.length,
-      reduction: space.reductions.length,
-      transmission: space.transmissions.length,
-      voltage: space.voltages.length,
-      controller: space.controllers.length,
-    };
-    return PLACES.map((place) => ({
-      place,
-      words: PLACE_WORDS[place],
-      isFree: free.includes(place),
-      count: counts?.[place] ?? 0,
-    }));
-  });
+  protected readonly places = computed(() => placesOf(this.space(), this.options().free));
   protected readonly wishWords = computed(() => {
     const [asked, view] = [this.asked(), this.view()];
-    if (!asked?.ok || !view) return '';
-    const say = sayIn(this.units());
-    const { speed, acceleration, load, margin, tolerance, resolution } = asked.value.wishes;
-    const { kind } = view.axis.job;
-    const words = [
-      say(speed, wishDimension('speed', kind)),
-      say(acceleration, wishDimension('acceleration', kind)),
-      `${say(load, wishDimension('load', kind))} at the tool`,
-      `${margin}× torque in hand`,
-    ];
-    if (tolerance !== null) words.push(`±${say(tolerance, wishDimension('tolerance', kind))}`);
-    if (resolution !== null) words.push(`steps of ${say(resolution, wishDimension('resolution', kind))}`);
-    return words.join(', ');
+    return asked?.ok && view ? wishWords(asked.value.wishes, view.axis.job.kind, sayIn(this.units())) : '';
   });
   protected readonly progress = computed(() => {
-    const found = this.state().found;
-    return found
-      ? {
-          done: COUNT.format(found.done),
-          share: found.total === 0 ? 1 : found.done / found.total,
-          accepted: COUNT.format(found.accepted),
-          front: COUNT.format(found.frontCount),
-        }
-      : null;
+    const { found } = this.state();
+    return found && progressOf(found);
   });
   protected readonly rejections = computed(() => {
-    const found = this.state().found;
-    if (!found) return [];
-    const entries = Object.entries(found.rejected) as (readonly [keyof typeof REASON_WORDS, number])[];
-    return entries
-      .sort(([, a], [, b]) => b - a)
-      .map(([reason, count]) => ({ reason, count: COUNT.format(count), words: REASON_WORDS[reason] }));
+    const { found } = this.state();
+    return found ? rejectionsOf(found) : [];
   });
   protected readonly candidates = computed(
     () => this.state().found?.front.slice(0, this.state().status === 'done' ? SHOWN : SHOWN_MEANWHILE) ?? [],
@@ -299,13 +255,8 @@ export class FinderPage implements OnInit {
         const shelf = this.shelfState();
         if (shelf.kind === 'failed') this.finder.wait(`The shelf could not be read. ${shelf.message}`);
         if (!document || !axisId || !parts || !space) return;
-        if (missing) this.finder.wait(`Say first what it has to do: ${missing}.`);
-        else if (isTooLarge(space))
-          this.finder.wait(
-            'These are more combinations than are worth waiting for. Fix a place, or name the motors and drivers to look at.',
-          );
-        else if (spaceSize(space) === 0)
-          this.finder.wait('A free place has nothing to choose from: the shelf holds no such part.');
+        const waiting = waitWords(missing, space);
+        if (waiting !== '') this.finder.wait(waiting);
         else {
           const { free, series, onlyOwned, motorWords, driverWords } = options;
           this.finder.search({
@@ -329,13 +280,11 @@ export class FinderPage implements OnInit {
   }
 
   protected toggle(place: Place): void {
-    const { free } = this.options();
-    this.finder.setOptions({ free: free.includes(place) ? free.filter((item) => item !== place) : [...free, place] });
+    this.finder.setOptions({ free: toggled(this.options().free, place) });
   }
 
   protected toggleSeries(id: string): void {
-    const { series } = this.options();
-    this.finder.setOptions({ series: series.includes(id) ? series.filter((item) => item !== id) : [...series, id] });
+    this.finder.setOptions({ series: toggled(this.options().series, id) });
   }
 
   protected setPrice(typed: string): void {
@@ -387,16 +336,7 @@ export class FinderPage implements OnInit {
     if (!axis) return;
     if (wish === 'holdsUnpowered') this.finder.setOptions({ holdsUnpowered: false });
     else if (wish === 'priceMost') this.finder.setOptions({ priceMost: String(to) });
-    else {
-      const unit = preferredUnit(wishDimension(wish, axis.job.kind), 'metric');
-      const value: Quantity = {
-        text: `${Number(inUnit(to, unit).toPrecision(12))} ${unit.symbol}`.trim(),
-        from: 'typed',
-        on: null,
-        plusMinus: null,
-      };
-      this.store.editAxis(axis.id, `job.${wish}`, (item): Axis => ({ ...item, job: { ...item.job, [wish]: value } }));
-    }
+    else this.store.editAxis(axis.id, `job.${wish}`, (item) => givenWay(item, wish, to));
   }
 
   private nameOf(design: Machine, axisId: string): string {
