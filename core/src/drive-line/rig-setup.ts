@@ -1,9 +1,10 @@
+import { profileOf } from '../motion/index.js';
 import type { Reckoner } from '../reckoner/index.js';
-import { usualDamper, type Setup } from '../simulation/index.js';
+import { usualDamper, type CommandPiece, type Setup } from '../simulation/index.js';
 import type { AxisContext } from './axis-context.js';
 import { motorDrive } from './curve.js';
 import { axisField as field } from './fields.js';
-import { gravityLoad, loadAtMotor, pathEfficiency, totalInertia } from './load-figures.js';
+import { accelerationInForce, gravityLoad, loadAtMotor, pathEfficiency, totalInertia } from './load-figures.js';
 import { travelPerMotorTurn } from './step-figures.js';
 
 /** How a run differs from the design. */
@@ -59,4 +60,27 @@ export function rigSetup(reckoner: Reckoner<AxisContext>, choices: RigChoices): 
       microsteps: choices.stepping === 'full' ? 1 : choices.stepping === 'set' ? axis.driver.microsteps : 0,
     },
   };
+}
+
+/**
+ * The move that the job asks for, as a command: the whole of it, but no longer at its top speed than a hold.
+ * @param fullSteps of the motor in a unit of travel @param hold [s]
+ * @returns null while travel, speed or acceleration are not known
+ */
+export function askedCommand(
+  reckoner: Reckoner<AxisContext>,
+  fullSteps: number,
+  hold: number,
+): readonly CommandPiece[] | null {
+  const acceleration = reckoner.value(accelerationInForce);
+  const [speed, travel, jerk] = [field.speed, field.travel, field.jerk].map(
+    (item) => reckoner.reading(item)?.value ?? null,
+  );
+  if (acceleration === null || speed == null || travel == null) return null;
+  return profileOf(travel, { speed, acceleration, jerk: jerk ?? null }).stretches.map((stretch) => ({
+    duration: stretch.acceleration === 0 && stretch.jerk === 0 ? Math.min(hold, stretch.duration) : stretch.duration,
+    rate: stretch.speed * fullSteps,
+    acceleration: stretch.acceleration * fullSteps,
+    jerk: stretch.jerk * fullSteps,
+  }));
 }

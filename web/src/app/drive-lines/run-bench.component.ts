@@ -1,17 +1,6 @@
-import { motionOf } from '@crisp-notch/core/machine';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, type OnDestroy } from '@angular/core';
-import {
-  accelerationEnd,
-  accelerationInForce,
-  axisField,
-  rigSetup,
-  startEnd,
-  type RigChoices,
-} from '@crisp-notch/core/drive-line';
+import { askedCommand, axisField, rigSetup, type RigChoices } from '@crisp-notch/core/drive-line';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
-import { writeCsv } from '@crisp-notch/core/formats';
-import { profileOf } from '@crisp-notch/core/motion';
-import { formatNumber, preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { jumpCommand, rampCommand, type CommandPiece, type Found, type RunResult } from '@crisp-notch/core/simulation';
 import type { Subscription } from 'rxjs';
 import type { AxisView } from '../data/design-store';
@@ -24,6 +13,7 @@ import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import type { RigRequest } from '../workers/rig-messages';
+import { atCarriage, foundWords, runWords, traceCsv } from './run-bench.state';
 import { runChart, type RunPlot } from './run-charts.options';
 import { WatchComponent } from './watch.component';
 import { ProgressComponent } from '../ui/progress.component';
@@ -95,11 +85,6 @@ const START_MOST = 20_000;
       grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
       gap: 6px 18px;
     }
-
-    progress {
-      width: 140px;
-      accent-color: var(--blue);
-    }
   `,
 })
 export class RunBenchComponent implements OnDestroy {
@@ -137,37 +122,16 @@ export class RunBenchComponent implements OnDestroy {
     return result && runChart(result.trace, this.plot(), chartInk());
   });
   protected readonly csv = computed(() => {
-    const trace = this.result()?.trace;
-    if (!trace) return '';
-    const columns = [
-      trace.time,
-      trace.commanded,
-      trace.position,
-      trace.rate,
-      trace.rotorRate,
-      trace.slip,
-      trace.currentA,
-      trace.currentB,
-      trace.torque,
-    ];
-    const rows = Array.from(trace.time, (_, index) => columns.map((column) => String(column[index])));
-    return writeCsv([
-      [
-        'time s',
-        'commanded full steps',
-        'rotor full steps',
-        'commanded full steps/s',
-        'rotor full steps/s',
-        'slip electrical rad',
-        'current A',
-        'current B',
-        'torque N·m',
-      ],
-      ...rows,
-    ]);
+    const result = this.result();
+    return result ? traceCsv(result.trace) : '';
   });
   /** Full steps of the motor in a unit of travel. */
   private readonly stepsPerTravel = computed(() => stepsPerTravel(this.view()));
+  private readonly tried = computed(() => ({
+    reckoner: this.view().reckoner,
+    fullSteps: this.stepsPerTravel(),
+    units: this.preferences.units(),
+  }));
 
   ngOnDestroy(): void {
     this.cancel();
@@ -187,10 +151,7 @@ export class RunBenchComponent implements OnDestroy {
 
   /** What stands for a rate at the carriage, so that full steps a second mean something. */
   protected atCarriage(rate: Quantity): string {
-    const steps = this.stepsPerTravel();
-    if (steps === null) return '';
-    const dimension = motionOf(this.view().axis.job).speed;
-    return `In full steps: ${showQuantity(readQuantity(rate, 'frequency').value / steps, preferredUnit(dimension, this.preferences.units()), { significant: 3 })} at the carriage.`;
+    return atCarriage(readQuantity(rate, 'frequency').value, this.tried());
   }
 
   protected cancel(): void {
@@ -238,20 +199,8 @@ export class RunBenchComponent implements OnDestroy {
         return rampCommand(start, top, (top - start) / readQuantity(this.rampTime(), 'time').value, HOLD);
       }
       case 'asked': {
-        const { reckoner } = this.view();
-        const [steps, acceleration] = [this.stepsPerTravel(), reckoner.value(accelerationInForce)];
-        const [speed, travel, jerk] = [axisField.speed, axisField.travel, axisField.jerk].map(
-          (item) => reckoner.reading(item)?.value ?? null,
-        );
-        if (steps === null || acceleration === null || speed == null || travel == null) return null;
-        // The whole move, but no longer at its top speed than there is something to see.
-        return profileOf(travel, { speed, acceleration, jerk: jerk ?? null }).stretches.map((stretch) => ({
-          duration:
-            stretch.acceleration === 0 && stretch.jerk === 0 ? Math.min(HOLD, stretch.duration) : stretch.duration,
-          rate: stretch.speed * steps,
-          acceleration: stretch.acceleration * steps,
-          jerk: stretch.jerk * steps,
-        }));
+        const steps = this.stepsPerTravel();
+        return steps === null ? null : askedCommand(this.view().reckoner, steps, HOLD);
       }
     }
   }
@@ -281,65 +230,18 @@ export class RunBenchComponent implements OnDestroy {
   private show(result: RunResult): void {
     this.work.set(null);
     this.result.set(result);
-    const { fell, lost } = result;
-    const whole = (value: number): string => formatNumber(Math.round(value), { significant: 6 });
-    if (fell === null && lost === 0) {
-      const degrees = Math.round((result.greatestSlip * 180) / Math.PI);
-      this.sentence.set(`● It follows to the end and loses nothing. Greatest slip ${degrees}° electrical.`);
-      return;
-    }
-    const steps = this.stepsPerTravel();
-    const dimension = motionOf(this.view().axis.job).travel;
-    const travel =
-      steps === null
-        ? ''
-        : `, ${showQuantity(Math.abs(lost) / steps, preferredUnit(dimension, this.preferences.units()), { significant: 3 })} at the carriage`;
-    const since =
-      fell && this.manoeuvre() === 'jump' && fell.time > HOLD
-        ? `${((fell.time - HOLD) * 1000).toFixed(1)} ms after the jump`
-        : fell
-          ? `after ${(fell.time * 1000).toFixed(1)} ms`
-          : 'at the end';
-    this.sentence.set(
-      `⬢ It falls out of step ${since}${fell ? `, at ${whole(fell.rate)} full steps/s` : ''}, and loses ${whole(Math.abs(lost))} full steps${travel}.`,
-    );
+    this.sentence.set(runWords(result, this.manoeuvre() === 'jump' ? HOLD : null, this.tried()));
   }
 
   private tell(request: RigRequest, found: Found): void {
     this.work.set(null);
-    const steps = this.stepsPerTravel() ?? 1;
-    const isLinear = this.view().axis.job.kind === 'linear';
-    const units = this.preferences.units();
-    const whole = formatNumber(Math.round(found.value), { significant: 3 });
     const kind = request.kind === 'start-rate' ? 'start-rate' : 'fastest-ramp';
-    const dimension =
-      kind === 'start-rate'
-        ? isLinear
-          ? 'speed'
-          : 'angular-speed'
-        : isLinear
-          ? 'acceleration'
-          : 'angular-acceleration';
-    const say = (value: number): string => showQuantity(value, preferredUnit(dimension, units), { significant: 3 });
     if (!found.isOpenEnded)
-      this.findings.keep(this.view(), kind, { most: found.value / steps, words: this.triedWith() });
-    if (found.value === 0) {
-      this.sentence.set(
-        kind === 'start-rate' ? '⬢ It does not start at any rate.' : '⬢ No ramp that was tried reaches this rate.',
-      );
-      return;
-    }
-    const { reckoner } = this.view();
-    const reckoned = kind === 'start-rate' ? startEnd(reckoner) : accelerationEnd(reckoner);
-    const margin = kind === 'start-rate' ? '' : ' with the margin';
-    const beside = reckoned
-      ? ` Under Moves ${say(reckoned.value)} is reckoned${margin}, where ${reckoned.words}: count on the lower of the two.`
-      : ' Stay well below it.';
-    this.sentence.set(
-      kind === 'start-rate'
-        ? `● It starts and stops without a ramp up to ${whole} full steps/s, ${say(found.value / steps)} at the carriage.${beside}`
-        : `● The fastest safe ramp is ${found.isOpenEnded ? 'beyond ' : ''}${say(found.value / steps)} at the carriage, ${whole} full steps/s².${beside}`,
-    );
+      this.findings.keep(this.view(), kind, {
+        most: found.value / (this.stepsPerTravel() ?? 1),
+        words: this.triedWith(),
+      });
+    this.sentence.set(foundWords(kind, found, this.tried()));
   }
 
   /** In a few words, for whoever reads the finding elsewhere. */
