@@ -146,7 +146,7 @@ export {
 } from './power-figures.js';
 export { BUCKLING_SAFETY, ROUNDING, USUAL_VOLTAGES, WHIRL_SHARE } from './limits.js';
 export { pushCurve, type Binding, type CurvePoint, type PushCurve } from './curve.js';
-export { askedCommand, rigSetup, type RigChoices } from './rig-setup.js';
+export { askedCommand, moveLimits, rigSetup, type RigChoices } from './rig-setup.js';
 export { sayIn, type AxisFinding, type Rule, type Say } from './judgement.js';
 export {
   AXIS_RULES,

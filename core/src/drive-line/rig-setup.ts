@@ -1,10 +1,17 @@
-import { profileOf } from '../motion/index.js';
+import { profileOf, type Limits } from '../motion/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import { usualDamper, type CommandPiece, type Setup } from '../simulation/index.js';
 import type { AxisContext } from './axis-context.js';
 import { motorDrive } from './curve.js';
 import { axisField as field } from './fields.js';
-import { accelerationInForce, gravityLoad, loadAtMotor, pathEfficiency, totalInertia } from './load-figures.js';
+import {
+  accelerationInForce,
+  brakingInForce,
+  gravityLoad,
+  loadAtMotor,
+  pathEfficiency,
+  totalInertia,
+} from './load-figures.js';
 import { travelPerMotorTurn } from './step-figures.js';
 
 /** How a run differs from the design. */
@@ -83,4 +90,21 @@ export function askedCommand(
     acceleration: stretch.acceleration * fullSteps,
     jerk: stretch.jerk * fullSteps,
   }));
+}
+
+/** What a move of an axis may do by its job; null while speed or acceleration are not known. */
+export function moveLimits(reckoner: Reckoner<AxisContext>): Limits | null {
+  const [speed, acceleration] = [reckoner.reading(field.speed)?.value, reckoner.value(accelerationInForce)];
+  if (speed === undefined || acceleration === null) return null;
+  const jerk = reckoner.reading(field.jerk)?.value ?? null;
+  // A move with a jerk limit has neither jumps nor a braking of its own.
+  return jerk === null
+    ? {
+        speed,
+        acceleration,
+        jerk,
+        braking: reckoner.value(brakingInForce),
+        start: reckoner.reading(field.startJump)?.value ?? null,
+      }
+    : { speed, acceleration, jerk };
 }

@@ -2,12 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   accelerationEnd,
-  accelerationInForce,
   axisField,
-  brakingInForce,
   edgeDelay,
   isBrushed,
   moveDuration,
+  moveLimits,
   rampTravel,
   recommendedAcceleration,
   recommendedSpeed,
@@ -19,16 +18,8 @@ import {
 } from '@crisp-notch/core/drive-line';
 import { motionOf, type Axis } from '@crisp-notch/core/machine';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
-import { writeCsv } from '@crisp-notch/core/formats';
-import {
-  coordinatedProfile,
-  keyframeDemands,
-  positionAt,
-  profileOf,
-  stateAt,
-  type Limits,
-} from '@crisp-notch/core/motion';
-import { inUnit, preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
+import { positionAt, profileOf } from '@crisp-notch/core/motion';
+import { preferredUnit, showQuantity, type Dimension } from '@crisp-notch/core/quantity';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { RunFindings } from '../data/run-findings';
@@ -37,6 +28,7 @@ import { chartInk } from '../ui/chart-ink';
 import { FigureComponent } from '../ui/figure.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import type { AxisChange } from './station-editor.component';
+import { easedMove, profileCsv, shortWords, togetherWords } from './motion-plan.state';
 import { profileChart, timeChart } from './motion.options';
 import { ButtonModule } from 'primeng/button';
 import { MessageModule } from 'primeng/message';
@@ -47,8 +39,6 @@ interface FrameRow {
 }
 
 const FRAME_LIMIT = 40;
-/** Samples of a profile in its CSV. */
-const ROWS = 200;
 
 /** How an axis moves: its profile, its pulses, several axes together, and eased moves between key positions. */
 @Component({
@@ -123,9 +113,10 @@ export class MotionPlanComponent {
     startSpeed,
     timerError,
   };
-  protected readonly lengthDimension = computed((): Dimension => motionOf(this.view().axis.job).travel);
-  private readonly speedDimension = computed((): Dimension => motionOf(this.view().axis.job).speed);
-  private readonly accelerationDimension = computed((): Dimension => motionOf(this.view().axis.job).acceleration);
+  private readonly motion = computed(() => motionOf(this.view().axis.job));
+  protected readonly lengthDimension = computed((): Dimension => this.motion().travel);
+  private readonly speedDimension = computed((): Dimension => this.motion().speed);
+  private readonly accelerationDimension = computed((): Dimension => this.motion().acceleration);
   protected readonly endWords = computed(() => speedEnd(this.view().reckoner)?.words ?? '');
   protected readonly briskWords = computed(() => accelerationEnd(this.view().reckoner)?.words ?? '');
   protected readonly startWords = computed(() => startEnd(this.view().reckoner)?.words ?? '');
@@ -140,7 +131,7 @@ export class MotionPlanComponent {
     return { start: say('start-rate', this.speedDimension()), ramp: say('fastest-ramp', this.accelerationDimension()) };
   });
   protected readonly isStepper = computed(() => !isBrushed(this.view().context));
-  private readonly limits = computed(() => limitsOf(this.view()));
+  private readonly limits = computed(() => moveLimits(this.view().reckoner));
   private readonly profile = computed(() => {
     const [limits, travel] = [this.limits(), this.view().reckoner.reading(axisField.travel)?.value];
     return limits && travel !== undefined ? profileOf(travel, limits) : null;
@@ -152,21 +143,11 @@ export class MotionPlanComponent {
   });
   protected readonly csv = computed(() => {
     const profile = this.profile();
-    if (!profile) return '';
-    const units = this.preferences.units();
-    const [length, speed] = [preferredUnit(this.lengthDimension(), units), preferredUnit(this.speedDimension(), units)];
-    const rows = Array.from({ length: ROWS + 1 }, (_, index) => {
-      const time = (profile.duration * index) / ROWS;
-      const state = stateAt(profile, time);
-      return [String(time), String(inUnit(state.position, length)), String(inUnit(state.speed, speed))];
-    });
-    return writeCsv([['time s', `position ${length.symbol}`, `speed ${speed.symbol}`], ...rows]);
+    return profile ? profileCsv(profile, this.motion(), this.preferences.units()) : '';
   });
   protected readonly shortOf = computed(() => {
     const [profile, limits] = [this.profile(), this.limits()];
-    return profile && limits && profile.speed < limits.speed * 0.999
-      ? 'The travel is too short to reach the speed.'
-      : '';
+    return profile && limits ? shortWords(profile, limits) : '';
   });
 
   /** Distances of a move of several axes; empty means that the axis rests. */
@@ -174,52 +155,37 @@ export class MotionPlanComponent {
   protected readonly movers = computed(() =>
     this.axes().map((view) => ({ view, distance: this.distances().get(view.axis.id) ?? null })),
   );
-  protected readonly together = computed(() => {
-    const moves = this.movers().flatMap(({ view, distance }) => {
-      const limits = limitsOf(view);
-      const value = distance && readQuantity(distance, motionOf(view.axis.job).travel).value;
-      return limits && value ? [{ letter: view.axis.letter, distance: value, limits }] : [];
-    });
-    const profile = coordinatedProfile(moves);
-    if (!profile) return '';
-    const alone = moves.map((move) => ({
-      letter: move.letter,
-      time: profileOf(Math.abs(move.distance), move.limits).duration,
-    }));
-    const slowest = alone.reduce((worst, item) => (item.time > worst.time ? item : worst));
-    const unit = preferredUnit('time', 'metric');
-    return `They arrive together after ${showQuantity(profile.duration, unit, { significant: 3 })}; ${slowest.letter} alone would take ${showQuantity(slowest.time, unit, { significant: 3 })}.`;
-  });
+  protected readonly together = computed(() =>
+    togetherWords(
+      this.movers().flatMap(({ view, distance }) => {
+        const limits = moveLimits(view.reckoner);
+        const value = distance && readQuantity(distance, this.dimensionOf(view)).value;
+        return limits && value ? [{ letter: view.axis.letter, distance: value, limits }] : [];
+      }),
+    ),
+  );
 
   protected readonly frames = signal<readonly FrameRow[]>([]);
   protected readonly canAddFrame = computed(() => this.frames().length < FRAME_LIMIT);
-  protected readonly eased = computed(() => {
-    const rows = this.frames().map(({ time, position }) => ({
+  private readonly keyframes = computed(() =>
+    this.frames().map(({ time, position }) => ({
       time: readQuantity(time, 'time').value,
       position: readQuantity(position, this.lengthDimension()).value,
-    }));
-    if (rows.length < 2) return null;
-    if (rows.some((row, index) => index > 0 && row.time <= (rows[index - 1]?.time ?? 0)))
-      return { trouble: 'The times must rise from row to row.', tone: 'stop', words: '', options: null };
+    })),
+  );
+  protected readonly eased = computed(() =>
+    easedMove(this.keyframes(), this.limits(), this.motion(), this.preferences.units()),
+  );
+  protected readonly easedChart = computed(() => {
     const { units } = this.preferences.preferences();
-    const demands = keyframeDemands(rows);
-    const limits = this.limits();
-    const isLinear = this.view().axis.job.kind === 'linear';
-    const say = (value: number, dimension: Dimension): string =>
-      showQuantity(value, preferredUnit(dimension, units), { significant: 3 });
-    const fits = limits === null || (demands.speed <= limits.speed && demands.acceleration <= limits.acceleration);
-    return {
-      trouble: '',
-      tone: fits ? 'good' : 'caution',
-      words: `${fits ? '● Within what the axis is asked' : '▲ More than the axis is asked'}: it reaches ${say(demands.speed, isLinear ? 'speed' : 'angular-speed')} and ${say(demands.acceleration, isLinear ? 'acceleration' : 'angular-acceleration')}.`,
-      options: timeChart(
-        rows.at(-1)?.time ?? 1,
-        'position',
-        preferredUnit(this.lengthDimension(), units),
-        (time) => positionAt(rows, time),
-        chartInk(),
-      ),
-    };
+    const frames = this.keyframes();
+    return timeChart(
+      frames.at(-1)?.time ?? 1,
+      'position',
+      preferredUnit(this.lengthDimension(), units),
+      (time) => positionAt(frames, time),
+      chartInk(),
+    );
   });
 
   protected setDistance(axisId: string, distance: Quantity | null): void {
@@ -232,11 +198,13 @@ export class MotionPlanComponent {
 
   protected addFrame(): void {
     const last = this.frames().at(-1);
-    const isLinear = this.view().axis.job.kind === 'linear';
     const time = last ? readQuantity(last.time, 'time').value + 2 : 0;
     this.frames.update((frames) => [
       ...frames,
-      { time: quantityOf(`${time} s`), position: last?.position ?? quantityOf(isLinear ? '0 mm' : '0 °') },
+      {
+        time: quantityOf(`${time} s`),
+        position: last?.position ?? quantityOf(`0 ${preferredUnit(this.lengthDimension(), 'metric').symbol}`),
+      },
     ]);
   }
 
@@ -260,21 +228,4 @@ export class MotionPlanComponent {
     const change = which === 'speed' ? { speed: quantity } : { acceleration: quantity, moveTime: null };
     this.changed.emit({ key: `job.${which}`, change: (axis: Axis) => ({ ...axis, job: { ...axis.job, ...change } }) });
   }
-}
-
-/** Speed, acceleration and jerk that an axis is asked for; null while one is not known. */
-function limitsOf({ reckoner }: AxisView): Limits | null {
-  const [speed, acceleration] = [reckoner.reading(axisField.speed)?.value, reckoner.value(accelerationInForce)];
-  if (speed === undefined || acceleration === null) return null;
-  const jerk = reckoner.reading(axisField.jerk)?.value ?? null;
-  // A move with a jerk limit has neither jumps nor a braking of its own.
-  return jerk === null
-    ? {
-        speed,
-        acceleration,
-        jerk,
-        braking: reckoner.value(brakingInForce),
-        start: reckoner.reading(axisField.startJump)?.value ?? null,
-      }
-    : { speed, acceleration, jerk };
 }
