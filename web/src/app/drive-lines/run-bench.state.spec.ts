@@ -18,9 +18,9 @@ const trace: Trace = {
   currentA: empty,
   currentB: empty,
   torque: empty,
-} as unknown as Trace;
+};
 const result = (said: Partial<RunResult>): RunResult =>
-  ({ trace, fell: null, lost: 0, greatestSlip: 0, ...said }) as RunResult;
+  ({ trace, fell: null, lost: 0, greatestSlip: 0, ...said });
 
 describe('the run bench', () => {
   it('is about an axis that slides', () => {
