@@ -19,8 +19,7 @@ const trace: Trace = {
   currentB: empty,
   torque: empty,
 };
-const result = (said: Partial<RunResult>): RunResult =>
-  ({ trace, fell: null, lost: 0, greatestSlip: 0, ...said });
+const result = (said: Partial<RunResult>): RunResult => ({ trace, fell: null, lost: 0, greatestSlip: 0, ...said });
 
 describe('the run bench', () => {
   it('is about an axis that slides', () => {
