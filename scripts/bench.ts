@@ -1,7 +1,6 @@
 /**
  * `npm run bench`: how long what a user waits for takes, and how far step checks and diagnosis can be trusted. Ratios
- * and
- * spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec
+ * and spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec
  * notices.
  * `npm run bench -- shop`: a big shop on the server. `npm run bench -- kills [COUNT]`: pulls the plug a thousand times.
  */

@@ -40,8 +40,7 @@ function roomOn(folder: string): number {
 
 /**
  * Watches a database and starts it again when it ends by itself: a bounded number of times, each after a longer wait.
- * On a full
- * disk it waits for room instead, however long that takes, because then it starts as it should.
+ * On a full disk it waits for room instead, however long that takes, because then it starts as it should.
  */
 export function keepRunning(
   first: MariaDb,

@@ -137,8 +137,7 @@ function collector(call: Call): Writer {
 
 /**
  * Kills server, database or both in the middle of writes, again and again, starts again what was killed, and looks
- * whether
- * everything that was acknowledged is there.
+ * whether everything that was acknowledged is there.
  * @param data folder for a database of its own
  * @param told called after each kill
  */

@@ -82,8 +82,7 @@ const FRESH = 'npm start -- --fresh begins with a new one, and deletes every mac
 
 /**
  * Starts a private MariaDB server on loopback, or takes over the one that an earlier start left running. Its root
- * account
- * is reachable only over its socket; everything else needs the generated password.
+ * account is reachable only over its socket; everything else needs the generated password.
  * @param folder where its data live; made on the first start
  * @param wantedPort the port it had before, if it is started again for those who know that
  */

@@ -24,8 +24,7 @@ const UNDETECTED = ['Survived', 'NoCoverage'];
 
 /**
  * All specs of the core are tried against a change, because those of another folder may be the ones that notice; or
- * only
- * those of some folders, which is far quicker and finds no more than all would.
+ * only those of some folders, which is far quicker and finds no more than all would.
  */
 function configOf(mutate: readonly string[], specFolders: readonly string[]): object {
   const all = JSON.parse(readFileSync(join(ROOT, 'core', 'jasmine.json'), 'utf8')) as object;
@@ -65,10 +64,8 @@ function configOf(mutate: readonly string[], specFolders: readonly string[]): ob
 
 /**
  * `npm run bench -- mutants FOLDER`: changes the code of a folder of the core in every small way, one at a time, and
- * says
- * which changes no spec notices. Only what changed since the last run is tried again. Folders named after it are the
- * only
- * ones whose specs are tried.
+ * says which changes no spec notices. Only what changed since the last run is tried again. Folders named after it are
+ * the only ones whose specs are tried.
  */
 export function benchMutants(folder: string, specFolders: readonly string[]): number {
   const path = folder.replace(/^core\/src\//, '').replace(/\/$/, '');

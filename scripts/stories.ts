@@ -1,9 +1,7 @@
 /**
  * Starts the application on throw-away databases and runs the stories of e2e against it: two workers, each with a
- * server and a
- * database of its own; then, alone, those that measure time. What stands behind the command goes to the runner of the
- * stories,
- * e.g. a file, or `-g` and a name.
+ * server and a database of its own; then, alone, those that measure time. What stands behind the command goes to the
+ * runner of the stories, e.g. a file, or `-g` and a name.
  */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';

@@ -1,7 +1,6 @@
 /**
  * `npm test`: everything, each part counted, one closing line; with names of parts behind it only those. Independent
- * parts run side
- * by side. Leaves nothing running and does not touch the user's data.
+ * parts run side by side. Leaves nothing running and does not touch the user's data.
  */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';

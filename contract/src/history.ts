@@ -43,8 +43,7 @@ export const HISTORY_VERSION = 3;
 
 /**
  * The pieces of everything known of a machine, for moving it to another installation. Each is checked by itself,
- * because the
- * whole may be larger than is held in memory at once.
+ * because the whole may be larger than is held in memory at once.
  */
 export const HISTORY_PIECES = {
   format: string().oneOf(['crisp-notch/machine-history']).defined(),

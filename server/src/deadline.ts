@@ -8,8 +8,7 @@ const IS_LONG = /^\/machines\/(import$|[^/]+\/history$)/;
 
 /**
  * Answers for a database that does not: a statement may wait for a connection behind many others that wait in vain,
- * each
- * within its own limit.
+ * each within its own limit.
  * @param limit milliseconds
  */
 export function answerWithin(limit: number): RequestHandler {

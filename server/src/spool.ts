@@ -12,8 +12,7 @@ const SPOOL_MOST_BYTES = 8 * 1024 ** 3;
 
 /**
  * Takes a body of any length to a temporary file, so that a slow sender holds no transaction open and the body can be
- * read more
- * than once. The file is gone when the work is done.
+ * read more than once. The file is gone when the work is done.
  * @param work gets what opens the file anew
  * @throws ApiProblem for a body that is not JSON by its type, or longer than any that is written here
  */

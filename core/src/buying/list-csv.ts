@@ -19,8 +19,7 @@ const HEADER = [
 
 /**
  * The parts list as CSV. Numbers stand plain, with a point and without the currency, so that a spreadsheet adds them
- * up;
- * text that it would run as a formula is made harmless.
+ * up; text that it would run as a formula is made harmless.
  * @param mark decimal mark of the spreadsheet's language: with a comma, semicolons part the cells
  */
 export function writePartsListCsv(lines: readonly PartsLine[], currency: string, mark: '.' | ',' = '.'): string {

@@ -59,10 +59,8 @@ export interface ReadingDoubt {
 
 /**
  * Standard uncertainty of one reading at a distance. The digit counts for the reading and its zero; a printed limit is
- * a
- * rectangular distribution (JCGM 100:2008, 4.3.7); setting the instrument anew every range adds digits as chance and
- * its
- * own error as a whole, because one block used again is wrong by the same.
+ * a rectangular distribution (JCGM 100:2008, 4.3.7); setting the instrument anew every range adds digits as chance and
+ * its own error as a whole, because one block used again is wrong by the same.
  */
 export function readingDoubt({ digit, error, scale, tilt, range }: InstrumentDoubt, distance: number): ReadingDoubt {
   const settings = 1 + Math.floor((Math.abs(distance) / range) * (1 - 1e-9));

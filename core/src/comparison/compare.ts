@@ -108,8 +108,7 @@ function judged(
 
 /**
  * Two designs of one machine side by side: what is said, what it comes to, and what is judged wrong. Axes are matched
- * by
- * their identity. Findings come first, then figures, then the design, each group in the order of the machine.
+ * by their identity. Findings come first, then figures, then the design, each group in the order of the machine.
  */
 export function compareMachines(left: Machine, right: Machine, units: UnitSystem): Comparison {
   const ids = [...new Set([...left.axes, ...right.axes].map((axis) => axis.id))];

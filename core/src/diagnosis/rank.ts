@@ -33,8 +33,7 @@ const ELSE_COMMONNESS = 5;
 const ELSE_RANGE = 2 * Math.log(64);
 /**
  * Dimensions that are a little off: rolled screws, stretched belts, a roller's real diameter. Relative spreads, each
- * with
- * its commonness (common practice, no source).
+ * with its commonness (common practice, no source).
  */
 const LITTLE_OFF: readonly (readonly [spread: number, commonness: number])[] = [
   [0.002, 40],
@@ -146,8 +145,7 @@ function pairsOf(
 /**
  * Ranks causes of a wrong scale by Bayes' rule in the logarithm of the scale: how far the measured scale lies from the
  * cause's, by Student's t, times how common the mistake is. Beside single mistakes it weighs a dimension that is a
- * little
- * off, two mistakes together, and something else. Causes of the same factor are never told apart by distance.
+ * little off, two mistakes together, and something else. Causes of the same factor are never told apart by distance.
  */
 export function rankFaults(faults: readonly RatioFault[], measured: MeasuredScale): Ranking {
   const likelihood = new Likelihood(measured);

@@ -104,8 +104,7 @@ export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly Rati
 
 /**
  * Relative spread that a chain made as said may still show: pitch errors of screws and racks, a belt's pull, the
- * effective
- * diameter of a roller (common practice, no source). Whole teeth alone have none.
+ * effective diameter of a roller (common practice, no source). Whole teeth alone have none.
  */
 const CHAIN_SPREADS: Readonly<Record<TransmissionSpecification['kind'], number>> = {
   screw: 5e-4,

@@ -99,8 +99,7 @@ const STAGE_BACKWARD = backDriving(0.9);
 
 /**
  * Losses of a motor's own gearhead: by its stages, else as its sheet prints them, else by the stages that so large a
- * ratio
- * takes, each at a careful guess for the way that hurts.
+ * ratio takes, each at a careful guess for the way that hurts.
  */
 export function gearheadLosses(gearhead: Gearhead | null): TrainLosses {
   if (!gearhead) return LOSSLESS;

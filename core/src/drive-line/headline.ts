@@ -27,8 +27,7 @@ function listed(fields: readonly Field<AxisContext>[]): string {
 
 /**
  * Heads an axis by its worst finding; where there is none, by what is still needed, by the guesses that it rests on,
- * and
- * only with all of it said by “holds”.
+ * and only with all of it said by “holds”.
  */
 export function headlineOf(reckoner: Reckoner<AxisContext>, findings: readonly AxisFinding[]): Headline {
   const [finding] = findings;

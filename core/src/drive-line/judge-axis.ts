@@ -50,8 +50,8 @@ export interface RankedRemedy extends Remedy {
 
 /**
  * Remedies by what they change: those that remove their finding without making a new one come first, then those with
- * fewer
- * stops, fewer cautions and more torque in hand; plain advice last. Remedies that would make things worse are left out.
+ * fewer stops, fewer cautions and more torque in hand; plain advice last. Remedies that would make things worse are
+ * left out.
  * @param present everything that is found on the axis now
  */
 export function rankRemedies(

@@ -45,10 +45,8 @@ export function crestMost(currentMost: number, reads: 'peak' | 'rms', isRegulate
 
 /**
  * Direct volts that a voltage of a driver's sheet stands for. One given in volts of alternating current is rectified in
- * the
- * driver, and its capacitors charge to the crest of the sine (definition of the effective value); direct current passes
- * the
- * same diodes.
+ * the driver, and its capacitors charge to the crest of the sine (definition of the effective value); direct current
+ * passes the same diodes.
  */
 export function directVoltage(voltage: number, reads: 'dc' | 'ac'): number {
   return reads === 'ac' ? voltage * Math.SQRT2 : voltage;

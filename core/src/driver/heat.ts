@@ -16,8 +16,7 @@ export interface PathSwitches {
 
 /**
  * A coil's current flows through two switches of a bridge and through one of an array. A drop that is said is that of
- * the
- * whole path and already holds what the switches' resistance does, so only one of the two counts.
+ * the whole path and already holds what the switches' resistance does, so only one of the two counts.
  * @param onResistance of one switch [Ω], null if not known @param drop of the path [V], null if not known
  */
 export function pathSwitches(isArray: boolean, onResistance: number | null, drop: number | null): PathSwitches {
@@ -52,8 +51,7 @@ export interface DriverHeat {
 
 /**
  * Heat in a driver's silicon. Two phases carry sine and cosine of one crest, so together I²·R in their resistances and
- * at
- * most √2·I times their drop; what its efficiency keeps back of the power drawn becomes heat in it too (energy
+ * at most √2·I times their drop; what its efficiency keeps back of the power drawn becomes heat in it too (energy
  * balance).
  */
 export function driverHeat({ current, isBrushed, switches, coil, quiescent, efficiency }: DriverLoad): DriverHeat {
@@ -70,9 +68,8 @@ const SHEET_TEMPERATURE = 25;
 
 /**
  * Junction temperature [°C] with the switches' resistance rising as they warm: Tj = (Ta + θ·P_steady + c(1 − 25k))/(1 −
- * ck),
- * where c = θ·P_growing is the rise that the resistance at 25 °C alone would give. Leaving the growth out is far too
- * hopeful: 121 °C for 186 °C.
+ * ck), where c = θ·P_growing is the rise that the resistance at 25 °C alone would give. Leaving the growth out is far
+ * too hopeful: 121 °C for 186 °C.
  * @param thermalResistance from junction to air [K/W] @param ambient [°C]
  * @returns Infinity where it runs away
  */

@@ -2,8 +2,7 @@ import type { JsonSchema } from '../shape/index.js';
 
 /**
  * JSON with keys in the order in which the schema declares them, two spaces of indent and a line feed at the end, so
- * that
- * a document always has the same bytes whatever it went through in between.
+ * that a document always has the same bytes whatever it went through in between.
  */
 export function canonicalJson(value: unknown, schema: JsonSchema): string {
   return `${JSON.stringify(ordered(value, schema), null, 2)}\n`;

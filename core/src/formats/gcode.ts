@@ -136,8 +136,7 @@ function trimmed(value: number, decimals: number): string {
 
 /**
  * Positions of a circle divided into n, as a program that stops at each: each position is rounded to a microstep by
- * itself,
- * so the circle closes.
+ * itself, so the circle closes.
  */
 export function writeDividingList(
   positions: readonly { readonly stop: number; readonly degrees: number }[],

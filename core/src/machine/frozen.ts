@@ -2,9 +2,8 @@ import type { Json } from '../shape/index.js';
 
 /**
  * What older documents lack, as it was when each was asked for the first time. These values never change: an old
- * document means
- * the same for ever, whatever the program takes for usual by now. A field that is added later is filled in by a step of
- * its own.
+ * document means the same for ever, whatever the program takes for usual by now. A field that is added later is filled
+ * in by a step of its own.
  */
 const guess = (text: string): Json => ({ text, from: 'assumed', on: null, plusMinus: null });
 

@@ -98,8 +98,7 @@ const isAssumedZero = (item: unknown): boolean =>
 
 /**
  * Version 4 knows inertias of wheels and gears, a gearhead's own efficiency, the lead angle of worms, ball sizes,
- * braking
- * apart from speeding up, that friction can be unknown, and supplies that are sold by their watts.
+ * braking apart from speeding up, that friction can be unknown, and supplies that are sold by their watts.
  */
 function toVersion4(machine: Json): Record<string, unknown> {
   return {

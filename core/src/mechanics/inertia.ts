@@ -35,8 +35,7 @@ export const DENSITIES = { steel: 7850, aluminium: 2700, brass: 8500, plastic: 1
 
 /**
  * Torque at the motor [N·m] that moves a carriage: J·a/r + (m·a + F)·r/η with r = l/2π. A braking load drives back
- * through
- * the friction, so its share is multiplied by the efficiency instead.
+ * through the friction, so its share is multiplied by the efficiency instead.
  */
 export function drivingTorque(
   rotating: number,

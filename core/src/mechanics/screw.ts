@@ -61,8 +61,7 @@ export function threadLocks({ meanDiameter: d, lead, flankAngle, threadFriction 
 
 /**
  * Efficiency of a thread driven backwards by its load: the torque it gives over what it would give without friction;
- * below
- * nothing where the thread locks.
+ * below nothing where the thread locks.
  */
 export function threadBackwardEfficiency(screw: PowerScrew): number {
   return (-loweringTorque({ ...screw, collarFriction: 0 }, 1) * 2 * Math.PI) / screw.lead;
@@ -70,8 +69,7 @@ export function threadBackwardEfficiency(screw: PowerScrew): number {
 
 /**
  * Efficiency of a line driven backwards from its forward efficiency: about 2 − 1/η, below nothing where it locks
- * (common
- * practice; exact for a rolling screw of small lead).
+ * (common practice; exact for a rolling screw of small lead).
  */
 export function backDriving(forward: number): number {
   return 2 - 1 / forward;

@@ -2,8 +2,7 @@ import { cylinderInertia } from './inertia.js';
 
 /**
  * Long thin shafts: screws and rails between bearings. SI units. Bending vibration and buckling of uniform bars
- * (Blevins,
- * Formulas for Natural Frequency and Mode Shape; Roark's Formulas for Stress and Strain; both from memory).
+ * (Blevins, Formulas for Natural Frequency and Mode Shape; Roark's Formulas for Stress and Strain; both from memory).
  */
 export type Ends = 'fixed-free' | 'supported' | 'fixed-supported' | 'fixed';
 
@@ -54,8 +53,7 @@ export function eulerLoad({ diameter, length, modulus }: Bar, ends: Ends): numbe
 
 /**
  * Buckling load [N]: Euler for slender bars, Johnson's parabola below the slenderness √(2π²E/Sy) where the material
- * yields
- * first (Shigley, "Columns", from memory).
+ * yields first (Shigley, "Columns", from memory).
  */
 export function bucklingLoad(bar: Bar, ends: Ends, yieldStrength: number = STEEL.yield): number {
   const slenderness = (EFFECTIVE_LENGTHS[ends] * bar.length) / (bar.diameter / 4);

@@ -6,8 +6,7 @@ export interface Keyframe {
 
 /**
  * The quintic that starts and ends at rest without a jump in acceleration: 10s³ − 15s⁴ + 6s⁵ (minimum-jerk move; Flash
- * and
- * Hogan, Journal of Neuroscience 5 (1985), from memory).
+ * and Hogan, Journal of Neuroscience 5 (1985), from memory).
  */
 export function ease(share: number): number {
   const s = Math.min(1, Math.max(0, share));

@@ -30,8 +30,7 @@ export interface Limits {
 /**
  * Shortest move over a distance within limits, from rest to rest: a trapezoid of speed, or with a jerk limit the seven
  * stretches of an S-curve (standard kinematics; Biagiotti and Melchiorri, Trajectory Planning for Automatic Machines
- * and
- * Robots, ch. 3, from memory).
+ * and Robots, ch. 3, from memory).
  * @throws RangeError if a limit or the distance is not positive
  */
 export function profileOf(distance: number, limits: Limits): Profile {

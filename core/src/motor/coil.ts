@@ -21,10 +21,8 @@ export function inductanceFromRise(resistance: number, timeTo63Percent: number):
 
 /**
  * Crest of the coil current under full steps at a constant voltage, back-EMF ignored; `stepRate` in full steps a
- * second.
- * A bridge drives the coil both ways with a period of four steps, so each half wave lasts two steps: crest
- * (V/R)·tanh(T/2τ)
- * with T = 2/f. A unipolar switch starts each half coil from zero: (V/R)(1 − e^(−T/τ)).
+ * second. A bridge drives the coil both ways with a period of four steps, so each half wave lasts two steps: crest
+ * (V/R)·tanh(T/2τ) with T = 2/f. A unipolar switch starts each half coil from zero: (V/R)(1 − e^(−T/τ)).
  */
 export function constantVoltageCrest(
   kind: 'bridge' | 'unipolar',
@@ -40,8 +38,7 @@ export function constantVoltageCrest(
 
 /**
  * Mean current [A] of a half coil while its unipolar switch is on, full steps with two phases on: it starts from
- * nothing
- * each time, (V/R)·(1 − (τ/T)(1 − e^(−T/τ))) with T = 2/f (integral of the first-order rise, back-EMF ignored).
+ * nothing each time, (V/R)·(1 − (τ/T)(1 − e^(−T/τ))) with T = 2/f (integral of the first-order rise, back-EMF ignored).
  */
 export function unipolarMeanCurrent(voltage: number, resistance: number, inductance: number, stepRate: number): number {
   const share = timeConstant(resistance, inductance) / (2 / stepRate);

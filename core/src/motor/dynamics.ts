@@ -19,8 +19,7 @@ export type LoadKind = 'friction' | 'standing';
 /**
  * Greatest rate [full steps/s] at which the motor starts from standstill without a ramp, microstepped and its current
  * following: the energy ½Jω² the rotor has to gain while the field runs ahead must be less than what the torque curve
- * gives
- * before it falls back a whole cycle. Without load this is 8·f0. Not for full stepping, nor for an abrupt stop.
+ * gives before it falls back a whole cycle. Without load this is 8·f0. Not for full stepping, nor for an abrupt stop.
  * @returns 0 if the load alone is too great
  */
 export function startRate(teeth: number, holdingTorque: number, inertia: number, load: number, kind: LoadKind): number {
@@ -60,10 +59,8 @@ const COARSE_MOST = 4;
 
 /**
  * Rates [full steps/s] that shake the rotor at its natural frequency f0. Full steps: f0 and its half. Half and quarter
- * steps
- * kick m times a full step, so at f0/m. Microsteps, by the current's errors: 4·f0 (offset of a phase), 2·f0 (unequal
- * gain),
- * f0 (detent torque).
+ * steps kick m times a full step, so at f0/m. Microsteps, by the current's errors: 4·f0 (offset of a phase), 2·f0
+ * (unequal gain), f0 (detent torque).
  */
 export function resonantRates(
   f0: number,

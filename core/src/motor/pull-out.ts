@@ -1,7 +1,6 @@
 /**
  * Pull-out torque of a two-phase hybrid motor on a chopper driver, in the frame that turns with the rotor (the dq model
- * of
- * electric-machine textbooks for a round rotor; two phases, so torque is K·i_q without the 3/2 of three phases):
+ * of electric-machine textbooks for a round rotor; two phases, so torque is K·i_q without the 3/2 of three phases):
  *
  *     v_d = R·i_d − X·i_q        v_q = R·i_q + X·i_d + E        X = pωL, E = Kω, Z² = R² + X²
  *
@@ -69,8 +68,7 @@ export function baseSpeed({
 
 /**
  * Amplitude of the fundamental of a bridge that is switched fully over each half wave, for a supply of 1 V: 4/π
- * (Fourier
- * series of the square wave). With the sine assumption it is 1, so the truth lies in a band of 27 %.
+ * (Fourier series of the square wave). With the sine assumption it is 1, so the truth lies in a band of 27 %.
  */
 export const SQUARE_WAVE_CREST = 4 / Math.PI;
 
@@ -81,9 +79,8 @@ export function pullOutBand(drive: MotorDrive, speed: number): { readonly low: P
 
 /**
  * How far the rotor hangs behind the field that is commanded [electrical rad] while it gives a torque at a speed: its
- * own
- * load angle, and once the volts bind the lag of the current behind its command, which goes towards half a turn. The
- * regulator puts all its voltage along the current that is missing: i* = i + λ·v, with |i*| = I and |v| = V.
+ * own load angle, and once the volts bind the lag of the current behind its command, which goes towards half a turn.
+ * The regulator puts all its voltage along the current that is missing: i* = i + λ·v, with |i*| = I and |v| = V.
  * @returns null where it cannot give the torque at that speed
  */
 export function fieldLag(drive: MotorDrive, speed: number, torque: number): number | null {
@@ -110,8 +107,7 @@ export function fieldLag(drive: MotorDrive, speed: number, torque: number): numb
 
 /**
  * Greatest crest of the current under a constant voltage of amplitude V at a speed, load angle free: the full current
- * of
- * case 1 and 2 above without a current limit, so the torque is that of the top of the voltage disc.
+ * of case 1 and 2 above without a current limit, so the torque is that of the top of the voltage disc.
  */
 export function constantVoltagePullOut(drive: MotorDrive, speed: number): number {
   return pullOut({ ...drive, current: Infinity }, speed).torque;

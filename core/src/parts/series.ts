@@ -217,8 +217,7 @@ const INCH = 0.0254;
 
 /**
  * Frame sizes by the standard's numbers: tenths of an inch of the face. Circles and pilots of 17 to 42 from NEMA ICS
- * 16, from
- * memory; those of 8, 11 and 14, faces and shafts are common practice without a source.
+ * 16, from memory; those of 8, 11 and 14, faces and shafts are common practice without a source.
  */
 export const FRAME_SIZES: Readonly<Record<Exclude<Frame, 'unknown' | 'other'>, FrameSize>> = {
   '8': { face: 20.3e-3, boltCircle: 15.4e-3 * Math.SQRT2, pilot: 15e-3, shaft: 4e-3 },

@@ -44,8 +44,7 @@ const shed = (area: number): number => Math.PI * (Math.sqrt((4 * area) / Math.PI
 
 /**
  * How much warmer than still air of 40 °C a single insulated wire becomes [K]: I²R = h·π·D·ΔT, the copper's own growth
- * counted.
- * Wires in a bundle become warmer.
+ * counted. Wires in a bundle become warmer.
  * @returns Infinity where it runs away
  */
 export function wireRise(area: number, current: number): number {

@@ -83,8 +83,7 @@ const isForCutting = ({ item }: Watched): boolean =>
 
 /**
  * Reads a program for the words that switch the machine's auxiliaries: whether each appears, is on while the tool cuts,
- * and
- * is switched off again. It follows the program line by line and runs nothing.
+ * and is switched off again. It follows the program line by line and runs nothing.
  */
 export function checkProgram(machine: Machine, program: string): ProgramCheck {
   const lines = program.slice(0, PROGRAM_MOST).split(/\r\n|\r|\n/);

@@ -56,8 +56,7 @@ function closedUp(text: string): string {
 
 /**
  * Reads the number that a text begins with: decimals with point or comma, fractions, mixed numbers, thousands set off
- * by
- * spaces, points or commas.
+ * by spaces, points or commas.
  * @returns null if it begins with none
  */
 export function numberHead(text: string): NumberHead | null {

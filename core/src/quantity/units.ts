@@ -215,8 +215,7 @@ export function unitsOf(dimension: Dimension): readonly Unit[] {
 
 /**
  * One way of writing for the ways in which units are typed: no spaces, any of `.`, `*`, `×` and `-` between letters as
- * a
- * dot, and powers raised.
+ * a dot, and powers raised.
  */
 function plainSpelling(spelling: string): string {
   return spelling

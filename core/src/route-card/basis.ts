@@ -173,9 +173,8 @@ function wiringLines(axis: Axis): Lines {
 
 /**
  * How far a stamp reaches: 1 is what stamps relied on at first; 2 is everything that was said of the parts that the
- * operation's
- * figures and rules rest on. A stamp is compared by the reach it was given with, so that none comes off for what is
- * newly looked at.
+ * operation's figures and rules rest on. A stamp is compared by the reach it was given with, so that none comes off for
+ * what is newly looked at.
  */
 export type Reach = 1 | 2;
 export const PRESENT_REACH: Reach = 2;

@@ -33,8 +33,7 @@ export function isCheckLine(line: string): boolean {
 
 /**
  * The axes that are measured and not true, for operations that rely on the checks: a stamp that was given knowing it
- * stays, and
- * comes off when it turns out later. A check that is under way says nothing yet.
+ * stays, and comes off when it turns out later. A check that is under way says nothing yet.
  * @param checks newest first
  */
 export function checkLines(machine: Machine, number: OperationNumber, checks: readonly CheckMade[]): Lines {

@@ -11,8 +11,7 @@ const SUPPLY_OPERATIONS: readonly OperationNumber[] = [30, 80];
 
 /**
  * What speaks against a stamp: what stops the machine, what the operation has not got yet, and for the sign-off what is
- * not stamped.
- * Whoever stamps is asked about it and may do so all the same.
+ * not stamped. Whoever stamps is asked about it and may do so all the same.
  * @param checks newest first
  * @returns sentences; empty where nothing speaks against it
  */

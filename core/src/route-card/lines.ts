@@ -1,7 +1,6 @@
 /**
  * Lines of what something relies on: `axis-1|X|microsteps: 16`. The identity and what is said of it name the line, so
- * that a new
- * letter or another place in a list is no change; the subject is what readers know it by.
+ * that a new letter or another place in a list is no change; the subject is what readers know it by.
  */
 export type Lines = readonly string[];
 

@@ -61,8 +61,7 @@ export function lineKeepsCoupling(
 
 /**
  * Coupling and mount stay where they still fit: a coupling while both its shafts are as before and nothing comes
- * between, a
- * mount while the frame is the same. Otherwise they have to be chosen anew.
+ * between, a mount while the frame is the same. Otherwise they have to be chosen anew.
  */
 function jointsOf(before: Axis, after: Axis): Pick<Axis, 'coupling' | 'mount'> {
   const isMotorKept = before.motor.specification === after.motor.specification;

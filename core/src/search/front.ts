@@ -14,9 +14,8 @@ const WIDTH = QUALITIES.length;
 
 /**
  * The Pareto front: everything that is not worse than another in each quality. Of equals in all of them the first
- * stays.
- * Kept as one run of integers; a member that beat a newcomer moves forward, because it is likely to beat the next one
- * too.
+ * stays. Kept as one run of integers; a member that beat a newcomer moves forward, because it is likely to beat the
+ * next one too.
  */
 export class Front<T> {
   private boxes = new Int32Array(WIDTH * 256);

@@ -83,8 +83,8 @@ function furthestOf(wish: Exclude<Relaxable, 'holdsUnpowered'>, present: number)
 
 /**
  * Each single wish that, changed alone, lets something fit, and the least change that does it. Fitting is monotonic in
- * each
- * of them, so the edge is found by halving; the answer is tried again after rounding, so that what it promises holds.
+ * each of them, so the edge is found by halving; the answer is tried again after rounding, so that what it promises
+ * holds.
  * @returns a generator that gives its progress, 0 to 1, and at its end the relaxations; empty if something fits already
  */
 export function* relaxTables(

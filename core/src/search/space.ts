@@ -161,8 +161,7 @@ function withLength(specification: TransmissionSpecification, travel: number | n
 
 /**
  * The space of an axis: what stands in the design where a place is fixed, the whole shelf and the standard sizes where
- * it
- * is free. What motors lack is estimated.
+ * it is free. What motors lack is estimated.
  * @throws RangeError if the axis is not in the machine
  */
 export function spaceOf(

@@ -41,8 +41,7 @@ import type { Combination, MotorChoice, Space } from './space.js';
 /**
  * The product of a space falls apart: motor, driver, voltage and current make an electric half, reduction and
  * transmission a mechanical one, and only the two together meet the load. Each half is reckoned once, by the very
- * figures
- * of a drive line; what is left for every pair is the pull-out torque.
+ * figures of a drive line; what is left for every pair is the pull-out torque.
  */
 
 /** Why a combination is rejected, in the order in which it is looked for: the first counts. */

@@ -8,9 +8,8 @@
  *
  * Scheme, of second order: the angle stands at half steps (leapfrog), the currents follow the trapezoid rule with the
  * driver's voltage limit applied to the step, the torque comes from the mean of old and new current, and the cosines
- * are
- * turned by the step's angle instead of being called. Plain semi-implicit Euler is 7 % off at 10 000 full steps/s with
- * 4 µs.
+ * are turned by the step's angle instead of being called. Plain semi-implicit Euler is 7 % off at 10 000 full steps/s
+ * with 4 µs.
  */
 export interface RigMotor {
   /** Torque for an ampere of one phase [N·m/A]. */
@@ -39,8 +38,8 @@ export interface RigLoad {
 
 /**
  * How the driver feeds the coils. `sine`: a chopper whose voltage vector stays in a circle (the lower edge of the
- * closed
- * form's band). `switched`: a chopper that switches each phase by itself, up to a square wave (towards the upper edge).
+ * closed form's band). `switched`: a chopper that switches each phase by itself, up to a square wave (towards the upper
+ * edge).
  * `voltage`: a constant-voltage bridge that only reverses; nothing regulates the current.
  */
 export type DriveMode = 'sine' | 'switched' | 'voltage';

@@ -22,8 +22,7 @@ export const FINE_STEP = 4e-6;
 export const COARSE_STEP = 8e-6;
 /**
  * Slip [electrical rad] that counts as fallen out of step: a healthy fast motor lags by nearly π and swings beyond, so
- * the
- * usual 90° would condemn it; a whole electrical cycle can never be made up.
+ * the usual 90° would condemn it; a whole electrical cycle can never be made up.
  */
 export const OUT_OF_STEP = 2 * Math.PI;
 

@@ -131,8 +131,7 @@ const PRECISION = 0.01;
 
 /**
  * Greatest value below which everything works, upwards from the least: survival is not monotonic near a resonance, so
- * the
- * search goes up in small factors until the first failure, and only then halves the gap.
+ * the search goes up in small factors until the first failure, and only then halves the gap.
  */
 function* greatest(least: number, most: number, works: (value: number) => Steps<boolean>): Steps<Found> {
   const factor = (most / least) ** (1 / FIRST_TRIALS);

@@ -18,9 +18,8 @@ export function hangsOn(item: Auxiliary, rail: string): boolean {
 
 /**
  * Power that an auxiliary takes while it is on [W]: from its rail, or from the mains at the voltage of its plate. Run
- * below
- * its own voltage on purpose it draws what was read from its sheet for that; else the amperes of its plate, else its
- * watts.
+ * below its own voltage on purpose it draws what was read from its sheet for that; else the amperes of its plate, else
+ * its watts.
  */
 export function auxiliaryPower(machine: Machine, item: Auxiliary): number | null {
   const { fedBy, voltage, current, power } = item.specification;

@@ -16,8 +16,8 @@ const packageName = (): string => 'odex';
 
 /**
  * Loads the npm package "odex" (Hairer, Nørsett and Wanner, Solving Ordinary Differential Equations I: the
- * extrapolation
- * code). By a name that the compiler does not follow, because the package ships sources that do not check strictly.
+ * extrapolation code). By a name that the compiler does not follow, because the package ships sources that do not check
+ * strictly.
  */
 export async function loadOdex(): Promise<Odex> {
   const name = packageName();

@@ -32,8 +32,7 @@ interface DriverConnection {
 
 /**
  * Cuts a connection whose statement is not answered in time. The driver's own limit leaves the statement in the way of
- * all
- * that wait behind it; a cut connection is taken out of the pool, and everything on it fails at once.
+ * all that wait behind it; a cut connection is taken out of the pool, and everything on it fails at once.
  */
 function cutWhenSilent(connection: DriverConnection, limit: number): void {
   const add = connection.addCommand.bind(connection);
@@ -71,8 +70,7 @@ const PREPARING_WAIT_IN_SECONDS = 120;
 
 /**
  * Brings the tables to the newest migration; does nothing when they are. Of servers that start together on one
- * database, one
- * does it and the others wait.
+ * database, one does it and the others wait.
  */
 export async function migrateDatabase(database: Database, folder: string): Promise<void> {
   // The lock belongs to a connection, so a transaction holds one while the migrations run on another.

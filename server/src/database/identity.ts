@@ -5,10 +5,8 @@ let last = { moment: 0, counter: 0 };
 
 /**
  * A UUID of version 7 (RFC 9562): time first, so that new rows go to the end of an index. Within one process each is
- * greater
- * than the one before, also within a millisecond or when the clock goes back (the counter of its section 6.2, method
- * 1), so
- * that entries made in one go keep their order.
+ * greater than the one before, also within a millisecond or when the clock goes back (the counter of its section 6.2,
+ * method 1), so that entries made in one go keep their order.
  */
 export function newId(now: number = Date.now()): string {
   if (now > last.moment) last = { moment: now, counter: randomInt(COUNTER_END / 2) };

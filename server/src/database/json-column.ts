@@ -2,10 +2,8 @@ import { customType } from 'drizzle-orm/mysql-core';
 
 /**
  * A JSON document in a LONGTEXT column. It is turned into text on the way in and parsed on the way out here, because
- * the driver
- * returns parsed values for some expressions and text for others. Text that is no JSON comes out as it is, so that one
- * damaged
- * row fails by itself, where it is checked, and not the list it stands in.
+ * the driver returns parsed values for some expressions and text for others. Text that is no JSON comes out as it is,
+ * so that one damaged row fails by itself, where it is checked, and not the list it stands in.
  */
 export function jsonColumn<T>(
   name: string,

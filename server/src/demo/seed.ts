@@ -11,8 +11,7 @@ const MACHINE_FILES = ['dividing-table.json', 'fret-router.json'];
 
 /**
  * Puts the demo in once, all of it or nothing, through the same checks and imports as a user's files. Deleted demo
- * machines do
- * not come back, and of two servers that start at once on one database one does it.
+ * machines do not come back, and of two servers that start at once on one database one does it.
  * @param read text of a file of the demo folder
  */
 export async function seedDemo(database: Database, read: (name: string) => Promise<string>): Promise<void> {

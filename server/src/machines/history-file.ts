@@ -24,8 +24,7 @@ const unreadable = (detail: string): ApiProblem => new ApiProblem('not-json', de
 
 /**
  * Reads a history piece by piece, so that a file of any length takes no more memory than its largest piece. The history
- * may
- * stand by itself or under `history`.
+ * may stand by itself or under `history`.
  * @throws ApiProblem for what is not JSON, a member that no history has, or a piece that is too large
  */
 export async function* piecesOf(chunks: AsyncIterable<Uint8Array>): AsyncGenerator<Piece> {

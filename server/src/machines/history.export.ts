@@ -19,8 +19,7 @@ const LOG_CHUNK = 500;
 
 /**
  * Everything known of a machine as one JSON document that can be imported elsewhere, as it stood at one moment, piece
- * by piece, so
- * that a long history takes no more memory than a short one.
+ * by piece, so that a long history takes no more memory than a short one.
  * @param send takes the pieces as fast as they can go
  * @throws ApiProblem before anything is sent where there is no such machine or it cannot be read
  */

@@ -46,8 +46,7 @@ async function checkedPiece<T>(schema: Schema<T>, value: unknown, place: string)
 
 /**
  * Imports a machine with its history as a new machine, inside a transaction; verdicts are worked out again from the
- * readings.
- * The lists may come in any order: the file is read again for those that came before what they stand on.
+ * readings. The lists may come in any order: the file is read again for those that came before what they stand on.
  * @param read opens the file anew
  * @param isCopy whether the machine may be here already
  * @throws ApiProblem naming the place, or `already-here` with the machine that has the same beginning

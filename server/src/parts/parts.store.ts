@@ -13,8 +13,7 @@ type PartRow = typeof part.$inferSelect;
 
 /**
  * A part as an older program wrote it, with what has been added to parts since left unknown. One that this version
- * cannot
- * read is shown by its name alone, and says so; what is stored of it stays.
+ * cannot read is shown by its name alone, and says so; what is stored of it stays.
  */
 function completed(stored: Part, name: string): Part {
   const result = checkPart(stored);
@@ -132,8 +131,7 @@ export async function insertParts(session: Session, items: readonly Part[]): Pro
 
 /**
  * Finds the part of a link that came from elsewhere: the very part, one of the same kind and name, or else the part
- * itself put
- * on the shelf under the identity it had.
+ * itself put on the shelf under the identity it had.
  * @returns its identity here
  */
 export async function shelvePart(session: Session, id: string, item: Part): Promise<string> {

@@ -19,8 +19,7 @@ function isRight(request: Request, wanted: Buffer): boolean {
 
 /**
  * Asks for a passphrase by HTTP Basic authentication (RFC 7617); the user name does not matter. Wrong ones are counted
- * by
- * address and written to the log; after too many, also the right one has to wait, or guessing would go on.
+ * by address and written to the log; after too many, also the right one has to wait, or guessing would go on.
  */
 export function requirePassphrase(passphrase: string): readonly RequestHandler[] {
   const wanted = digest(passphrase);

@@ -34,8 +34,7 @@ function originOf(scheme: string, host: string): string {
 /**
  * Refuses requests that a page of another site could make. The Host must be one of our own names, which stops a foreign
  * name that was rebound to this address; an Origin must be ours too, scheme and port included, and a browser that says
- * the
- * request came from another site is believed.
+ * the request came from another site is believed.
  * @param host address listened on; its name is allowed beside the loopback names, and the machine's own on its network
  * @param extraNames further names by which the server is reached
  */

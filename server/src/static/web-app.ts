@@ -37,8 +37,7 @@ function sayEncoding(response: ServerResponse, path: string): void {
 
 /**
  * Serves the built web application; every path that is no file is a page of it. The page gets the nonce of its
- * response,
- * under which its components may add styles.
+ * response, under which its components may add styles.
  */
 export function webApp(folder: string): Router {
   const router = Router();

@@ -103,8 +103,7 @@ export interface PlannedMove {
 
 /**
  * The moves of a plan in order. The carriage begins a take-up before zero, so that it never has to go behind its start,
- * and
- * comes to zero from below. A target is always reached from the side its reading names: the carriage first goes
+ * and comes to zero from below. A target is always reached from the side its reading names: the carriage first goes
  * past it by the take-up when it would come from the wrong side.
  */
 export function plannedMoves(plan: StepCheckPlan): readonly PlannedMove[] {
@@ -126,8 +125,8 @@ export function plannedMoves(plan: StepCheckPlan): readonly PlannedMove[] {
 
 /**
  * Targets spread over a whole travel, the last within a motor turn of its end, each at a random phase of the motor turn
- * that
- * is new at every target, so that nothing periodic is taken for scale (ISO 230-2:2014, target positions, from memory).
+ * that is new at every target, so that nothing periodic is taken for scale (ISO 230-2:2014, target positions, from
+ * memory).
  * @param travelSteps usable travel in microsteps @param turnSteps microsteps of one motor turn
  * @param random from 0 to 1, new at every call
  */
@@ -147,8 +146,7 @@ export function spreadTargets(
 
 /**
  * Microsteps to go past a target before coming back to it from the other side: more than any play that is known or to
- * be
- * expected, and at least a quarter turn of the motor.
+ * be expected, and at least a quarter turn of the motor.
  * @param play lost motion known or expected [SI]; null if nothing is known of it @param stepsPerUnit microsteps a
  *   unit of travel
  */

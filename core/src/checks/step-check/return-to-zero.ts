@@ -60,10 +60,8 @@ function pooled(values: readonly number[], before: ReturnScatter | null): Return
  * Judges the readings of zero after each run: every one of them, and every step from one to the next.
  *
  * Each carries the scatter of its own reading and that of the zero it is held against, u² = s²(1 + 1) and the digit of
- * both,
- * which no number of runs averages away; the interval is widened for how many are judged, so that a sound axis is
- * called
- * off in one of twenty checks and not in one of four (Bonferroni).
+ * both, which no number of runs averages away; the interval is widened for how many are judged, so that a sound axis is
+ * called off in one of twenty checks and not in one of four (Bonferroni).
  *
  * @param digit of the instrument [SI] @param cycleTravel travel of one electrical cycle, four full steps [SI]
  * @param scatter of one reading from the readings under way; null where it is not known

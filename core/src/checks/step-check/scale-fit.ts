@@ -256,13 +256,11 @@ export function scatterWithinRuns(
 
 /**
  * Scale, offset and reversal from one regression, y = a + k·x + B·d with d = 0 for an approach from below, from where
- * the
- * indicator was zeroed, and −1 from above, so that lost motion is taken neither for scale nor for an error of the zero.
- * Terms that the readings cannot carry are left out and say so by being null.
+ * the indicator was zeroed, and −1 from above, so that lost motion is taken neither for scale nor for an error of the
+ * zero. Terms that the readings cannot carry are left out and say so by being null.
  *
  * Uncertainty (JCGM 100:2008): the scatter about the fit through Student's t; the digit once a place, because runs that
- * read
- * the same round the same; where no offset is fitted, the zero's own error; the instrument's own scale error in
+ * read the same round the same; where no offset is fitted, the zero's own error; the instrument's own scale error in
  * quadrature.
  *
  * @param digit of the instrument [SI] @param scaleUncertainty expanded relative uncertainty of the instrument's scale

@@ -124,8 +124,7 @@ export class Outbox {
 
   /**
    * Saves a working copy. An answer that says “changed elsewhere” about what was sent from here is no conflict: the
-   * answer
-   * to that was lost on the way.
+   * answer to that was lost on the way.
    */
   send({ id, version, document, unheard }: Unsaved): Observable<MachineCopy> {
     return this.api.saveMachine(id, version, document).pipe(

@@ -27,8 +27,7 @@ function designOf(view: AxisView): string {
 
 /**
  * What runs have found of the axes as they are designed now, so that every place says the same. Of several tries the
- * worst
- * stands; a changed design forgets them.
+ * worst stands; a changed design forgets them.
  */
 @Injectable({ providedIn: 'root' })
 export class RunFindings {

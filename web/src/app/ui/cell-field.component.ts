@@ -9,8 +9,7 @@ export type CellKind = 'price' | 'count' | 'text';
 
 /**
  * A field in a table's cell, named by its row and column. What is not valid stays with a message, and the value before
- * stays
- * in force; an emptied price is not known.
+ * stays in force; an emptied price is not known.
  */
 @Component({
   selector: 'cn-cell-field',

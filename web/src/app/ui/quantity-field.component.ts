@@ -22,8 +22,7 @@ let count = 0;
 
 /**
  * A number with its unit. What is typed is understood at every keystroke and handed on as soon as it is valid; what is
- * not
- * valid stays in the field with a message, and the last valid value stays in force.
+ * not valid stays in the field with a message, and the last valid value stays in force.
  */
 @Component({
   selector: 'cn-quantity-field',
