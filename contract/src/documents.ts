@@ -3,15 +3,11 @@ import { machineJsonSchema } from '@crisp-notch/core/machine';
 import { partShape } from '@crisp-notch/core/parts';
 import { nullable, record, text, whole } from '@crisp-notch/core/shape';
 
+const reading = { index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)) };
 /** A reading as it is sent. */
-export const readingShape = record({ index: whole(0, 10_000), text: text(60, 1), excluded: nullable(text(200, 1)) });
+export const readingShape = record(reading);
 /** A reading as a history has it: with the moment at which it was entered. */
-export const historyReadingShape = record({
-  index: whole(0, 10_000),
-  text: text(60, 1),
-  excluded: nullable(text(200, 1)),
-  at: text(24, 20),
-});
+export const historyReadingShape = record({ ...reading, at: text(24, 20) });
 
 const problem = {
   type: 'object',

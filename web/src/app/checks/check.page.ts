@@ -82,6 +82,9 @@ export class CheckPage {
       const id = this.checkId();
       this.check.set(null);
       this.failure.set('');
+      this.sheetTrouble.set('');
+      this.typed.set([]);
+      this.corrections.begin();
       const loading = this.checks.check(id).subscribe({
         next: (check) => this.check.set(check),
         error: (error: unknown) => this.failure.set(messageOf(error)),

@@ -14,6 +14,12 @@ export class Corrections {
   readonly trouble = signal('');
   readonly isApplied = signal(false);
 
+  /** Another check is opened: what was said of the one before is gone. */
+  begin(): void {
+    this.trouble.set('');
+    this.isApplied.set(false);
+  }
+
   /** Changes the axis that was measured; the design becomes a revision. @param reason written into the logbook */
   async apply(check: Check, change: (axis: Axis) => Axis, reason: string): Promise<void> {
     this.trouble.set('');

@@ -28,7 +28,7 @@ const SEARCHED_FROM = 15;
       [styleClass]="isAssumed() ? 'assumed' : ''"
       [filter]="options().length >= searchedFrom"
       filterBy="label"
-      [ariaFilterLabel]="'Search: ' + label()"
+      ariaFilterLabel="Search the list"
       [resetFilterOnHide]="true"
       appendTo="body"
     />
