@@ -252,6 +252,10 @@ export const errorTotal = figure<C>({
       { id: 'sum', label: 'All at their worst at once: plain sum' },
     ],
     inForce: ({ axis }) => axis.budgetSchool,
+    choose: (context, option) => ({
+      ...context,
+      axis: { ...context.axis, budgetSchool: option === 'sum' ? 'sum' : 'rss' },
+    }),
   },
 });
 

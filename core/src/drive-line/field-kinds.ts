@@ -1,6 +1,6 @@
-import { readQuantity, toleranceValue, type Quantity } from '../shape/index.js';
-import { exact, exactToNumber, rationalToNumber, type Dimension, type Rational } from '../quantity/index.js';
-import type { Field, Reading } from '../reckoner/index.js';
+import type { Quantity } from '../shape/index.js';
+import { exactToNumber, type Dimension, type Rational } from '../quantity/index.js';
+import { exactReading, plainReading, readingOf, type Field, type In } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import type { Station } from '../finding/index.js';
 
@@ -37,7 +37,7 @@ export interface QuantityField {
   readonly id: FieldId;
   readonly name: string;
   readonly symbol: string;
-  readonly dimension: Dimension | ((context: AxisContext) => Dimension);
+  readonly dimension: In<AxisContext, Dimension>;
   readonly read: (context: AxisContext) => Quantity | null | undefined;
 }
 
@@ -50,14 +50,7 @@ export function quantityField({ id, name, symbol, dimension, read }: QuantityFie
     name,
     symbol,
     dimension,
-    read(context): Reading | null {
-      const item = read(context);
-      if (!item) return null;
-      const measured = typeof dimension === 'function' ? dimension(context) : dimension;
-      const { value, exact: exactValue } = readQuantity(item, measured);
-      const tolerance = item.plusMinus === null ? null : toleranceValue(item.plusMinus, measured, value);
-      return { value, exact: exactValue, text: item.text, from: item.from, on: item.on, tolerance };
-    },
+    read: (context) => readingOf(read(context), typeof dimension === 'function' ? dimension(context) : dimension),
   };
 }
 
@@ -77,18 +70,9 @@ export function exactField(
     name,
     symbol,
     dimension: 'ratio',
-    read(context): Reading | null {
+    read: (context) => {
       const item = read(context);
-      return (
-        item && {
-          value: rationalToNumber(item.ratio),
-          exact: exact(item.ratio),
-          text: item.text,
-          from: item.isAssumed === true ? 'assumed' : 'typed',
-          on: null,
-          tolerance: null,
-        }
-      );
+      return item && exactReading(item);
     },
   };
 }
@@ -104,7 +88,7 @@ export function derivedField(
   id: FieldId,
   name: string,
   symbol: string,
-  dimension: Dimension | ((context: AxisContext) => Dimension),
+  dimension: In<AxisContext, Dimension>,
   read: (context: AxisContext) => { readonly value: number; readonly text: string; readonly isAssumed: boolean } | null,
 ): AxisField {
   return {
@@ -114,18 +98,9 @@ export function derivedField(
     name,
     symbol,
     dimension,
-    read(context): Reading | null {
+    read: (context) => {
       const item = read(context);
-      return (
-        item && {
-          value: item.value,
-          exact: null,
-          text: item.text,
-          from: item.isAssumed ? 'assumed' : 'typed',
-          on: null,
-          tolerance: null,
-        }
-      );
+      return item && plainReading(item.value, item.text, item.isAssumed);
     },
   };
 }

@@ -73,6 +73,10 @@ export const advisedLimit = figure<C>({
       { id: 'rms', label: 'Effective value equals the rated number (full torque)' },
     ],
     inForce: ({ axis }) => axis.currentSchool,
+    choose: (context, option) => ({
+      ...context,
+      axis: { ...context.axis, currentSchool: option === 'rms' ? 'rms' : 'crest' },
+    }),
     applies: isStepper,
   },
 });

@@ -316,7 +316,9 @@ describe('shown numbers', () => {
 
 describe('a handy unit', () => {
   it('is smaller for a small time, and the preferred one for anything else', () => {
-    expect([2, 0.03, 5e-5, 0].map((time) => handyUnit(time, 'time', 'metric').symbol)).toEqual(['s', 'ms', 'µs', 's']);
+    expect(
+      [2, 0.03, 5e-5, 0, 599, 700, 7199, 41_000, Infinity].map((time) => handyUnit(time, 'time', 'metric').symbol),
+    ).toEqual(['s', 'ms', 'µs', 's', 's', 'min', 'min', 'h', 's']);
     expect(handyUnit(1e-6, 'length', 'inch').symbol).toBe('in');
   });
 

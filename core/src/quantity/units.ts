@@ -314,17 +314,20 @@ export function preferredUnit(dimension: Dimension, system: UnitSystem): Unit {
   return found;
 }
 
-/** Small times read badly in seconds. */
-const SMALL_TIMES: readonly (readonly [below: number, symbol: string])[] = [
+/** Small and long times read badly in seconds. */
+const HANDY_TIMES: readonly (readonly [below: number, symbol: string])[] = [
   [0.9e-3, 'µs'],
   [0.9, 'ms'],
+  [600, 's'],
+  [7200, 'min'],
+  [Infinity, 'h'],
 ];
 
-/** The preferred unit, or a smaller one in which a small value is no row of zeros. */
+/** The preferred unit, or another one in which the value is neither a row of zeros nor of thousands. */
 export function handyUnit(value: number, dimension: Dimension, system: UnitSystem): Unit {
-  const smaller =
-    dimension === 'time' && value !== 0 ? SMALL_TIMES.find(([below]) => Math.abs(value) < below) : undefined;
-  const found = unitsOf(dimension).find((item) => item.symbol === smaller?.[1]);
+  const handy =
+    dimension === 'time' && value !== 0 ? HANDY_TIMES.find(([below]) => Math.abs(value) < below) : undefined;
+  const found = unitsOf(dimension).find((item) => item.symbol === handy?.[1]);
   return found ?? preferredUnit(dimension, system);
 }
 

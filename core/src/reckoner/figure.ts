@@ -1,5 +1,6 @@
 import type { Dimension, Exact } from '../quantity/index.js';
 import type { Provenance } from '../shape/index.js';
+import type { Explainer } from './explanation.js';
 
 /** A value read from the design: the leaf of every figure. */
 export interface Reading {
@@ -14,17 +15,24 @@ export interface Reading {
   readonly tolerance: number | null;
 }
 
+/** The same for every design, or after what the design is. */
+export type In<C, T> = T | ((context: C) => T);
+
 /** A design field that figures may use. `C` is what it is read from, e.g. one axis within its machine. */
 export interface Field<C> {
   readonly kind: 'field';
   readonly id: string;
   readonly name: string;
-  readonly symbol: string;
-  readonly dimension: Dimension | ((context: C) => Dimension);
+  /** What it is called in this design, where that says more: whose power it is. */
+  readonly nameIn?: (context: C) => string;
+  readonly symbol: In<C, string>;
+  readonly dimension: In<C, Dimension>;
   /** Where in the design it is said, by the name of that place; null: it follows from several. */
   readonly station: string | null;
   /** Null while the builder has not said it. */
   readonly read: (context: C) => Reading | null;
+  /** For a number that is itself worked out elsewhere, as of an axis that hangs on a supply: the way there. */
+  readonly workedOut?: (context: C) => Explainer | null;
 }
 
 /** Inputs by the key under which the law's formula and compute know them. */
@@ -81,6 +89,8 @@ export interface Schools<C> {
   readonly question: string;
   readonly options: readonly { readonly id: string; readonly label: string }[];
   readonly inForce: (context: C) => string;
+  /** The same design with another of the options in force. */
+  readonly choose: (context: C, option: string) => C;
   /** Where the question makes no sense for a design, it is not asked. */
   readonly applies?: (context: C) => boolean;
 }
@@ -92,8 +102,8 @@ export interface Figure<C> {
   readonly name: string;
   /** What it is called for this design, where that differs: a brushed motor has counts and no steps. */
   readonly nameIn: (context: C) => string;
-  readonly symbol: string;
-  readonly dimension: Dimension | ((context: C) => Dimension);
+  readonly symbol: In<C, string>;
+  readonly dimension: In<C, Dimension>;
   /** Which law holds for this design. */
   readonly law: (context: C) => Law<C>;
   readonly schools: Schools<C> | null;
@@ -114,8 +124,8 @@ interface FigureDeclaration<C> {
   readonly name: string;
   /** Another name for some designs; null for the usual one. */
   readonly nameIn?: (context: C) => string | null;
-  readonly symbol: string;
-  readonly dimension: Dimension | ((context: C) => Dimension);
+  readonly symbol: In<C, string>;
+  readonly dimension: In<C, Dimension>;
   readonly law: Law<C> | ((context: C) => Law<C>);
   readonly schools?: Schools<C>;
   readonly significant?: number;
@@ -146,6 +156,19 @@ export function figure<C>(declaration: FigureDeclaration<C>): Figure<C> {
   };
 }
 
-export function dimensionOf<C>(item: Field<C> | Figure<C>, context: C): Dimension {
-  return typeof item.dimension === 'function' ? item.dimension(context) : item.dimension;
+export function dimensionOf<C>({ dimension }: Field<C> | Figure<C>, context: C): Dimension {
+  return typeof dimension === 'function' ? dimension(context) : dimension;
+}
+
+export function nameOf<C>(item: Field<C> | Figure<C>, context: C): string {
+  return item.nameIn?.(context) ?? item.name;
+}
+
+export function symbolOf<C>({ symbol }: Field<C> | Figure<C>, context: C): string {
+  return typeof symbol === 'function' ? symbol(context) : symbol;
+}
+
+/** A name within a sentence: small, but for what is a letter of an axis or short for something. */
+export function inSentence(name: string): string {
+  return /^\p{Lu}\p{Ll}/u.test(name) ? `${name.charAt(0).toLowerCase()}${name.slice(1)}` : name;
 }

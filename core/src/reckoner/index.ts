@@ -1,9 +1,12 @@
 export {
   dimensionOf,
   figure,
+  inSentence,
   law,
+  nameOf,
   type Field,
   type Figure,
+  type In,
   type Inputs,
   type Law,
   type Reading,
@@ -20,3 +23,6 @@ export {
   type WorkingInput,
 } from './working.js';
 export { goalSeek, type GoalSeek } from './goal-seek.js';
+export { explainer, type Subject } from './explainer.js';
+export type { ExplainedInput, Explainer, Explanation } from './explanation.js';
+export { exactReading, plainReading, readingOf } from './fields.js';

@@ -7,7 +7,7 @@ import {
   type Dimension,
   type UnitSystem,
 } from '../quantity/index.js';
-import { dimensionOf, type Field, type Figure, type Reading } from './figure.js';
+import { dimensionOf, nameOf, symbolOf, type Field, type Figure, type Reading } from './figure.js';
 import type { Outcome, Reckoner } from './reckoner.js';
 
 /** One input of a figure as the working lists it. */
@@ -70,7 +70,7 @@ export function working<C>(reckoner: Reckoner<C>, figure: Figure<C>, system: Uni
     });
   return {
     figure,
-    formula: `${figure.symbol} = ${substitute((input) => input.symbol)}`,
+    formula: `${symbolOf(figure, context)} = ${substitute((input) => input.symbol)}`,
     withNumbers: substitute((input) => input.shown),
     result: showOutcome(outcome, dimension, system, figure.significant),
     exactResult: exactResult(outcome, dimension, system),
@@ -90,7 +90,7 @@ function workingInput<C>(reckoner: Reckoner<C>, item: Field<C> | Figure<C>, syst
   const shown = reading
     ? reading.text
     : showOutcome(reckoner.outcomeOf(item), dimensionOf(item, context), system, significant);
-  return { item, name: item.kind === 'figure' ? item.nameIn(context) : item.name, symbol: item.symbol, shown, reading };
+  return { item, name: nameOf(item, context), symbol: symbolOf(item, context), shown, reading };
 }
 
 function exactResult<C>(outcome: Outcome<C>, dimension: Dimension, system: UnitSystem): string | null {

@@ -1,3 +1,11 @@
 export { supplyPlans } from './plan.js';
-export { auxiliaryPower, converterLoad, convertersOn, hangsOn, railVoltage } from './rails.js';
-export type { Braking, LoadLine, SupplyPlan, SupplySchool, Totals } from './supply-plan.js';
+export { convertersOn, hangsOn, railVoltage } from './rails.js';
+export { bareAxes, auxiliarySubject, converterSubject, supplySubject, type Around } from './subjects.js';
+export { auxiliaryDraw, type AuxiliaryContext } from './auxiliary-figures.js';
+export { converterDraw, railDraw, type ConverterContext } from './converter-figures.js';
+export { COLUMNS, type Column } from './load.js';
+export type { Loaded } from './sums.js';
+export * as supplyFigures from './supply-figures.js';
+export type { SupplyContext } from './supply-figures.js';
+export type { Braking, LoadLine, SupplyPlan, Totals } from './supply-plan.js';
+export { machinePowerMean, machinePowerMost, machineSubject, type MachineContext } from './machine-figures.js';

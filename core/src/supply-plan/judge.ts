@@ -5,7 +5,9 @@ import { readQuantity, valueOf } from '../shape/index.js';
 import { fuseCarries, fuseFor, wireArea, wireCurrentMost, WIRE_RISE_MOST } from '../power/index.js';
 import type { Reckoner } from '../reckoner/index.js';
 import type { SupplyPlan } from './supply-plan.js';
-import { converterLoad, convertersOn, hangsOn, railVoltage } from './rails.js';
+import { railDraw } from './converter-figures.js';
+import { convertersOn, hangsOn, railVoltage } from './rails.js';
+import { converterSubject, type Around } from './subjects.js';
 
 /** Share of the voltage that may be lost in the wires (common practice, no source). */
 const DROP_MOST = 0.05;
@@ -18,14 +20,14 @@ const RAIL_TOLERANCE = 0.1;
 export function judgeSupply(
   machine: Machine,
   plan: Omit<SupplyPlan, 'findings'>,
-  reckoners: readonly Reckoner<AxisContext>[],
+  around: Around,
   say: Say,
 ): readonly Finding[] {
   const found = [
     ...sizeFindings(plan, say),
     ...brakingFindings(plan, say),
-    ...reckoners.flatMap((reckoner) => feedFindings(reckoner, plan, say)),
-    ...railFindings(machine, plan, say),
+    ...plan.subject.reckoner.context.axes.flatMap(({ reckoner }) => feedFindings(reckoner, plan, say)),
+    ...railFindings(machine, plan, around, say),
   ];
   return stopsFirst(found);
 }
@@ -185,7 +187,12 @@ function fuseAdvice(current: number, wireMost: number, say: Say): string {
     : `Take a fuse of ${say(fit, 'current')}.`;
 }
 
-function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>, say: Say): readonly Finding[] {
+function railFindings(
+  machine: Machine,
+  { supply }: Omit<SupplyPlan, 'findings'>,
+  around: Around,
+  say: Say,
+): readonly Finding[] {
   const converters = convertersOn(machine, supply.id);
   const found: Finding[] = [];
   for (const item of converters) {
@@ -195,7 +202,7 @@ function railFindings(machine: Machine, { supply }: Omit<SupplyPlan, 'findings'>
       valueOf(item.specification.voltage, 'voltage'),
       valueOf(item.specification.current, 'current'),
     ];
-    const { most: power } = converterLoad(machine, item);
+    const power = converterSubject(machine, item, around).reckoner.value(railDraw);
     const fed = railVoltage(machine, item.from);
     if (volts !== null && fed !== null && volts >= fed)
       found.push({

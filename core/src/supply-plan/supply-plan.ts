@@ -1,33 +1,19 @@
 import type { Finding } from '../finding/index.js';
 import type { Supply } from '../machine/index.js';
-
-export type SupplySchool = Supply['school'];
+import type { Subject } from '../reckoner/index.js';
+import type { Column, Load } from './load.js';
+import type { SupplyContext } from './supply-figures.js';
 
 /** What one load takes from a supply [A at its voltage]; null while it is not known. */
-export interface LoadLine {
+export interface LoadLine extends Readonly<Record<Column, number | null>> {
   readonly id: string;
   readonly name: string;
-  readonly kind: 'axis' | 'auxiliary' | 'converter';
-  /** By the three schools. Loads that are no motors are the same in each. */
-  readonly sum: number | null;
-  readonly twoThirds: number | null;
-  readonly computed: number | null;
-  readonly moving: number | null;
-  readonly hold: number | null;
-  readonly idle: number | null;
-  readonly mean: number | null;
+  readonly kind: Load['kind'];
   /** Counted without speeding up, because mass or acceleration is not known. */
   readonly isRough: boolean;
 }
 
-export interface Totals {
-  readonly sum: number;
-  readonly twoThirds: number;
-  readonly computed: number;
-  readonly moving: number;
-  readonly hold: number;
-  readonly idle: number;
-  readonly mean: number;
+export interface Totals extends Readonly<Record<Column, number>> {
   /** Names of loads of which something is not known; they are not in the sums. */
   readonly missing: readonly string[];
   /** Names of loads that are counted without speeding up. */
@@ -51,6 +37,8 @@ export interface Braking {
 }
 
 export interface SupplyPlan {
+  /** What its figures are worked out from. */
+  readonly subject: Subject<SupplyContext>;
   readonly supply: Supply;
   /** As set, or nominal [V]. */
   readonly voltage: number | null;

@@ -23,11 +23,6 @@ import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 
-const SCHOOLS: readonly ChoiceOption[] = [
-  { value: 'crest', label: 'crest = rated number (cooler)' },
-  { value: 'rms', label: 'effective value = rated number (full torque)' },
-];
-
 /** Operation 50: the current limit of each axis, and the voltage to set at its trimmer. */
 @Component({
   selector: 'cn-current-page',
@@ -43,7 +38,10 @@ export class CurrentPage {
   private readonly store = inject(DesignStore);
   private readonly views = toSignal(this.store.axes$, { initialValue: [] });
   private readonly readings = signal<Readonly<Record<string, Quantity>>>({});
-  protected readonly schools = SCHOOLS;
+  protected readonly schools: readonly ChoiceOption[] = (advisedLimit.schools?.options ?? []).map(({ id, label }) => ({
+    value: id,
+    label,
+  }));
   protected readonly figures = {
     advisedLimit,
     coilAmmeter,
@@ -97,10 +95,7 @@ export class CurrentPage {
   }
 
   protected setSchool(view: AxisView, school: string): void {
-    this.store.editAxis(view.axis.id, 'school', (axis) => ({
-      ...axis,
-      currentSchool: school === 'rms' ? 'rms' : 'crest',
-    }));
+    this.store.chooseSchool(view, advisedLimit, school);
   }
 
   protected formulaWords(view: AxisView): string {

@@ -11,7 +11,7 @@ import {
 import { sameMachine } from '@crisp-notch/core/formats';
 import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
-import { Reckoner } from '@crisp-notch/core/reckoner';
+import { explainer, Reckoner, type Figure } from '@crisp-notch/core/reckoner';
 import { nextStep, type NextStep } from '@crisp-notch/core/route-card';
 import {
   BehaviorSubject,
@@ -57,6 +57,7 @@ import {
 } from './design.state';
 import { Outbox, unheardOf } from './outbox';
 import { PreferencesStore } from './preferences';
+import { subjectsOf, type Reckoned, type Subjects } from './subjects';
 import { isUnheard, saveAfter, sendableOf } from './sending';
 import type { Unsaved } from './unsaved-copies';
 
@@ -64,10 +65,8 @@ import type { Unsaved } from './unsaved-copies';
  * One axis, its figures and what is wrong with it. A new object for every change of its own, so that its views notice
  * and no others.
  */
-export interface AxisView extends JudgedAxis {
-  readonly context: AxisContext;
-  /** Whether it is beside the design, not in it. */
-  readonly isCandidate?: true;
+export interface AxisView extends JudgedAxis, Reckoned<AxisContext> {
+  readonly reckoner: Reckoner<AxisContext>;
 }
 
 export type Loading =
@@ -197,6 +196,27 @@ export class DesignStore implements OnDestroy {
       ...document,
       axes: document.axes.map((axis) => (axis.id === axisId ? change(axis) : axis)),
     }));
+  }
+
+  /** Everything of the present design that has figures; null while none is open. */
+  subjects(): Subjects | null {
+    const document = this.document();
+    return document
+      ? subjectsOf(
+          document,
+          this.viewsOf(document, this.preferences.units()).map(({ reckoner }) => reckoner),
+          (key, change) => {
+            this.edit(key, change);
+          },
+        )
+      : null;
+  }
+
+  /** Puts another accepted way of reckoning a figure in force. */
+  chooseSchool<C>(of: Reckoned<C>, figure: Figure<C>, option: string): void {
+    const now = this.subjects();
+    const subject = now && of.subject(now);
+    if (subject) explainer(subject, figure).choose(option);
   }
 
   undo(): void {
@@ -407,7 +427,13 @@ export class DesignStore implements OnDestroy {
       if (known?.units === units && isSameContext(known.view.context, context)) return [known.view];
       const reckoner = known?.view.reckoner ?? new Reckoner(context);
       reckoner.update(context);
-      const view = { axis, context, reckoner, findings: judgeAxis(reckoner, sayIn(units)) };
+      const view: AxisView = {
+        axis,
+        context,
+        reckoner,
+        findings: judgeAxis(reckoner, sayIn(units)),
+        subject: (now) => now.axis(axis.id),
+      };
       this.views.set(axis.id, { view, units });
       return [view];
     });

@@ -24,7 +24,7 @@ function viewOf(lead: string, name = ''): AxisView {
   };
   const context = axisContext({ ...machine, axes: [known] }, axis.id);
   if (!context) throw new Error('axis');
-  return { axis: known, context, reckoner: new Reckoner(context), findings: [] };
+  return { axis: known, context, reckoner: new Reckoner(context), findings: [], subject: (now) => now.axis(axis.id) };
 }
 
 describe('what runs have found', () => {

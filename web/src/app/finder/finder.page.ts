@@ -34,6 +34,7 @@ import { DesignStore, type AxisView } from '../data/design-store';
 import { FinderRuns } from '../data/finder-runs';
 import { FinderStore, type Pin } from '../data/finder-store';
 import { PreferencesStore } from '../data/preferences';
+import { axisSubject } from '../data/subjects';
 import { ShelfStore } from '../data/shelf-store';
 import { TrialStore } from '../data/trial-store';
 import { typedPrice } from '../ui/typed-price';
@@ -397,5 +398,6 @@ function candidateView(design: Machine, axisId: string, say: ReturnType<typeof s
   const context = axisContext(design, axisId);
   if (!context) return null;
   const reckoner = new Reckoner(context);
-  return { axis: context.axis, context, reckoner, findings: judgeAxis(reckoner, say), isCandidate: true };
+  const subject = axisSubject(reckoner, null);
+  return { axis: context.axis, context, reckoner, findings: judgeAxis(reckoner, say), subject: () => subject };
 }

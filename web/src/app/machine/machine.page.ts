@@ -10,9 +10,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterOutlet } from '@angular/router';
-import type { AxisContext } from '@crisp-notch/core/drive-line';
-import { openMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
-import type { Figure } from '@crisp-notch/core/reckoner';
+import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { DesignStore } from '../data/design-store';
@@ -22,7 +20,7 @@ import { MachinesStore } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
 import { ProgramDraft } from '../data/program-draft';
 import { TrialStore } from '../data/trial-store';
-import { WorkingStore } from '../data/working-store';
+import { found, WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
 import { isField, isTyping } from '../ui/is-typing';
 import { DialogComponent } from '../ui/dialog.component';
@@ -85,9 +83,11 @@ export class MachinePage implements OnDestroy {
   });
   protected readonly openWorking = computed(() => {
     const working = this.working();
-    const view = working?.candidate ?? this.axes().find((item) => item.axis.id === working?.axisId);
-    const figure = working?.trail.at(-1);
-    return working && view && figure ? { view, figure, isDeep: working.trail.length > 1 } : null;
+    // Read for what follows from it: each change of the design makes them anew.
+    this.axes();
+    const now = working && this.store.subjects();
+    const about = now && found(working, now);
+    return about && { about, isDeep: working.path.length > 0 };
   });
 
   constructor() {
@@ -177,18 +177,6 @@ export class MachinePage implements OnDestroy {
     } catch (error) {
       this.conflictTrouble.set(`The other side could not be kept, so nothing was changed. ${messageOf(error)}`);
     }
-  }
-
-  protected follow(figure: Figure<AxisContext>): void {
-    this.workings.follow(figure);
-  }
-
-  protected chooseSchool(axisId: string, school: string): void {
-    const key = this.openWorking()?.figure.schools?.id;
-    this.store.editAxis(axisId, 'school', (axis): Axis => {
-      if (key === 'budgetSchool') return { ...axis, budgetSchool: school === 'sum' ? 'sum' : 'rss' };
-      return { ...axis, currentSchool: school === 'rms' ? 'rms' : 'crest' };
-    });
   }
 
   protected onKey(event: KeyboardEvent): void {

@@ -10,16 +10,13 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import type { AxisContext } from '@crisp-notch/core/drive-line';
-import { parseQuantity, preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
-import { dimensionOf, goalSeek, working, type Figure, type Reading } from '@crisp-notch/core/reckoner';
+import type { ExplainedInput, Explainer } from '@crisp-notch/core/reckoner';
 import { shortDay } from '../data/dates';
-import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { RadioButtonModule } from 'primeng/radiobutton';
-import { SelectComponent } from '../ui/select.component';
+import { SelectComponent, type ChoiceOption } from '../ui/select.component';
 
 const STRONGEST_SHOWN = 4;
 
@@ -33,65 +30,48 @@ const STRONGEST_SHOWN = 4;
   host: { '(keydown.escape)': 'closed.emit()' },
 })
 export class WorkingPanelComponent {
-  readonly view = input.required<AxisView>();
-  readonly figure = input.required<Figure<AxisContext>>();
+  readonly about = input.required<Explainer>();
   readonly isDeep = input(false);
   readonly closed = output();
   readonly back = output();
-  readonly follow = output<Figure<AxisContext>>();
-  readonly school = output<string>();
+  /** By the input's identity. */
+  readonly follow = output<string>();
 
   private readonly units = inject(PreferencesStore).units;
   private readonly heading = viewChild.required<ElementRef<HTMLElement>>('heading');
-  protected readonly working = computed(() => working(this.view().reckoner, this.figure(), this.units()));
+  protected readonly working = computed(() => this.about().explain(this.units()));
   protected readonly strongest = computed(() =>
     this.working()
       .sensitivities.slice(0, STRONGEST_SHOWN)
-      .map(({ field, elasticity }) => ({ name: field.name, words: elasticityWords(elasticity) })),
+      .map(({ name, elasticity }) => ({ name, words: elasticityWords(elasticity) })),
   );
-  protected readonly schools = computed(() => {
-    const { schools } = this.figure();
-    return (
-      schools &&
-      (schools.applies?.(this.view().context) ?? true) && { ...schools, inForce: schools.inForce(this.view().context) }
-    );
-  });
-  protected readonly trouble = computed(() => {
-    const { outcome } = this.working();
-    if (outcome.kind === 'missing')
-      return `Not known yet: ${outcome.fields.map((field) => field.name.toLowerCase()).join(', ')}.`;
-    return outcome.kind === 'impossible' ? outcome.reason : '';
-  });
 
   /** The value that the figure is wished to have, as typed, and the field that may change for it. */
   protected readonly wish = signal('');
   protected readonly wishField = signal('');
-  protected readonly fieldOptions = computed(() => this.fields().map(({ id, name }) => ({ value: id, label: name })));
-  protected readonly fields = computed(() => this.working().sensitivities.map(({ field }) => field));
-  protected readonly answer = computed(() => {
-    const [typed, figure, { reckoner, context }] = [this.wish(), this.figure(), this.view()];
-    const field = this.fields().find((item) => item.id === this.wishField()) ?? this.fields()[0];
-    if (typed.trim() === '' || !field) return '';
-    const dimension = dimensionOf(figure, context);
-    const target = parseQuantity(typed, dimension, preferredUnit(dimension, this.units()));
-    if (!target.ok) return target.error;
-    const found = goalSeek(reckoner, figure, field, target.value.value);
-    if (found.kind === 'none') return `No ${field.name.toLowerCase()} would do it, all else as it is.`;
-    return `${field.name} ${showQuantity(found.value, preferredUnit(dimensionOf(field, context), this.units()), { significant: 5 })}, all else as it is.`;
+  protected readonly fields = computed<readonly ChoiceOption[]>(() =>
+    this.working().sensitivities.map(({ id, name }) => ({ value: id, label: name })),
+  );
+  protected readonly fieldInWish = computed(() => {
+    const [wished, fields] = [this.wishField(), this.fields()];
+    return (fields.find(({ value }) => value === wished) ?? fields[0])?.value ?? '';
   });
+  protected readonly answer = computed(() => this.about().wish(this.wish(), this.fieldInWish(), this.units()));
+  /** What is explained, as long as it is the same, whatever becomes of the design. */
+  private readonly heard = computed(() => `${this.about().subjectId} ${this.working().name}`);
 
   constructor() {
     effect(() => {
-      this.figure();
+      this.heard();
       this.wish.set('');
       this.heading().nativeElement.focus();
     });
   }
 
-  protected whence(reading: Reading | null): string {
-    if (!reading) return 'not said';
-    if (reading.from === 'measured') return reading.on ? `measured ${shortDay(reading.on)}` : 'measured';
-    return { typed: 'typed', assumed: 'assumed', part: 'from the part', estimated: 'estimated' }[reading.from];
+  protected whence({ from, on }: ExplainedInput): string {
+    if (from === null) return 'not said';
+    if (from === 'measured') return on ? `measured ${shortDay(on)}` : 'measured';
+    return { typed: 'typed', assumed: 'assumed', part: 'from the part', estimated: 'estimated' }[from];
   }
 }
 

@@ -4,12 +4,21 @@ import type { StoredPart } from '@crisp-notch/contract';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import { newAuxiliary, newConverter, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
 import { valueOf } from '@crisp-notch/core/shape';
-import { auxiliaryPower, convertersOn, converterLoad, railVoltage } from '@crisp-notch/core/supply-plan';
+import {
+  auxiliaryDraw,
+  converterDraw,
+  convertersOn,
+  railDraw,
+  railVoltage,
+  type AuxiliaryContext,
+} from '@crisp-notch/core/supply-plan';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
+import { reckoned, type Reckoned } from '../data/subjects';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
+import { FigureComponent } from '../ui/figure.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { ProgramWordFieldComponent } from '../ui/program-word-field.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
@@ -25,6 +34,7 @@ import { ButtonModule } from 'primeng/button';
     ButtonModule,
     ChoiceFieldComponent,
     ConverterFieldsComponent,
+    FigureComponent,
     InputTextModule,
     PartChooserComponent,
     ProgramWordFieldComponent,
@@ -67,6 +77,7 @@ export class AuxiliariesComponent {
   private readonly store = inject(DesignStore);
   private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
+  private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   protected readonly supplies = computed<readonly ChoiceOption[]>(() =>
     (this.document()?.supplies ?? []).map((item, index) => ({
       value: item.id,
@@ -81,22 +92,21 @@ export class AuxiliariesComponent {
       label: this.railLabel(item.id, item.name || 'converter'),
     })),
   ]);
+  private readonly subjects = computed(() => {
+    this.axes();
+    return this.store.subjects();
+  });
+  protected readonly figures = { auxiliaryDraw, converterDraw, railDraw };
   protected readonly converters = computed(() => {
     const document = this.document();
-    const say = sayIn(this.units());
+    const now = this.subjects();
     return (document?.converters ?? []).map((item) => {
-      const { most } = document ? converterLoad(document, item) : { most: null };
-      const volts = document && railVoltage(document, item.id);
       // Another converter may feed it, but none that it feeds itself.
       const behind = document ? convertersOn(document, item.id).map(({ id }) => id) : [];
-      const feeds = this.rails().filter(({ value }) => value !== '' && value !== item.id && !behind.includes(value));
       return {
         item,
-        feeds,
-        load:
-          most === null || !volts
-            ? ''
-            : `Its loads draw ${say(most / volts, 'current', 0.01)}, ${say(most, 'power', 0.1)}.`,
+        feeds: this.rails().filter(({ value }) => value !== '' && value !== item.id && !behind.includes(value)),
+        view: now && reckoned(now, (at) => at.converter(item.id)),
       };
     });
   });
@@ -112,10 +122,9 @@ export class AuxiliariesComponent {
     return given !== null && wanted !== null && given < wanted;
   }
 
-  protected mainsWords(item: Auxiliary): string {
-    const document = this.document();
-    const power = document && auxiliaryPower(document, item);
-    return power ? `; it takes ${sayIn(this.units())(power, 'power', 1)} from the mains` : '';
+  protected viewOf({ id }: Auxiliary): Reckoned<AuxiliaryContext> | null {
+    const now = this.subjects();
+    return now && reckoned(now, (at) => at.auxiliary(id));
   }
 
   protected addConverter(): void {

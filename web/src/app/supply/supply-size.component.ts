@@ -1,42 +1,35 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
-import { isBrushed, isRegulated, phaseSum, phaseTwoThirds, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
+import { isBrushed, isRegulated, sayIn } from '@crisp-notch/core/drive-line';
 import type { Supply } from '@crisp-notch/core/machine';
 import type { SupplySpecification } from '@crisp-notch/core/parts';
 import type { Quantity } from '@crisp-notch/core/shape';
 import { fuseFor } from '@crisp-notch/core/power';
-import { formatNumber } from '@crisp-notch/core/quantity';
-import { convertersOn, type LoadLine, type SupplyPlan } from '@crisp-notch/core/supply-plan';
+import type { Figure } from '@crisp-notch/core/reckoner';
+import {
+  COLUMNS,
+  convertersOn,
+  supplyFigures,
+  type Column,
+  type SupplyContext,
+  type SupplyPlan,
+} from '@crisp-notch/core/supply-plan';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
+import type { Reckoned } from '../data/subjects';
 import { WorkingStore } from '../data/working-store';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
+import { FigureComponent } from '../ui/figure.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
 import { ButtonModule } from 'primeng/button';
 
-const SCHOOLS: readonly ChoiceOption[] = [
-  { value: 'computed', label: 'power' },
-  { value: 'two-thirds', label: 'two thirds of phases' },
-  { value: 'sum', label: 'sum of phases' },
-];
-
 /** Amperes to the hundredth, so that the column stands on its decimal sign; a dash while not known. */
 const amperes = (value: number | null): string => (value === null ? '–' : value.toFixed(2));
-/** The figures behind the columns of the schools. */
-const SCHOOL_FIGURES = { sum: phaseSum, twoThirds: phaseTwoThirds, computed: supplyPeak } as const;
-const COLUMNS = [
-  { key: 'sum', name: 'Sum of phases', school: 'sum' },
-  { key: 'twoThirds', name: 'Two thirds', school: 'two-thirds' },
-  { key: 'computed', name: 'By power', school: 'computed' },
-  { key: 'moving', name: 'Moving', school: null },
-  { key: 'hold', name: 'Holding', school: null },
-  { key: 'idle', name: 'At rest', school: null },
-  { key: 'mean', name: 'Mean', school: null },
-] as const;
+const COLUMN_KEYS = Object.keys(COLUMNS) as readonly Column[];
 
 /** One supply: what hangs on it by each school of counting, what it gives, and what is wrong. */
 @Component({
@@ -44,6 +37,7 @@ const COLUMNS = [
   imports: [
     ButtonModule,
     ChoiceFieldComponent,
+    FigureComponent,
     InputTextModule,
     PartChooserComponent,
     QuantityFieldComponent,
@@ -68,15 +62,24 @@ export class SupplySizeComponent {
       ({ axis, context }) => axis.supply === this.supply().id && isRegulated(context) && !isBrushed(context),
     ),
   );
+  /** What the working of a figure is opened from, and found again by. */
+  protected readonly view = computed((): Reckoned<SupplyContext> => {
+    const { id, reckoner } = this.plan().subject;
+    return { context: reckoner.context, reckoner, subject: (now) => now.supply(id) };
+  });
+  protected readonly figures = supplyFigures;
   protected readonly schools = computed(() =>
-    SCHOOLS.filter(({ value }) => this.hasPhases() || value === 'computed' || value === this.supply().school),
+    (supplyFigures.currentWanted.schools?.options ?? [])
+      .filter(({ id }) => this.isCounted(id))
+      .map(({ id, label }): ChoiceOption => ({ value: id, label })),
   );
   protected readonly columns = computed(() =>
-    COLUMNS.filter(
-      ({ school }) => this.hasPhases() || school === null || school === 'computed' || school === this.supply().school,
+    COLUMN_KEYS.map((key) => ({ key, ...COLUMNS[key], name: capital(COLUMNS[key].words) })).filter(
+      ({ school }) => school === null || this.isCounted(school),
     ),
   );
   protected readonly amperes = amperes;
+  protected readonly unending = Infinity;
   protected readonly supply = computed(() => this.plan().supply);
   protected readonly worst = computed(() => this.plan().findings[0] ?? null);
   private readonly say = computed(() => sayIn(this.units()));
@@ -92,37 +95,16 @@ export class SupplySizeComponent {
       ? `${this.say()(fuse, 'current')} carries all that its loads can draw; take no more than its thinnest wire bears.`
       : 'Close to its output.';
   });
-  protected readonly braking = computed(() => {
-    const { braking } = this.plan();
-    if (!braking) return null;
-    const say = this.say();
-    return {
-      energy: say(braking.energy, 'energy', braking.energy / 100 || 0.001),
-      before: say(braking.before, 'voltage'),
-      after: say(braking.after, 'voltage', 0.1),
-      capacitance: say(braking.capacitance, 'capacitance'),
-      limit: braking.limit === null ? null : `${say(braking.limit, 'voltage')} (${braking.limitOf})`,
-      isReturned: braking.energy > 0,
-    };
-  });
-  protected readonly runTime = computed(() => {
-    const { runTime } = this.plan();
-    if (runTime === null) return null;
-    const hours = runTime / 3600;
-    return Number.isFinite(hours)
-      ? `${formatNumber(hours, { significant: 3 })} h`
-      : 'without end: nothing draws from it';
-  });
-
-  /** The axis behind a number whose working can be shown: by a school, of a motor. */
-  protected viewOf(line: LoadLine, key: string): AxisView | null {
-    return line.kind === 'axis' && key in SCHOOL_FIGURES
-      ? (this.axes().find((view) => view.axis.id === line.id) ?? null)
-      : null;
+  protected openLoad(column: Column, loadId: string): void {
+    const { id } = this.supply();
+    this.workings.show((now) => {
+      const subject = now.supply(id);
+      return subject && supplyFigures.explainLoad(subject, column, loadId);
+    });
   }
 
-  protected openWorking(view: AxisView, key: string): void {
-    this.workings.open(view, SCHOOL_FIGURES[key as keyof typeof SCHOOL_FIGURES]);
+  protected open(figure: Figure<SupplyContext>): void {
+    this.workings.open(this.view(), figure);
   }
 
   protected setName(event: Event): void {
@@ -146,8 +128,7 @@ export class SupplySizeComponent {
   }
 
   protected setSchool(value: string): void {
-    const found = SCHOOLS.find((item) => item.value === value);
-    if (found) this.change('school', { school: found.value as Supply['school'] });
+    this.store.chooseSchool(this.view(), supplyFigures.currentWanted, value);
   }
 
   protected choose(stored: StoredPart): void {
@@ -180,6 +161,11 @@ export class SupplySizeComponent {
     });
   }
 
+  /** Whether a way of counting says anything of what hangs here; the one in force is always shown. */
+  private isCounted(school: string): boolean {
+    return this.hasPhases() || school === 'computed' || school === this.supply().school;
+  }
+
   private change(key: string, change: Partial<Supply>): void {
     const { id } = this.supply();
     this.store.edit(`supply.${id}.${key}`, (document) => ({
@@ -188,3 +174,5 @@ export class SupplySizeComponent {
     }));
   }
 }
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

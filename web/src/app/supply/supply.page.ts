@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { newSupply, nextSupplyId } from '@crisp-notch/core/machine';
-import { supplyPlans } from '@crisp-notch/core/supply-plan';
+import { machinePowerMean, machinePowerMost, supplyPlans } from '@crisp-notch/core/supply-plan';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
+import { axisSubject, reckoned } from '../data/subjects';
 import { CautionComponent } from '../ui/caution.component';
+import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { TabsComponent, type TabOption } from '../ui/tabs.component';
 import { AuxiliariesComponent } from './auxiliaries.component';
@@ -29,6 +31,7 @@ const TABS: readonly TabOption[] = [
     ButtonModule,
     CautionComponent,
     FeedsComponent,
+    FigureComponent,
     OperationFrameComponent,
     ProgramCheckComponent,
     SupplySizeComponent,
@@ -50,6 +53,18 @@ const TABS: readonly TabOption[] = [
               />
             } @empty {
               <p>No supply yet. Add the first one; axes and auxiliaries are hung on it.</p>
+            }
+            @if (machine(); as view) {
+              <dl class="whole">
+                <div>
+                  <dt>The whole machine takes at most</dt>
+                  <dd><cn-figure [view]="view" [figure]="figures.machinePowerMost" /></dd>
+                </div>
+                <div>
+                  <dt>and on average</dt>
+                  <dd><cn-figure [view]="view" [figure]="figures.machinePowerMean" /></dd>
+                </div>
+              </dl>
             }
             <p><button type="button" pButton severity="secondary" outlined (click)="add()">Add a supply</button></p>
             <cn-caution
@@ -78,6 +93,18 @@ const TABS: readonly TabOption[] = [
       grid-template-columns: minmax(0, 1fr);
       gap: 14px;
     }
+
+    .whole {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 22px;
+    }
+
+    .whole > div {
+      display: flex;
+      align-items: baseline;
+      gap: 8px;
+    }
   `,
 })
 export class SupplyPage {
@@ -92,7 +119,15 @@ export class SupplyPage {
   protected readonly tab = signal('size');
   protected readonly plans = computed(() => {
     const document = this.document();
-    return document ? supplyPlans(document, sayIn(this.units())) : [];
+    const around = this.axes().map(({ reckoner }) => axisSubject(reckoner, null));
+    return document ? supplyPlans(document, sayIn(this.units()), { axes: around, edit: null }) : [];
+  });
+
+  protected readonly figures = { machinePowerMean, machinePowerMost };
+  protected readonly machine = computed(() => {
+    this.axes();
+    const now = this.store.subjects();
+    return now && reckoned(now, (at) => at.machine());
   });
 
   constructor() {

@@ -3,6 +3,7 @@ import { newAxis, newMachine, type Axis } from '@crisp-notch/core/machine';
 import { quantityOf, withCount } from '@crisp-notch/core/shape';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import type { AxisView } from '../data/design-store';
+import { axisSubject } from '../data/subjects';
 
 /** A screw axis of 1.8°, quarter steps and 20 threads an inch, as a page sees it. */
 export function exampleView(change: (axis: Axis) => Axis = (axis) => axis): AxisView {
@@ -31,5 +32,6 @@ export function exampleView(change: (axis: Axis) => Axis = (axis) => axis): Axis
   const context = axisContext({ ...machine, axes: [axis] }, axis.id);
   if (!context) throw new Error('the machine must have its axis');
   const reckoner = new Reckoner(context);
-  return { axis, context, reckoner, findings: judgeAxis(reckoner, sayIn('metric')) };
+  const subject = axisSubject(reckoner, null);
+  return { axis, context, reckoner, findings: judgeAxis(reckoner, sayIn('metric')), subject: () => subject };
 }

@@ -1,28 +1,33 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { formatQuantity, handyUnit } from '@crisp-notch/core/quantity';
 import { dimensionOf, type Figure } from '@crisp-notch/core/reckoner';
-import type { AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
+import type { Reckoned } from '../data/subjects';
 import { WorkingStore } from '../data/working-store';
 
 /** A figure as it is read: digits, a smaller unit, and a way to its working. */
 @Component({
   selector: 'cn-figure',
+  imports: [NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="number value" [class.assumed]="isAssumed()">{{ shown().digits }}</span>
-    @if (shown().unit) {
-      <span class="unit"> {{ shown().unit }}</span>
+    @if (hasWhy()) {
+      <button type="button" class="worked" [attr.aria-label]="whyWords()" (click)="open()" (keydown.w)="open()">
+        <ng-container [ngTemplateOutlet]="value" />
+      </button>
+    } @else {
+      <ng-container [ngTemplateOutlet]="value" />
     }
     @if (words()) {
       <span class="quiet small"> {{ words() }}</span>
     }
-    @if (hasWhy()) {
-      <button type="button" class="link why" (click)="open()" (keydown.w)="open()">
-        why<span class="visually-hidden"> {{ figure().nameIn(view().context) }}</span>
-      </button>
-    }
+    <ng-template #value>
+      <span class="number value" [class.assumed]="isAssumed()">{{ shown().digits }}</span>
+      @if (shown().unit) {
+        <span class="unit"> {{ shown().unit }}</span>
+      }
+    </ng-template>
   `,
   styles: `
     :host {
@@ -31,6 +36,20 @@ import { WorkingStore } from '../data/working-store';
 
     .value {
       font-size: 17px;
+    }
+
+    /* Only the digits are underlined: the unit is smaller, and its line would lie higher. */
+    .worked {
+      text-decoration: none;
+    }
+
+    .worked .value:not(.assumed) {
+      text-decoration: underline dotted 1px var(--field-rule);
+      text-underline-offset: 4px;
+    }
+
+    .worked:hover .value {
+      text-decoration-color: var(--blue);
     }
 
     :host(.big) .value {
@@ -45,16 +64,11 @@ import { WorkingStore } from '../data/working-store';
     .small {
       margin-left: 0.3em;
     }
-
-    .why {
-      margin-left: 6px;
-      font-size: 13px;
-    }
   `,
 })
-export class FigureComponent {
-  readonly view = input.required<AxisView>();
-  readonly figure = input.required<Figure<AxisContext>>();
+export class FigureComponent<C> {
+  readonly view = input.required<Reckoned<C>>();
+  readonly figure = input.required<Figure<C>>();
   readonly words = input('');
   readonly hasWhy = input(true);
   /** Shows the size of a figure whose sign is said in words. */
@@ -79,6 +93,10 @@ export class FigureComponent {
       significant: this.figure().significant,
     });
   });
+
+  protected readonly whyWords = computed(
+    () => `why ${this.figure().nameIn(this.view().context)}: ${this.shown().digits} ${this.shown().unit}`,
+  );
 
   protected open(): void {
     this.workings.open(this.view(), this.figure());

@@ -25,7 +25,7 @@ function viewOf(stepAngle: string | null): AxisView {
   };
   const context = axisContext({ ...machine, axes: [known] }, axis.id);
   if (!context) throw new Error('axis');
-  return { axis: known, context, reckoner: new Reckoner(context), findings: [] };
+  return { axis: known, context, reckoner: new Reckoner(context), findings: [], subject: (now) => now.axis(axis.id) };
 }
 
 describe('the plan of a step check', () => {
