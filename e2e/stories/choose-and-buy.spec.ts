@@ -188,7 +188,7 @@ test.describe('a builder feeds it', () => {
     await builder.station('Screw');
     await builder.fill('Thread pitch', '8 mm');
     await builder.station('Carriage');
-    await builder.fill('Mass', '5 kg');
+    await builder.fill('Moving mass', '5 kg');
     await builder.saved();
     await goTo(page, 'supply');
     const supply = page.getByRole('region', { name: 'Supply 1' });

@@ -120,7 +120,7 @@ test.describe('a drive of each kind comes to its figures', () => {
     await builder.fill('Thread pitch', '5 mm');
     await builder.fill('Outside diameter', '16 mm');
     await builder.station('Carriage');
-    await builder.fill('Mass', '9.5 kg');
+    await builder.fill('Moving mass', '9.5 kg');
     await builder.station('Motor');
     await fromShelf(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
     await builder.saved();

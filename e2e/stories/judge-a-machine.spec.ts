@@ -235,7 +235,7 @@ async function wholeAxis(builder: Builder, sheet: Sheet = USUAL): Promise<void> 
   await builder.fill('Starts', '2');
   await builder.fill('Outside diameter', '12 mm');
   await builder.station('Carriage');
-  await builder.fill('Mass', sheet.mass);
+  await builder.fill('Moving mass', sheet.mass);
   await builder.goTo('Job');
   await builder.fill('Speed', '200 mm/s');
   await builder.fill('Load', '40 N');

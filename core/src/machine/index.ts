@@ -2,6 +2,7 @@ export {
   checkMachine,
   machineJsonSchema,
   machineShape,
+  MACHINE_ASKED,
   type Auxiliary,
   type Axis,
   type Controller,

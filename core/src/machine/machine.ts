@@ -1,6 +1,7 @@
 import { failure, type Problem, type Result } from '../quantity/index.js';
 import {
   checkShape,
+  askedOf,
   choice,
   date,
   kinds,
@@ -12,6 +13,7 @@ import {
   whole,
   type JsonSchema,
   type Of,
+  type Shape,
 } from '../shape/index.js';
 import { motionBy } from './motion.js';
 import { CURRENT_VERSION } from './version.js';
@@ -52,9 +54,9 @@ const driver = record({
   microsteps: whole(1, 1024),
   ...guesses,
   /** Crest of the phase current that the limit is set to. */
-  currentLimit: nullable(quantity('current', positive)),
+  currentLimit: nullable(quantity('current', positive, 'Current limit')),
   /** Share of the current that stays while the axis rests. */
-  idleShare: quantity('ratio', { least: 0, most: 1 }),
+  idleShare: quantity('ratio', { least: 0, most: 1 }, 'Current at rest'),
 });
 const transmission = record({ part: partLink, name: label, specification: PARTS.transmission.shape });
 const coupling = record({ part: partLink, name: label, specification: PARTS.coupling.shape });
@@ -65,14 +67,14 @@ const wireSize = kinds({ area: { area: quantity('area', positive) }, gauge: { nu
 
 const wire = {
   wire: nullable(wireSize),
-  length: nullable(quantity('length', positive)),
-  fuse: nullable(quantity('current', positive)),
+  length: nullable(quantity('length', positive, 'Length')),
+  fuse: nullable(quantity('current', positive, 'Fuse')),
 };
 /** What brings the current from the supply to a driver, and what steadies it there. */
 const feed = record({
   ...wire,
-  capacitance: nullable(quantity('capacitance', positive)),
-  capacitorVoltage: nullable(quantity('voltage', positive)),
+  capacitance: nullable(quantity('capacitance', positive, 'Capacitor')),
+  capacitorVoltage: nullable(quantity('voltage', positive, 'Rated for')),
 });
 
 const supply = record({
@@ -81,11 +83,11 @@ const supply = record({
   name: label,
   specification: PARTS.supply.shape,
   /** What its trimmer is set to; null: its nominal voltage. */
-  set: nullable(quantity('voltage', positive)),
+  set: nullable(quantity('voltage', positive, 'Set to')),
   /** At its output, for everything it feeds. */
-  fuse: nullable(quantity('current', positive)),
+  fuse: nullable(quantity('current', positive, 'Fuse')),
   /** Supply wanted over supply needed. */
-  headroom: quantity('ratio', { least: 1 }),
+  headroom: quantity('ratio', { least: 1 }, 'Headroom'),
   /** How the current of its drivers is counted. */
   school: choice('computed', 'two-thirds', 'sum'),
 });
@@ -104,9 +106,9 @@ const auxiliary = record({
   /** The supply or converter that it hangs on. */
   rail: nullable(localId),
   /** What it draws there by its sheet, when it is run below its own voltage on purpose; null: what its plate says. */
-  drawn: nullable(quantity('current', positive)),
+  drawn: nullable(quantity('current', positive, 'Draws there')),
   /** Part of the time that it is on. */
-  duty: quantity('ratio', { least: 0, most: 1 }),
+  duty: quantity('ratio', { least: 0, most: 1 }, 'Is on'),
   /** Words of a program that switch it, e.g. M8 and M9; empty for none. */
   on: text(12),
   off: text(12),
@@ -139,71 +141,80 @@ const controller = record({ part: partLink, name: label, specification: PARTS.co
  */
 const job = kinds({
   linear: {
-    travel: nullable(quantity('length', positive)),
-    speed: nullable(quantity('speed', positive)),
-    acceleration: nullable(quantity('acceleration', positive)),
+    travel: nullable(quantity('length', positive, 'Travel')),
+    speed: nullable(quantity('speed', positive, 'Speed')),
+    acceleration: nullable(quantity('acceleration', positive, 'Acceleration')),
     /** Null: it brakes as it speeds up. */
-    braking: nullable(quantity('acceleration', positive)),
+    braking: nullable(quantity('acceleration', positive, 'Braking')),
     /** Speed that the controller jumps to before its ramp; null: from rest. */
-    startSpeed: nullable(quantity('speed', positive)),
+    startSpeed: nullable(quantity('speed', positive, 'Ramp starts at')),
     /** Time for the whole travel, in place of an acceleration. */
-    moveTime: nullable(quantity('time', positive)),
+    moveTime: nullable(quantity('time', positive, 'Time for the travel')),
     /** Null: acceleration may jump. */
-    jerk: nullable(quantity('jerk', positive)),
-    tolerance: nullable(quantity('length', positive)),
-    resolution: nullable(quantity('length', positive)),
+    jerk: nullable(quantity('jerk', positive, 'Jerk allowed')),
+    tolerance: nullable(quantity('length', positive, 'Tolerance, ±')),
+    resolution: nullable(quantity('length', positive, 'Resolution')),
     /** Most that may be lost at a reversal. */
-    backlash: nullable(quantity('length', positive)),
+    backlash: nullable(quantity('length', positive, 'Lost motion allowed')),
     /** What pushes back at the tool. */
-    load: nullable(quantity('force', notNegative)),
+    load: nullable(quantity('force', notNegative, 'Load')),
     /** Of the guides; null: guessed from the weight and what it slides on. */
-    friction: nullable(quantity('force', notNegative)),
+    friction: nullable(quantity('force', notNegative, 'Friction')),
     guides: choice('unknown', 'rolling', 'wheels', 'sliding'),
     /** Of the travel above level: 90° is straight up. */
-    incline: quantity('angle', { least: -Math.PI / 2 - 1e-9, most: Math.PI / 2 + 1e-9 }),
-    counterweight: nullable(quantity('mass', positive)),
+    incline: quantity('angle', { least: -Math.PI / 2 - 1e-9, most: Math.PI / 2 + 1e-9 }, 'Incline'),
+    counterweight: nullable(quantity('mass', positive, 'Counterweight')),
     /** Part of the time that it moves. */
-    duty: quantity('ratio', share),
+    duty: quantity('ratio', share, 'Moves for'),
     /** Torque wanted over torque needed. */
-    margin: quantity('ratio', { least: 1 }),
+    margin: quantity('ratio', { least: 1 }, 'Torque in hand'),
   },
   rotary: {
-    travel: nullable(quantity('angle', positive)),
-    speed: nullable(quantity('angular-speed', positive)),
-    acceleration: nullable(quantity('angular-acceleration', positive)),
-    braking: nullable(quantity('angular-acceleration', positive)),
-    startSpeed: nullable(quantity('angular-speed', positive)),
-    moveTime: nullable(quantity('time', positive)),
-    jerk: nullable(quantity('angular-jerk', positive)),
-    tolerance: nullable(quantity('angle', positive)),
-    resolution: nullable(quantity('angle', positive)),
-    backlash: nullable(quantity('angle', positive)),
-    load: nullable(quantity('torque', notNegative)),
-    friction: nullable(quantity('torque', notNegative)),
+    travel: nullable(quantity('angle', positive, 'Travel')),
+    speed: nullable(quantity('angular-speed', positive, 'Speed')),
+    acceleration: nullable(quantity('angular-acceleration', positive, 'Acceleration')),
+    braking: nullable(quantity('angular-acceleration', positive, 'Braking')),
+    startSpeed: nullable(quantity('angular-speed', positive, 'Ramp starts at')),
+    moveTime: nullable(quantity('time', positive, 'Time for the travel')),
+    jerk: nullable(quantity('angular-jerk', positive, 'Jerk allowed')),
+    tolerance: nullable(quantity('angle', positive, 'Tolerance, ±')),
+    resolution: nullable(quantity('angle', positive, 'Resolution')),
+    backlash: nullable(quantity('angle', positive, 'Lost motion allowed')),
+    load: nullable(quantity('torque', notNegative, 'Load')),
+    friction: nullable(quantity('torque', notNegative, 'Friction')),
     /** Greatest torque of weight off the axis. */
-    imbalance: quantity('torque', notNegative),
-    duty: quantity('ratio', share),
-    margin: quantity('ratio', { least: 1 }),
+    imbalance: quantity('torque', notNegative, 'Weight off the axis'),
+    duty: quantity('ratio', share, 'Moves for'),
+    margin: quantity('ratio', { least: 1 }, 'Torque in hand'),
   },
 });
 
 /** What the mechanics are out by, besides the stages' own play: for the error budget. */
 const faults = kinds({
   linear: {
-    backlash: nullable(quantity('length', notNegative)),
+    backlash: nullable(quantity('length', notNegative, 'Backlash')),
     /** Over the whole travel. */
-    leadError: nullable(quantity('length', notNegative)),
+    leadError: nullable(quantity('length', notNegative, 'Lead error')),
     /** How much warmer it gets while it works, and what it is made of. */
-    warming: nullable(quantity('temperature-difference', notNegative)),
-    expansion: quantity('temperature-coefficient', notNegative),
+    warming: nullable(quantity('temperature-difference', notNegative, 'Warms by')),
+    expansion: quantity('temperature-coefficient', notNegative, 'Expansion'),
   },
-  rotary: { backlash: nullable(quantity('angle', notNegative)), leadError: nullable(quantity('angle', notNegative)) },
+  rotary: {
+    backlash: nullable(quantity('angle', notNegative, 'Backlash')),
+    leadError: nullable(quantity('angle', notNegative, 'Lead error')),
+  },
 });
 
 /** A measured correction put into the controller in place of the steps per unit worked out from the parts. */
 const setting = kinds({
   linear: { stepsPerUnit: quantity('steps-per-length', positive), reason: text(200) },
   rotary: { stepsPerUnit: quantity('steps-per-angle', positive), reason: text(200) },
+});
+
+const carriage = record({
+  name: label,
+  mass: nullable(quantity('mass', positive, 'Moving mass')),
+  inertia: nullable(quantity('inertia', positive, 'Moving inertia')),
 });
 
 const axis = record({
@@ -219,11 +230,7 @@ const axis = record({
   coupling: nullable(coupling),
   mount: nullable(mount),
   feed,
-  carriage: record({
-    name: label,
-    mass: nullable(quantity('mass', positive)),
-    inertia: nullable(quantity('inertia', positive)),
-  }),
+  carriage,
   faults,
   /** Which school the current limit follows: crest equal to the rated number, or effective value equal to it. */
   currentSchool: choice('crest', 'rms'),
@@ -231,6 +238,10 @@ const axis = record({
   budgetSchool: choice('rss', 'sum'),
   setting: nullable(setting),
 });
+
+/** One axis, from its supply to what it moves. */
+export interface Axis extends Of<typeof axis> {}
+const axisShape: Shape<Axis> = axis;
 
 /** Lines that a stamp relies on, enough for as many axes as a machine may have, and the longest of them. */
 export const BASIS_MOST = 2000;
@@ -256,7 +267,7 @@ const operation = record({
 /** Most axes of one machine. */
 export const AXIS_LIMIT = 12;
 
-export const machineShape = record({
+const machine = record({
   format: choice('crisp-notch/machine'),
   version: choice(CURRENT_VERSION),
   name: text(120, 1),
@@ -269,12 +280,24 @@ export const machineShape = record({
   auxiliaries: list(auxiliary, 24),
   purchases: list(purchase, 300),
   controller,
-  axes: list(axis, AXIS_LIMIT),
+  axes: list(axisShape, AXIS_LIMIT),
   card: list(operation, 8),
 });
 
-export type Machine = Of<typeof machineShape>;
-export type Axis = Machine['axes'][number];
+/** What forms ask of a machine, by its pieces; of parts see each kind's shape. */
+export const MACHINE_ASKED = {
+  driver: askedOf(driver),
+  feed: askedOf(feed),
+  supply: askedOf(supply),
+  auxiliary: askedOf(auxiliary),
+  carriage: askedOf(carriage),
+  job: { linear: askedOf(job.variants.linear), rotary: askedOf(job.variants.rotary) },
+  faults: { linear: askedOf(faults.variants.linear), rotary: askedOf(faults.variants.rotary) },
+} as const;
+
+/** What the machine is: the whole document. */
+export interface Machine extends Of<typeof machine> {}
+export const machineShape: Shape<Machine> = machine;
 export type Job = Axis['job'];
 export type Motor = Axis['motor'];
 export type Driver = Axis['driver'];

@@ -8,17 +8,17 @@ const shape = record({
   /** Whether a rail of the machine feeds it or the mains; what the mains feed hangs on no supply. */
   fedBy: choice('rail', 'mains'),
   /** Of one that is sold by its watts. */
-  power: nullable(quantity('power', positive)),
+  power: nullable(quantity('power', positive, 'Power')),
   /** What its plate says, while it is on. */
-  voltage: nullable(quantity('voltage', positive)),
-  current: nullable(quantity('current', positive)),
+  voltage: nullable(quantity('voltage', positive, 'Wants')),
+  current: nullable(quantity('current', positive, 'Draws')),
 });
 export type AuxiliarySpecification = Of<typeof shape>;
 
 /** What older versions lack, as it was when each was asked for the first time: these values never change. */
 const FROZEN: Json = { use: 'other', fedBy: 'rail', power: null, voltage: null, current: null };
 
-export const auxiliary = partKind<AuxiliarySpecification>({
+export const auxiliary = partKind<AuxiliarySpecification, typeof shape>({
   plural: 'auxiliaries',
   shape,
   blank: { use: 'other', fedBy: 'rail', power: null, voltage: null, current: null },

@@ -4,14 +4,14 @@ import { count, fact, word } from './columns.js';
 import { join, partKind, shown } from './kind.js';
 
 const shape = record({
-  pulseRateMost: nullable(quantity('frequency', positive)),
-  outputs: whole(1, 64),
+  pulseRateMost: nullable(quantity('frequency', positive, 'Fastest pulses')),
+  outputs: whole(1, 64, 'Pulse outputs'),
   ...guesses,
   /** Whether it speeds up and slows down by ramps. */
   ramps: choice('yes', 'no'),
   /** What times the pulses. */
-  timerClock: nullable(quantity('frequency', positive)),
-  timerBits: whole(8, 64),
+  timerClock: nullable(quantity('frequency', positive, 'Timer clock')),
+  timerBits: whole(8, 64, 'Timer bits'),
   /** Digits after the point that it keeps of its steps a unit; null: all that are typed. */
   decimals: nullable(whole(0, 9)),
 });
@@ -28,7 +28,7 @@ const FROZEN: Json = {
   decimals: null,
 };
 
-export const controller = partKind<ControllerSpecification>({
+export const controller = partKind<ControllerSpecification, typeof shape>({
   plural: 'controllers',
   shape,
   blank: {

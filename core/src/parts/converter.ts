@@ -5,9 +5,9 @@ import { guess, join, partKind, shown } from './kind.js';
 
 /** Makes another rail from a supply. */
 const shape = record({
-  voltage: nullable(quantity('voltage', positive)),
-  current: nullable(quantity('current', positive)),
-  efficiency: quantity('ratio', share),
+  voltage: nullable(quantity('voltage', positive, 'Makes')),
+  current: nullable(quantity('current', positive, 'Greatest current')),
+  efficiency: quantity('ratio', share, 'Efficiency'),
 });
 export type ConverterSpecification = Of<typeof shape>;
 
@@ -18,7 +18,7 @@ const FROZEN: Json = {
   efficiency: { text: '85 %', from: 'assumed', on: null, plusMinus: null },
 };
 
-export const converter = partKind<ConverterSpecification>({
+export const converter = partKind<ConverterSpecification, typeof shape>({
   plural: 'converters',
   shape,
   // A switching step-down converter (common practice, no source).

@@ -5,19 +5,19 @@ import { join, partKind, shown } from './kind.js';
 
 /** Joins the motor's shaft to the end of the screw or table. */
 const shape = record({
-  motorBore: nullable(quantity('length', positive)),
-  drivenBore: nullable(quantity('length', positive)),
+  motorBore: nullable(quantity('length', positive, 'Motor side bore')),
+  drivenBore: nullable(quantity('length', positive, 'Driven side bore')),
   /** Width of the keyway on the motor's side; null where it clamps or has set screws. */
-  keyWidth: nullable(quantity('length', positive)),
-  torqueMost: nullable(quantity('torque', positive)),
-  inertia: nullable(quantity('inertia', notNegative)),
+  keyWidth: nullable(quantity('length', positive, 'Keyway')),
+  torqueMost: nullable(quantity('torque', positive, 'Bears')),
+  inertia: nullable(quantity('inertia', notNegative, 'Inertia')),
 });
 export type CouplingSpecification = Of<typeof shape>;
 
 /** What older versions lack, as it was when each was asked for the first time: these values never change. */
 const FROZEN: Json = { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null };
 
-export const coupling = partKind<CouplingSpecification>({
+export const coupling = partKind<CouplingSpecification, typeof shape>({
   plural: 'couplings',
   shape,
   blank: { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null },

@@ -8,8 +8,11 @@ import { guess, join, partKind, shown } from './kind.js';
  * board's maker. `reads` says whether the proportion gives the crest of the sine or its effective value.
  */
 const currentFormula = kinds({
-  'sense-resistor': { gain: quantity('ratio', positive), senseResistor: quantity('resistance', positive) },
-  linear: { slope: quantity('conductance', positive), reads: choice('peak', 'rms') },
+  'sense-resistor': {
+    gain: quantity('ratio', positive, 'Gain'),
+    senseResistor: quantity('resistance', positive, 'Sense resistor'),
+  },
+  linear: { slope: quantity('conductance', positive, 'Amperes a volt'), reads: choice('peak', 'rms') },
 });
 export type CurrentFormula = Of<typeof currentFormula>;
 
@@ -18,27 +21,27 @@ const shape = record({
   /** Whether a unipolar array pulls the coils to ground or feeds them. */
   switching: choice('sinking', 'sourcing'),
   /** Of one switch at 25 °C; a coil's current flows through two in a bridge, through one of an array. */
-  onResistance: nullable(quantity('resistance', notNegative)),
+  onResistance: nullable(quantity('resistance', notNegative, 'Switch resistance')),
   /** What the switches in a coil's path keep of the supply, together. */
-  drop: nullable(quantity('voltage', notNegative)),
+  drop: nullable(quantity('voltage', notNegative, 'Saturation drop')),
   /** From junction to air. */
-  thermalResistance: nullable(quantity('thermal-resistance', positive)),
+  thermalResistance: nullable(quantity('thermal-resistance', positive, 'Junction to air')),
   formula: nullable(currentFormula),
-  currentMost: nullable(quantity('current', positive)),
+  currentMost: nullable(quantity('current', positive, 'Greatest current')),
   /** Whether its greatest current is the crest of the sine or its effective value. */
   currentReads: choice('peak', 'rms'),
   /** Least current that it can be set to. */
-  currentLeast: nullable(quantity('current', positive)),
-  voltageLeast: nullable(quantity('voltage', notNegative)),
-  voltageMost: nullable(quantity('voltage', positive)),
+  currentLeast: nullable(quantity('current', positive, 'Least current')),
+  voltageLeast: nullable(quantity('voltage', notNegative, 'Least supply')),
+  voltageMost: nullable(quantity('voltage', positive, 'Greatest supply')),
   /** Whether its window of supply is given in volts of direct or of alternating current, which it rectifies itself. */
   voltageReads: choice('dc', 'ac'),
-  finestMicrosteps: whole(1, 1024),
+  finestMicrosteps: whole(1, 1024, 'Finest microsteps'),
   ...guesses,
   /** What its logic and switching draw from the motor supply while it is on. */
-  quiescent: quantity('power', notNegative),
+  quiescent: quantity('power', notNegative, 'Quiescent power'),
   /** Share of the power drawn that reaches coils and switches. */
-  efficiency: quantity('ratio', share),
+  efficiency: quantity('ratio', share, 'Efficiency'),
 });
 export type DriverSpecification = Of<typeof shape>;
 
@@ -127,7 +130,7 @@ function summary({
   );
 }
 
-export const driver = partKind<DriverSpecification>({
+export const driver = partKind<DriverSpecification, typeof shape>({
   plural: 'drivers',
   shape,
   blank,

@@ -9,9 +9,9 @@ export const frame = choice('unknown', 'other', '8', '11', '14', '17', '23', '34
 export const face = {
   frame,
   /** Diameter of the circle that its four bolts stand on. */
-  boltCircle: nullable(quantity('length', positive)),
+  boltCircle: nullable(quantity('length', positive, 'Bolt circle')),
   /** Diameter of the raised ring that centres it. */
-  pilot: nullable(quantity('length', positive)),
+  pilot: nullable(quantity('length', positive, 'Centring ring')),
 };
 
 export const BLANK_FACE = { frame: 'unknown', boltCircle: null, pilot: null } as const;

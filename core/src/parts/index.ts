@@ -6,6 +6,7 @@ export {
   partShape,
   partSummary,
   specificationOfCells,
+  stockShape,
   type Part,
   type ShelfPart,
   type Stock,

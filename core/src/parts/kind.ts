@@ -27,10 +27,10 @@ export type Place<S> =
   | { readonly at: 'list'; readonly list: 'converters' | 'auxiliaries' };
 
 /** Everything that is asked of a kind of part, said once. */
-export interface PartKindDeclaration<S> {
+export interface PartKindDeclaration<S, H extends Shape<S> = Shape<S>> {
   /** What many of them are called. */
   readonly plural: string;
-  readonly shape: Shape<S>;
+  readonly shape: H;
   /** Of which nothing is known yet, with what is usual as guesses. */
   readonly blank: S;
   /** A specification that an older version wrote, with what has been added since as it was when first asked for. */
@@ -50,7 +50,8 @@ export interface PartKindDeclaration<S> {
 }
 
 /** Declares a kind of part; the compiler checks that its pieces speak of one specification. */
-export const partKind = <S>(declaration: PartKindDeclaration<S>): PartKindDeclaration<S> => declaration;
+export const partKind = <S, H extends Shape<S>>(declaration: PartKindDeclaration<S, H>): PartKindDeclaration<S, H> =>
+  declaration;
 
 /** Values for what is usual, marked as guesses. */
 export const guess = (text: string): Quantity => quantityOf(text, 'assumed');

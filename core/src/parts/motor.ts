@@ -12,8 +12,8 @@ export const wiring = choice('coil', 'half', 'series', 'parallel', 'unipolar');
 
 /** An encoder on the motor; the drive alarms when the rotor hangs further behind than its limit. */
 const encoder = record({
-  counts: whole(1, 10_000_000),
-  followingLimit: nullable(quantity('angle', positive)),
+  counts: whole(1, 10_000_000, 'Encoder counts a turn'),
+  followingLimit: nullable(quantity('angle', positive, 'Alarms when behind by')),
   ...guesses,
 });
 
@@ -23,30 +23,30 @@ const shape = record({
   leads: choice(4, 5, 6, 8),
   /** Which connection of the coils the sheet's numbers are for. */
   quotedFor: wiring,
-  stepAngle: nullable(quantity('angle', { isPositive: true, most: Math.PI })),
-  holdingTorque: nullable(quantity('torque', positive)),
-  detentTorque: nullable(quantity('torque', notNegative)),
+  stepAngle: nullable(quantity('angle', { isPositive: true, most: Math.PI }, 'Step angle')),
+  holdingTorque: nullable(quantity('torque', positive, 'Holding torque')),
+  detentTorque: nullable(quantity('torque', notNegative, 'Detent torque')),
   /** Of a brushed motor. */
-  torqueConstant: nullable(quantity('torque-constant', positive)),
-  noLoadCurrent: nullable(quantity('current', notNegative)),
+  torqueConstant: nullable(quantity('torque-constant', positive, 'Torque constant')),
+  noLoadCurrent: nullable(quantity('current', notNegative, 'Current without load')),
   /** How far a step may be off its place, as a part of a full step. */
-  stepError: quantity('ratio', { least: 0, most: 1 }),
+  stepError: quantity('ratio', { least: 0, most: 1 }, 'Step error'),
   encoder: nullable(encoder),
-  ratedCurrent: nullable(quantity('current', positive)),
+  ratedCurrent: nullable(quantity('current', positive, 'Rated current')),
   /** Printed beside rated current and resistance; the three have to agree. */
-  ratedVoltage: nullable(quantity('voltage', positive)),
+  ratedVoltage: nullable(quantity('voltage', positive, 'Rated voltage')),
   /** Greatest speed that its sheet prints. */
-  speedMost: nullable(quantity('angular-speed', positive)),
-  resistance: nullable(quantity('resistance', positive)),
-  inductance: nullable(quantity('inductance', positive)),
-  rotorInertia: nullable(quantity('inertia', positive)),
+  speedMost: nullable(quantity('angular-speed', positive, 'Greatest speed')),
+  resistance: nullable(quantity('resistance', positive, 'Coil resistance')),
+  inductance: nullable(quantity('inductance', positive, 'Inductance')),
+  rotorInertia: nullable(quantity('inertia', positive, 'Rotor inertia')),
   gearhead: nullable(gearhead),
   /** How it is fixed and what its shaft is like. */
   ...face,
-  shaft: nullable(quantity('length', positive)),
+  shaft: nullable(quantity('length', positive, 'Shaft')),
   shaftEnd: choice('round', 'flat', 'key'),
   /** Width of the key in the shaft. */
-  keyWidth: nullable(quantity('length', positive)),
+  keyWidth: nullable(quantity('length', positive, 'Key')),
 });
 export type MotorSpecification = Of<typeof shape>;
 
@@ -208,7 +208,7 @@ export function wiringFor(
   return possible.find((item) => (item === 'unipolar') === (driver === 'unipolar')) ?? (possible[0] as Wiring);
 }
 
-export const motor = partKind<MotorSpecification>({
+export const motor = partKind<MotorSpecification, typeof shape>({
   plural: 'motors',
   shape,
   blank,

@@ -9,7 +9,7 @@ export type MountSpecification = Of<typeof shape>;
 /** What older versions lack, as it was when each was asked for the first time: these values never change. */
 const FROZEN: Json = { frame: 'unknown', boltCircle: null, pilot: null };
 
-export const mount = partKind<MountSpecification>({
+export const mount = partKind<MountSpecification, typeof shape>({
   plural: 'mounts',
   shape,
   blank: BLANK_FACE,

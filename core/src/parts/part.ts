@@ -15,13 +15,13 @@ import { readCells, type Cells } from './columns.js';
 import { declarationOf, PART_KINDS, PARTS, type PartKind, type SpecificationOf } from './registry.js';
 
 /** What it costs, where it comes from, and how many there are. */
-const stockShape = record({
-  price: nullable(quantity('price', { least: 0 })),
-  shipping: nullable(quantity('price', { least: 0 })),
+export const stockShape = record({
+  price: nullable(quantity('price', { least: 0 }, 'Price of one')),
+  shipping: nullable(quantity('price', { least: 0 }, 'Shipping')),
   source: text(200),
-  leadDays: nullable(whole(0, 1000)),
-  owned: whole(0, 100_000),
-  wanted: whole(0, 100_000),
+  leadDays: nullable(whole(0, 1000, 'Lead time, days')),
+  owned: whole(0, 100_000, 'Owned'),
+  wanted: whole(0, 100_000, 'Wanted'),
 });
 
 export type Stock = Of<typeof stockShape>;

@@ -19,25 +19,25 @@ import { fromPart } from './columns.js';
  * of its wheels as it is felt at its first shaft, the way gearheads are quoted.
  */
 const losses = {
-  efficiency: nullable(quantity('ratio', share)),
-  backlash: nullable(quantity('angle', notNegative)),
-  inertia: nullable(quantity('inertia', notNegative)),
+  efficiency: nullable(quantity('ratio', share, 'Efficiency')),
+  backlash: nullable(quantity('angle', notNegative, 'Play at its output')),
+  inertia: nullable(quantity('inertia', notNegative, 'Inertia')),
   ...guesses,
 };
 
 /** Teeth of a pair; of a worm its starts and the wheel; of a planetary set with its ring held the sun and the ring. */
 export const stage = kinds({
-  gear: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
-  belt: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
+  gear: { driver: whole(1, 10_000, 'Driving teeth'), driven: whole(1, 10_000, 'Driven teeth'), ...losses },
+  belt: { driver: whole(1, 10_000, 'Driving teeth'), driven: whole(1, 10_000, 'Driven teeth'), ...losses },
   worm: {
-    driver: whole(1, 20),
-    driven: whole(1, 10_000),
+    driver: whole(1, 20, 'Starts of the worm'),
+    driven: whole(1, 10_000, 'Driven teeth'),
     ...losses,
     /** Lead angle of the worm and friction of its mesh: with the efficiency not said, these give it. */
-    leadAngle: nullable(quantity('angle', { isPositive: true, most: Math.PI / 3 })),
-    friction: nullable(quantity('ratio', positive)),
+    leadAngle: nullable(quantity('angle', { isPositive: true, most: Math.PI / 3 }, 'Lead angle')),
+    friction: nullable(quantity('ratio', positive, 'Friction')),
   },
-  planetary: { driver: whole(1, 10_000), driven: whole(1, 10_000), ...losses },
+  planetary: { driver: whole(1, 10_000, 'Driving teeth'), driven: whole(1, 10_000, 'Driven teeth'), ...losses },
 });
 export type Stage = Of<typeof stage>;
 
@@ -46,12 +46,12 @@ export const STAGE_LIMIT = 12;
 
 /** Teeth and a printed ratio: what the sheet says, and what is inside. */
 export const gearhead = record({
-  nominal: nullable(quantity('ratio', positive)),
+  nominal: nullable(quantity('ratio', positive, 'Printed ratio')),
   stages: list(stage, STAGE_LIMIT),
   /** Of the whole gearhead as its sheet prints them; what the stages say comes before. Inertia as felt at the motor. */
-  efficiency: nullable(quantity('ratio', share)),
-  backlash: nullable(quantity('angle', notNegative)),
-  inertia: nullable(quantity('inertia', notNegative)),
+  efficiency: nullable(quantity('ratio', share, 'Gearhead efficiency')),
+  backlash: nullable(quantity('angle', notNegative, 'Gearhead play')),
+  inertia: nullable(quantity('inertia', notNegative, 'Gearhead inertia')),
 });
 export type Gearhead = Of<typeof gearhead>;
 

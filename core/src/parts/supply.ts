@@ -5,20 +5,20 @@ import { guess, join, partKind, shown } from './kind.js';
 
 const shape = record({
   type: choice('mains', 'battery', 'other'),
-  voltage: nullable(quantity('voltage', positive)),
-  current: nullable(quantity('current', positive)),
+  voltage: nullable(quantity('voltage', positive, 'Voltage')),
+  current: nullable(quantity('current', positive, 'Greatest current')),
   /** Of a supply that is sold by its watts. */
-  power: nullable(quantity('power', positive)),
+  power: nullable(quantity('power', positive, 'Greatest power')),
   /** Where its output can be set, between these. */
-  adjustLeast: nullable(quantity('voltage', positive)),
-  adjustMost: nullable(quantity('voltage', positive)),
+  adjustLeast: nullable(quantity('voltage', positive, 'Adjusts from')),
+  adjustMost: nullable(quantity('voltage', positive, 'Adjusts to')),
   /** The most that its output bears when a braking mass feeds back. */
-  voltageBorne: nullable(quantity('voltage', positive)),
+  voltageBorne: nullable(quantity('voltage', positive, 'Bears at its output')),
   /** Across its output. */
-  capacitance: nullable(quantity('capacitance', positive)),
+  capacitance: nullable(quantity('capacitance', positive, 'Capacitance')),
   /** Of a battery: its charge, and the share of it that may be used. */
-  charge: nullable(quantity('charge', positive)),
-  depth: quantity('ratio', share),
+  charge: nullable(quantity('charge', positive, 'Charge')),
+  depth: quantity('ratio', share, 'Of it usable'),
 });
 export type SupplySpecification = Of<typeof shape>;
 
@@ -50,7 +50,7 @@ const FROZEN: Json = {
   depth: { text: '80 %', from: 'assumed', on: null, plusMinus: null },
 };
 
-export const supply = partKind<SupplySpecification>({
+export const supply = partKind<SupplySpecification, typeof shape>({
   plural: 'supplies',
   shape,
   blank,

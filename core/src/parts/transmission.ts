@@ -3,62 +3,62 @@ import { guesses, notNegative, positive, share } from './bounds.js';
 import { count, fact, word } from './columns.js';
 import { guess, join, partKind, shown } from './kind.js';
 
-const efficiency = quantity('ratio', share);
+const efficiency = quantity('ratio', share, 'Efficiency');
 
 /** Where it is driven: the bore of a pulley or pinion, the end of a screw or shaft. */
-const driven = { shaft: nullable(quantity('length', positive)) };
+const driven = (label: string) => ({ shaft: nullable(quantity('length', positive, label)) });
 /** Of pulleys, pinion, roller or table hub, all that turns with the last shaft. */
-const wheel = { inertia: nullable(quantity('inertia', notNegative)) };
+const wheel = (label: string) => ({ inertia: nullable(quantity('inertia', notNegative, label)) });
 
 const shape = kinds({
   screw: {
-    pitch: nullable(quantity('length', positive)),
-    starts: whole(1, 24),
+    pitch: nullable(quantity('length', positive, 'Thread pitch')),
+    starts: whole(1, 24, 'Starts'),
     ...guesses,
     /** With the efficiency only assumed, form, diameter and friction give it. */
     efficiency,
     form: choice('trapezoidal', 'square', 'v', 'ball'),
-    diameter: nullable(quantity('length', positive)),
+    diameter: nullable(quantity('length', positive, 'Outside diameter')),
     /** Of the balls of a ball screw: the thread's root lies deeper by most of it. */
-    ballDiameter: nullable(quantity('length', positive)),
-    friction: quantity('ratio', notNegative),
-    collarFriction: quantity('ratio', notNegative),
-    collarDiameter: nullable(quantity('length', positive)),
+    ballDiameter: nullable(quantity('length', positive, 'Ball diameter')),
+    friction: quantity('ratio', notNegative, 'Thread friction'),
+    collarFriction: quantity('ratio', notNegative, 'Collar friction'),
+    collarDiameter: nullable(quantity('length', positive, 'Collar diameter')),
     /** Between its bearings, and how they hold it. */
-    length: nullable(quantity('length', positive)),
+    length: nullable(quantity('length', positive, 'Between bearings')),
     ends: choice('fixed-free', 'supported', 'fixed-supported', 'fixed'),
     /** Torque to turn the preloaded nut without load. */
-    preload: nullable(quantity('torque', notNegative)),
-    ...driven,
+    preload: nullable(quantity('torque', notNegative, 'Nut preload')),
+    ...driven('Driven end'),
   },
   belt: {
-    pitch: nullable(quantity('length', positive)),
-    teeth: whole(1, 10_000),
+    pitch: nullable(quantity('length', positive, 'Belt pitch')),
+    teeth: whole(1, 10_000, 'Pulley teeth'),
     ...guesses,
     efficiency,
     /** Whole length of the loop, and force for a unit of strain. */
-    loop: nullable(quantity('length', positive)),
-    tensileStiffness: nullable(quantity('force', positive)),
-    ...driven,
-    ...wheel,
+    loop: nullable(quantity('length', positive, 'Length of the loop')),
+    tensileStiffness: nullable(quantity('force', positive, 'Tensile stiffness')),
+    ...driven('Pulley bore'),
+    ...wheel('Pulleys’ inertia'),
   },
   rack: {
     size: choice('module', 'pitch'),
-    tooth: nullable(quantity('length', positive)),
-    teeth: whole(1, 10_000),
+    tooth: nullable(quantity('length', positive, 'Module')),
+    teeth: whole(1, 10_000, 'Pinion teeth'),
     efficiency,
-    ...driven,
-    ...wheel,
+    ...driven('Pinion bore'),
+    ...wheel('Pinion’s inertia'),
     ...guesses,
   },
   roller: {
-    diameter: nullable(quantity('length', positive)),
-    stock: quantity('length', notNegative),
+    diameter: nullable(quantity('length', positive, 'Roller diameter')),
+    stock: quantity('length', notNegative, 'Stock thickness'),
     efficiency,
-    ...driven,
-    ...wheel,
+    ...driven('Roller bore'),
+    ...wheel('Roller’s inertia'),
   },
-  rotary: { efficiency, ...driven, ...wheel },
+  rotary: { efficiency, ...driven('Table’s shaft'), ...wheel('Hub’s inertia') },
 });
 export type TransmissionSpecification = Of<typeof shape>;
 export type TransmissionKind = TransmissionSpecification['kind'];
@@ -216,7 +216,7 @@ function summary(specification: TransmissionSpecification): string {
   }
 }
 
-export const transmission = partKind<TransmissionSpecification>({
+export const transmission = partKind<TransmissionSpecification, typeof shape>({
   plural: 'transmissions',
   shape,
   blank: defaultTransmission('screw'),

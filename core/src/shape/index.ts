@@ -3,6 +3,7 @@ export { isGuessed, saidCount, withCount, type WithGuesses } from './guesses.js'
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
 export {
   MOST_PROBLEMS,
+  askedOf,
   bareUnit,
   checkShape,
   choice,
@@ -17,12 +18,18 @@ export {
   text,
   toleranceValue,
   whole,
+  type AskedOf,
+  type AskedShape,
   type Bounds,
   type Fields,
   type JsonSchema,
+  type KindsShape,
   type Of,
   type Provenance,
   type Quantity,
+  type QuantityAsked,
   type RecordOf,
+  type RecordShape,
   type Shape,
+  type WholeAsked,
 } from './shape.js';

@@ -25,6 +25,29 @@ export interface Shape<T> {
   readonly schema: JsonSchema;
 }
 
+/** What a form needs to know of a field to ask for it. */
+export interface QuantityAsked {
+  /** What it is called beside its field. */
+  readonly label: string;
+  readonly dimension: Dimension;
+  /** Without: greater than zero. */
+  readonly bounds?: Bounds;
+  /** Emptied it is not known; without: it may be. */
+  readonly isOptional?: boolean;
+}
+
+/** The same of a whole number. */
+export interface WholeAsked {
+  readonly label: string;
+  readonly least: number;
+  readonly most: number;
+}
+
+/** A shape that a form can ask for. */
+export interface AskedShape<T, A> extends Shape<T> {
+  readonly asked: A;
+}
+
 export type Of<S> = S extends Shape<infer T> ? T : never;
 
 function shape<T>(schema: JsonSchema, find: (value: unknown, path: string, problems: Problem[]) => void): Shape<T> {
@@ -59,13 +82,20 @@ export function text(most: number, least = 0): Shape<string> {
   });
 }
 
-export function whole(least: number, most: number): Shape<number> {
-  return shape<number>({ type: 'integer', minimum: least, maximum: most }, (value, path, problems) => {
-    if (typeof value !== 'number' || !Number.isInteger(value))
-      problems.push({ path, message: 'must be a whole number' });
-    else if (value < least || value > most) problems.push({ path, message: `must be from ${least} to ${most}` });
-  });
+/** @param label what a form calls it; empty where no form asks for it */
+export function whole(least: number, most: number, label = ''): AskedShape<number, WholeAsked> {
+  const whole = shape<number>(
+    { ...titled(label), type: 'integer', minimum: least, maximum: most },
+    (value, path, problems) => {
+      if (typeof value !== 'number' || !Number.isInteger(value))
+        problems.push({ path, message: 'must be a whole number' });
+      else if (value < least || value > most) problems.push({ path, message: `must be from ${least} to ${most}` });
+    },
+  );
+  return { ...whole, asked: { label, least, most } };
 }
+
+const titled = (label: string): JsonSchema => (label === '' ? {} : { title: label });
 
 export function flag(): Shape<boolean> {
   return shape<boolean>({ type: 'boolean' }, (value, path, problems) => {
@@ -89,10 +119,19 @@ export function date(): Shape<string> {
   });
 }
 
-export function nullable<T>(inner: Shape<T>): Shape<T | null> {
-  return shape<T | null>({ anyOf: [inner.schema, { type: 'null' }] }, (value, path, problems) => {
-    if (value !== null) inner.check(value, path, problems);
-  });
+/** The same or nothing; what a form knows of it stays known. */
+type Nullable<S extends Shape<unknown>> = Shape<Of<S> | null> & Omit<S, keyof Shape<unknown>>;
+
+export function nullable<S extends Shape<unknown>>(inner: S): Nullable<S> {
+  const { title, ...schema } = inner.schema;
+  const made = shape<Of<S> | null>(
+    { ...(title === undefined ? {} : { title }), anyOf: [schema, { type: 'null' }] },
+    (value, path, problems) => {
+      if (value !== null) inner.check(value, path, problems);
+    },
+  );
+  const { asked } = inner as { readonly asked?: QuantityAsked | WholeAsked };
+  return { ...inner, ...made, ...(asked && { asked: { ...asked, isOptional: true } }) };
 }
 
 export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonly T[]> {
@@ -114,11 +153,32 @@ export function list<T>(inner: Shape<T>, most: number, least = 0): Shape<readonl
 export type Fields = Readonly<Record<string, Shape<unknown>>>;
 export type RecordOf<F extends Fields> = { readonly [K in keyof F]: Of<F[K]> };
 
+/** A record that knows its pieces. */
+export interface RecordShape<F extends Fields> extends Shape<RecordOf<F>> {
+  readonly fields: F;
+}
+
+/** What a form can ask for of some pieces, by their names. */
+export type AskedOf<F> = {
+  readonly [K in keyof F as F[K] extends { readonly asked: unknown } ? K : never]: F[K] extends {
+    readonly asked: infer A;
+  }
+    ? A
+    : never;
+};
+
+/** Label, dimension, bounds and whether it may be left out, of everything that a form can ask for. */
+export function askedOf<F extends Fields>({ fields }: { readonly fields: F }): AskedOf<F> {
+  return Object.fromEntries(
+    Object.entries(fields).flatMap(([key, field]) => ('asked' in field ? [[key, field.asked]] : [])),
+  ) as AskedOf<F>;
+}
+
 /** An object with exactly these keys. */
-export function record<F extends Fields>(fields: F): Shape<RecordOf<F>> {
+export function record<F extends Fields>(fields: F): RecordShape<F> {
   const keys = Object.keys(fields);
   const properties = Object.fromEntries(keys.map((key) => [key, (fields[key] as Shape<unknown>).schema]));
-  return shape<RecordOf<F>>(
+  const made = shape<RecordOf<F>>(
     { type: 'object', properties, required: keys, additionalProperties: false },
     (value, path, problems) => {
       if (!isJson(value)) {
@@ -137,20 +197,35 @@ export function record<F extends Fields>(fields: F): Shape<RecordOf<F>> {
       }
     },
   );
+  return { ...made, fields };
+}
+
+type OneOf<V extends Readonly<Record<string, Fields>>> = {
+  [K in keyof V]: { readonly kind: K } & RecordOf<V[K]>;
+}[keyof V];
+
+/** Several records that know their pieces. */
+export interface KindsShape<V extends Readonly<Record<string, Fields>>> extends Shape<OneOf<V>> {
+  readonly variants: { readonly [K in keyof V]: { readonly fields: V[K] } };
 }
 
 /** One of several records told apart by their `kind`. */
-export function kinds<V extends Readonly<Record<string, Fields>>>(
-  variants: V,
-): Shape<{ [K in keyof V]: { readonly kind: K } & RecordOf<V[K]> }[keyof V]> {
+export function kinds<V extends Readonly<Record<string, Fields>>>(variants: V): KindsShape<V> {
   const shapes = new Map(
     Object.entries(variants).map(([kind, fields]) => [kind, record({ kind: choice(kind), ...fields })]),
   );
-  return shape({ oneOf: [...shapes.values()].map((variant) => variant.schema) }, (value, path, problems) => {
+  const schema = { oneOf: [...shapes.values()].map((variant) => variant.schema) };
+  const made = shape<OneOf<V>>(schema, (value, path, problems) => {
     const variant = isJson(value) && typeof value['kind'] === 'string' ? shapes.get(value['kind']) : undefined;
     if (variant) variant.check(value, path, problems);
     else problems.push({ path: at(path, 'kind'), message: `must be one of ${[...shapes.keys()].join(', ')}` });
   });
+  return {
+    ...made,
+    variants: Object.fromEntries(
+      Object.entries(variants).map(([kind, fields]) => [kind, { fields }]),
+    ) as KindsShape<V>['variants'],
+  };
 }
 
 /** Where a number came from; shown with every figure that uses it. */
@@ -218,17 +293,20 @@ export function toleranceValue(plusMinus: string, dimension: Dimension, value: n
   return percent ? Math.abs(value) * parsed.value.value : parsed.value.value;
 }
 
-export function quantity(dimension: Dimension, bounds: Bounds = {}): Shape<Quantity> {
+/** @param label what a form calls it; empty where no form asks for it */
+export function quantity(dimension: Dimension, bounds: Bounds = {}, label = ''): AskedShape<Quantity, QuantityAsked> {
   const description = `${dimension}, as written with its unit: ${unitsOf(dimension)
     .map((item) => item.symbol || 'a plain number')
     .join(', ')}`;
-  return shape<Quantity>({ ...quantityRecord.schema, description }, (value, path, problems) => {
+  const schema = { ...titled(label), ...quantityRecord.schema, description };
+  const made = shape<Quantity>(schema, (value, path, problems) => {
     if (!quantityRecord.check(value, path, problems)) return;
     const problem = quantityProblem(value.text, dimension, bounds);
     if (problem) problems.push({ path: at(path, 'text'), message: problem });
     if (value.plusMinus !== null && toleranceValue(value.plusMinus, dimension, 1) === null)
       problems.push({ path: at(path, 'plusMinus'), message: 'is not a tolerance' });
   });
+  return { ...made, asked: { label, dimension, bounds, isOptional: false } };
 }
 
 /** Depth and size are bounded before anything walks the value. */

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MACHINE_ASKED } from '@crisp-notch/core/machine';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   advisedLimit,
@@ -42,6 +43,7 @@ export class CurrentPage {
     value: id,
     label,
   }));
+  protected readonly asked = MACHINE_ASKED.driver;
   protected readonly figures = {
     advisedLimit,
     coilAmmeter,

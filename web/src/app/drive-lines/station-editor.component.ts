@@ -13,7 +13,7 @@ import {
   WIRING_WORDS,
 } from '@crisp-notch/core/drive-line';
 import {
-  motionOf,
+  MACHINE_ASKED,
   isLetterTaken,
   MICROSTEP_DIVISORS,
   newSupply,
@@ -155,7 +155,8 @@ export class StationEditorComponent {
     const { faults } = this.axis();
     return faults.kind === 'linear' ? faults : null;
   });
-  protected readonly lengthDimension = computed(() => motionOf(this.axis().job).travel);
+  protected readonly asked = MACHINE_ASKED;
+  protected readonly faultsAsked = computed(() => MACHINE_ASKED.faults[this.axis().faults.kind]);
   protected readonly powerOff = computed(() => powerOff(this.view().reckoner, sayIn(this.units())));
   /** Other axes of the same kind, from which a station can be taken over. */
   protected readonly others = computed(() => {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { powerOff, sayIn } from '@crisp-notch/core/drive-line';
-import { confirmed, type Axis, type Job } from '@crisp-notch/core/machine';
+import { MACHINE_ASKED, confirmed, type Axis, type Job } from '@crisp-notch/core/machine';
 import type { Quantity } from '@crisp-notch/core/shape';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
@@ -50,6 +50,7 @@ export class AxisJobComponent {
 
   private readonly store = inject(DesignStore);
   private readonly units = inject(PreferencesStore).units;
+  protected readonly asked = MACHINE_ASKED.carriage;
   protected readonly axis = computed(() => this.view().axis);
   protected readonly fields = computed(() => jobFields(this.axis().job.kind));
   protected readonly powerOff = computed(() => powerOff(this.view().reckoner, sayIn(this.units())));
@@ -80,7 +81,7 @@ export class AxisJobComponent {
   }
 
   protected set(item: JobField, value: Quantity | null): void {
-    if (value === null && !item.isOptional) return;
+    if (value === null && item.asked.isOptional === false) return;
     this.store.editAxis(this.axis().id, `job.${item.key}`, (axis) => ({
       ...axis,
       job: { ...axis.job, [item.key]: value },

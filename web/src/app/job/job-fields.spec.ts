@@ -13,14 +13,14 @@ describe('the fields of a job', () => {
     });
 
     it(`of a ${kind} axis have units to be typed in, and labels of their own`, () => {
-      for (const field of all) expect(unitsOf(field.dimension).length).withContext(field.key).toBeGreaterThan(0);
-      expect(new Set(all.map((field) => field.label)).size).toBe(all.length);
+      for (const field of all) expect(unitsOf(field.asked.dimension).length).withContext(field.key).toBeGreaterThan(0);
+      expect(new Set(all.map((field) => field.asked.label)).size).toBe(all.length);
     });
 
     it(`let a ${kind} axis leave empty only what its document may leave out`, () => {
       const job = defaultJob(kind) as unknown as Readonly<Record<string, unknown>>;
       // What stands in every new job and may not be emptied has a usual value.
-      for (const field of all.filter((item) => !item.isOptional))
+      for (const field of all.filter((item) => item.asked.isOptional === false))
         expect(job[field.key]).withContext(field.key).not.toBeNull();
     });
   }

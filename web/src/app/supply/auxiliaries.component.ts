@@ -2,7 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { sayIn } from '@crisp-notch/core/drive-line';
-import { newAuxiliary, newConverter, type Auxiliary, type Converter, type Machine } from '@crisp-notch/core/machine';
+import {
+  MACHINE_ASKED,
+  newAuxiliary,
+  newConverter,
+  type Auxiliary,
+  type Converter,
+  type Machine,
+} from '@crisp-notch/core/machine';
 import { valueOf } from '@crisp-notch/core/shape';
 import {
   auxiliaryDraw,
@@ -96,6 +103,7 @@ export class AuxiliariesComponent {
     this.axes();
     return this.store.subjects();
   });
+  protected readonly asked = MACHINE_ASKED.auxiliary;
   protected readonly figures = { auxiliaryDraw, converterDraw, railDraw };
   protected readonly converters = computed(() => {
     const document = this.document();

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { feedDrop, feedWarming, fuseLoad, sayIn, supplyPeak } from '@crisp-notch/core/drive-line';
-import type { Feed, WireSize } from '@crisp-notch/core/machine';
+import { MACHINE_ASKED, type Feed, type WireSize } from '@crisp-notch/core/machine';
 import { WIRE_AREAS, WIRE_GAUGES } from '@crisp-notch/core/parts';
 import { quantityOf } from '@crisp-notch/core/shape';
 import { fuseFor, wireArea, wireCurrentMost } from '@crisp-notch/core/power';
@@ -58,29 +58,25 @@ function wireOf(value: string): WireSize | null {
             (changed)="set(item.view, 'wire', { wire: wireOf($event) })"
           />
           <cn-quantity-field
-            label="Length"
-            dimension="length"
+            [asked]="asked.length"
             [value]="item.view.axis.feed.length"
             (changed)="set(item.view, 'length', { length: $event })"
             remark="One way; both conductors are counted."
           />
           <cn-quantity-field
-            label="Fuse"
-            dimension="current"
+            [asked]="asked.fuse"
             [value]="item.view.axis.feed.fuse"
             (changed)="set(item.view, 'fuse', { fuse: $event })"
             [remark]="item.fuse"
           />
           <cn-quantity-field
-            label="Capacitor"
-            dimension="capacitance"
+            [asked]="asked.capacitance"
             [value]="item.view.axis.feed.capacitance"
             (changed)="set(item.view, 'capacitance', { capacitance: $event })"
             remark="At each driver, close to its motor supply pins: 100 µF is usual."
           />
           <cn-quantity-field
-            label="Rated for"
-            dimension="voltage"
+            [asked]="asked.capacitorVoltage"
             [value]="item.view.axis.feed.capacitorVoltage"
             (changed)="set(item.view, 'rating', { capacitorVoltage: $event })"
             remark="Above the bus after braking."
@@ -153,6 +149,7 @@ export class FeedsComponent {
 
   private readonly store = inject(DesignStore);
   private readonly units = inject(PreferencesStore).units;
+  protected readonly asked = MACHINE_ASKED.feed;
   protected readonly wireOf = wireOf;
   protected readonly figures = { supplyPeak, feedDrop, feedWarming };
   private readonly document = toSignal(this.store.document$);

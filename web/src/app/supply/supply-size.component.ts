@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { StoredPart } from '@crisp-notch/contract';
 import { isBrushed, isRegulated, sayIn } from '@crisp-notch/core/drive-line';
-import type { Supply } from '@crisp-notch/core/machine';
+import { MACHINE_ASKED, type Supply } from '@crisp-notch/core/machine';
 import type { SupplySpecification } from '@crisp-notch/core/parts';
 import type { Quantity } from '@crisp-notch/core/shape';
 import { fuseFor } from '@crisp-notch/core/power';
@@ -67,6 +67,7 @@ export class SupplySizeComponent {
     const { id, reckoner } = this.plan().subject;
     return { context: reckoner.context, reckoner, subject: (now) => now.supply(id) };
   });
+  protected readonly asked = MACHINE_ASKED.supply;
   protected readonly figures = supplyFigures;
   protected readonly schools = computed(() =>
     (supplyFigures.currentWanted.schools?.options ?? [])

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, effect, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Quantity } from '@crisp-notch/core/shape';
 import { parseWhole } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
+import { DraftDirective } from './draft.directive';
 import { typedPrice } from './typed-price';
 
 /** What a cell takes. */
@@ -13,7 +14,7 @@ export type CellKind = 'price' | 'count' | 'text';
  */
 @Component({
   selector: 'cn-cell-field',
-  imports: [InputTextModule],
+  imports: [DraftDirective, InputTextModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <input
@@ -24,16 +25,14 @@ export type CellKind = 'price' | 'count' | 'text';
       [class.right]="kind() !== 'text'"
       [attr.inputmode]="kind() === 'text' ? 'text' : 'decimal'"
       [attr.maxlength]="kind() === 'text' ? 200 : 20"
+      #draft="cnDraft"
+      [cnDraft]="value()"
+      [reads]="read"
       [attr.aria-label]="label()"
-      [attr.aria-invalid]="message() !== ''"
       [placeholder]="placeholder()"
-      [value]="draft() ?? value()"
-      (focus)="isEditing.set(true)"
-      (input)="onInput($any($event.target).value)"
-      (blur)="onBlur()"
     />
-    @if (message()) {
-      <span class="error" role="alert">{{ message() }}</span>
+    @if (draft.message(); as message) {
+      <span class="error" role="alert">{{ message }}</span>
     }
   `,
   styles: `
@@ -71,45 +70,27 @@ export class CellFieldComponent {
   readonly counted = output<number>();
   readonly written = output<string>();
 
-  protected readonly draft = signal<string | null>(null);
-  protected readonly message = signal('');
-  protected readonly isEditing = signal(false);
-
-  constructor() {
-    effect(() => {
-      this.value();
-      if (untracked(this.isEditing)) return;
-      this.draft.set(null);
-      this.message.set('');
-    });
-  }
-
-  protected onInput(typed: string): void {
-    this.draft.set(typed);
+  protected readonly read = (typed: string): string => {
     switch (this.kind()) {
       case 'text':
         this.written.emit(typed);
-        break;
-      case 'count': {
-        const parsed = parseWhole(typed, 0, 100_000);
-        this.message.set(parsed.ok ? '' : parsed.error);
-        if (parsed.ok) this.counted.emit(parsed.value);
-        break;
-      }
+        return '';
+      case 'count':
+        return this.readCount(typed);
       case 'price':
-        this.takePrice(typed);
-        break;
+        return this.readPrice(typed);
     }
+  };
+
+  private readCount(typed: string): string {
+    const parsed = parseWhole(typed, 0, 100_000);
+    if (parsed.ok) this.counted.emit(parsed.value);
+    return parsed.ok ? '' : parsed.error;
   }
 
-  protected onBlur(): void {
-    this.isEditing.set(false);
-    if (this.message() === '') this.draft.set(null);
-  }
-
-  private takePrice(typed: string): void {
+  private readPrice(typed: string): string {
     const { text, problem } = typedPrice(typed);
-    this.message.set(problem);
     if (problem === '') this.priced.emit(text === '' ? null : { text, from: 'typed', on: null, plusMinus: null });
+    return problem;
   }
 }

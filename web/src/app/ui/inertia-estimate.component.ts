@@ -20,25 +20,26 @@ type Material = keyof typeof DENSITIES;
     <details>
       <summary class="small">Estimate it from its size</summary>
       <div class="fields">
-        <cn-quantity-field label="Diameter" dimension="length" [value]="diameter()" (changed)="diameter.set($event)" />
         <cn-quantity-field
-          label="Bore"
-          dimension="length"
+          [asked]="{ label: 'Diameter', dimension: 'length' }"
+          [value]="diameter()"
+          (changed)="diameter.set($event)"
+        />
+        <cn-quantity-field
+          [asked]="{ label: 'Bore', dimension: 'length' }"
           [value]="bore()"
           (changed)="bore.set($event)"
           remark="Empty for a solid one."
         />
         <cn-quantity-field
-          label="Length"
-          dimension="length"
+          [asked]="{ label: 'Length', dimension: 'length' }"
           [value]="length()"
           (changed)="length.set($event)"
           remark="Along its axis: the thickness of a disc."
         />
         <cn-choice-field label="Made of" [options]="materials" [value]="material()" (changed)="setMaterial($event)" />
         <cn-quantity-field
-          label="Off the axis by"
-          dimension="length"
+          [asked]="{ label: 'Off the axis by', dimension: 'length' }"
           [value]="distance()"
           (changed)="distance.set($event)"
           remark="Empty where it turns about its own middle."

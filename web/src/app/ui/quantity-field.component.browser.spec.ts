@@ -25,8 +25,7 @@ describe('the quantity field on the page', () => {
     fixture = TestBed.createComponent(QuantityFieldComponent);
     emitted = [];
     fixture.componentInstance.changed.subscribe((value) => emitted.push(value));
-    fixture.componentRef.setInput('label', 'Thread pitch');
-    fixture.componentRef.setInput('dimension', 'length');
+    fixture.componentRef.setInput('asked', { label: 'Thread pitch', dimension: 'length' });
     fixture.componentRef.setInput('value', quantityOf('2 mm', 'assumed'));
     document.body.append(fixture.nativeElement as Node);
     await fixture.whenStable();
@@ -60,7 +59,7 @@ describe('the quantity field on the page', () => {
   it('is emptied to not known only where that is allowed', async () => {
     await type('');
     expect(emitted).toEqual([null]);
-    fixture.componentRef.setInput('isOptional', false);
+    fixture.componentRef.setInput('asked', { label: 'Thread pitch', dimension: 'length', isOptional: false });
     await type(' ');
     expect(emitted).toEqual([null]);
     expect(text()).toContain('stays in force');

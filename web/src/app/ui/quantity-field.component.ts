@@ -1,24 +1,16 @@
 import type { ElementRef } from '@angular/core';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-  untracked,
-  viewChild,
-} from '@angular/core';
-import type { Bounds, Quantity } from '@crisp-notch/core/shape';
-import { findUnit, parseQuantity, preferredUnit, type Dimension, type Unit } from '@crisp-notch/core/quantity';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import type { Bounds, Quantity, QuantityAsked } from '@crisp-notch/core/shape';
+import { findUnit, parseQuantity, preferredUnit, type Unit } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
 import { PreferencesStore } from '../data/preferences';
 import { shortDay } from '../data/dates';
+import { DraftDirective } from './draft.directive';
 import { bareUnitHint, fieldText, hintFor, understand, type Doubt } from './quantity-field.state';
 
 let count = 0;
+
+const POSITIVE: Bounds = { isPositive: true };
 
 /**
  * A number with its unit. What is typed is understood at every keystroke and handed on as soon as it is valid; what is
@@ -26,18 +18,19 @@ let count = 0;
  */
 @Component({
   selector: 'cn-quantity-field',
-  imports: [InputTextModule],
+  imports: [DraftDirective, InputTextModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quantity-field.component.html',
   styleUrl: './quantity-field.component.css',
 })
 export class QuantityFieldComponent {
-  readonly label = input.required<string>();
-  readonly dimension = input.required<Dimension>();
+  /** What it is, in which dimension and within what, and whether it may be left out; by the shape of the document. */
+  readonly asked = input.required<QuantityAsked>();
   readonly value = input.required<Quantity | null>();
-  readonly bounds = input<Bounds>({ isPositive: true });
-  /** Emptying the field means that the value is not known. */
-  readonly isOptional = input(true);
+  /** Another label than the usual one; empty for that. */
+  readonly label = input('');
+  /** Narrower bounds than the shape's, e.g. those of a window; null for the shape's. */
+  readonly bounds = input<Bounds | null>(null);
   /** A remark under the field, e.g. what follows from it. */
   readonly remark = input('');
   /** Asks about a bare number that could mean two things. */
@@ -46,15 +39,13 @@ export class QuantityFieldComponent {
 
   private readonly units = inject(PreferencesStore).units;
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
+  private readonly typed = viewChild(DraftDirective);
   protected readonly id = `quantity-${(count += 1)}`;
-  /** What stands in the field while it differs from the kept value; null when it shows the kept value. */
-  protected readonly draft = signal<string | null>(null);
-  protected readonly message = signal('');
 
-  private readonly shown = computed(() => fieldText(this.value(), this.dimension(), this.units()));
-  private readonly isEditing = signal(false);
-  private readonly editingUnit = signal<string | null>(null);
-  protected readonly text = computed(() => this.draft() ?? this.shown().number);
+  private readonly dimension = computed(() => this.asked().dimension);
+  protected readonly name = computed(() => this.label() || this.asked().label);
+  protected readonly shown = computed(() => fieldText(this.value(), this.dimension(), this.units()));
+  protected readonly editingUnit = signal<string | null>(null);
   protected readonly unitShown = computed(() => this.editingUnit() ?? this.shown().unit);
   protected readonly from = computed(() => this.value()?.from ?? null);
   protected readonly provenance = computed(() => {
@@ -65,7 +56,7 @@ export class QuantityFieldComponent {
     return item?.from === 'part' ? 'from the part' : '';
   });
   protected readonly hint = computed(() => {
-    const draft = this.draft();
+    const draft = this.typed()?.draft() ?? null;
     if (draft !== null) {
       const taken = bareUnitHint(draft, this.dimension(), this.unitOfBare(), this.units());
       if (taken !== '') return taken;
@@ -79,50 +70,26 @@ export class QuantityFieldComponent {
       : '';
   });
 
-  constructor() {
-    // A value changed from outside, by undo for instance, replaces what stands in the field unless it is being typed
-    // in.
-    effect(() => {
-      this.value();
-      if (!untracked(this.isEditing)) {
-        this.draft.set(null);
-        this.message.set('');
-      }
-    });
-  }
-
   focus(): void {
     this.box().nativeElement.focus();
   }
 
-  protected onFocus(): void {
-    this.isEditing.set(true);
-    this.editingUnit.set(this.shown().unit);
-  }
-
-  protected onInput(event: Event): void {
-    const typed = (event.target as HTMLInputElement).value;
-    this.draft.set(typed);
+  /** Hands on what was typed if it is valid; else says why not. */
+  protected readonly read = (typed: string): string => {
+    const { isOptional = true, bounds = POSITIVE } = this.asked();
     if (typed.trim() === '') {
-      this.message.set(this.isOptional() ? '' : 'A value is needed; the one before stays in force.');
-      if (this.isOptional()) this.changed.emit(null);
-      return;
+      if (isOptional) this.changed.emit(null);
+      return isOptional ? '' : 'A value is needed; the one before stays in force.';
     }
-    const dimension = this.dimension();
-    const result = understand(typed, dimension, this.unitOfBare(), this.bounds(), this.units(), this.doubt());
-    this.message.set(result.ok ? '' : result.message);
+    const limits = this.bounds() ?? bounds;
+    const result = understand(typed, this.dimension(), this.unitOfBare(), limits, this.units(), this.doubt());
     if (result.ok) this.changed.emit(result.quantity);
-  }
+    return result.ok ? '' : result.message;
+  };
 
   /** The unit shown beside the field, which a number typed without one is taken in. */
   private unitOfBare(): Unit {
     return findUnit(this.editingUnit() ?? '', this.dimension()) ?? preferredUnit(this.dimension(), this.units());
-  }
-
-  protected onBlur(): void {
-    this.isEditing.set(false);
-    this.editingUnit.set(null);
-    if (this.message() === '') this.draft.set(null);
   }
 
   /** The builder says that an assumed value is right. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { isTrainKnown } from '@crisp-notch/core/drive-line';
-import { trainRatio, blankStage, unknownStage, type Stage } from '@crisp-notch/core/parts';
-import { isGuessed, withCount } from '@crisp-notch/core/shape';
+import { stage, trainRatio, blankStage, unknownStage, type Stage } from '@crisp-notch/core/parts';
+import { askedOf, isGuessed, withCount } from '@crisp-notch/core/shape';
 import { formatNumber, rationalToNumber, rationalToText } from '@crisp-notch/core/quantity';
 import { QuantityFieldComponent } from './quantity-field.component';
 import { WholeFieldComponent } from './whole-field.component';
@@ -76,8 +76,8 @@ export class StagesFieldComponent {
 
   protected readonly kindOptions = KINDS.map(({ kind, label }) => ({ value: kind, label }));
   protected readonly limit = STAGE_LIMIT;
-  protected readonly shareBounds = { isPositive: true, most: 1 };
-  protected readonly playBounds = { least: 0 };
+  protected readonly stageAsked = askedOf(stage.variants.gear);
+  protected readonly wormAsked = askedOf(stage.variants.worm);
   protected readonly ratio = computed(() => {
     if (!isTrainKnown(this.stages())) return 'teeth not known';
     const ratio = trainRatio(this.stages());

@@ -25,10 +25,8 @@ describe('the field for a count', () => {
     fixture = TestBed.createComponent(WholeFieldComponent);
     emitted = [];
     fixture.componentInstance.changed.subscribe((value) => emitted.push(value));
-    fixture.componentRef.setInput('label', 'Pulley teeth');
+    fixture.componentRef.setInput('asked', { label: 'Pulley teeth', least: 2, most: 400 });
     fixture.componentRef.setInput('value', 18);
-    fixture.componentRef.setInput('least', 2);
-    fixture.componentRef.setInput('most', 400);
     document.body.append(root());
     await fixture.whenStable();
   });

@@ -1,6 +1,8 @@
-import { ChangeDetectionStrategy, Component, effect, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { parseWhole } from '@crisp-notch/core/quantity';
+import type { WholeAsked } from '@crisp-notch/core/shape';
 import { InputTextModule } from 'primeng/inputtext';
+import { DraftDirective } from './draft.directive';
 
 let count = 0;
 
@@ -10,10 +12,10 @@ let count = 0;
  */
 @Component({
   selector: 'cn-whole-field',
-  imports: [InputTextModule],
+  imports: [DraftDirective, InputTextModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label [for]="id">{{ label() }}</label>
+    <label [for]="id">{{ name() }}</label>
     <div>
       <span class="row box">
         <input
@@ -24,24 +26,22 @@ let count = 0;
           [placeholder]="value() === null ? 'count' : ''"
           inputmode="numeric"
           autocomplete="off"
+          #draft="cnDraft"
+          [cnDraft]="value()?.toString() ?? ''"
+          [reads]="read"
           [id]="id"
-          [value]="draft() ?? value()"
-          [attr.aria-invalid]="message() !== ''"
           [attr.aria-describedby]="id + '-note'"
-          (focus)="isEditing.set(true)"
-          (input)="onInput($event)"
-          (blur)="onBlur()"
         />
         @if (isAssumed() && value() !== null) {
           <span class="unit">assumed</span>
           <button type="button" class="link small" (click)="confirm()">
-            confirm<span class="visually-hidden"> {{ label() }}</span>
+            confirm<span class="visually-hidden"> {{ name() }}</span>
           </button>
         }
       </span>
       <span [id]="id + '-note'">
-        @if (message()) {
-          <span class="error" role="alert">{{ message() }}</span>
+        @if (draft.message(); as message) {
+          <span class="error" role="alert">{{ message }}</span>
         } @else if (remark()) {
           <span class="quiet small">{{ remark() }}</span>
         }
@@ -82,53 +82,36 @@ let count = 0;
   `,
 })
 export class WholeFieldComponent {
-  readonly label = input.required<string>();
+  /** What it is and within what, by the shape of the document. */
+  readonly asked = input.required<WholeAsked>();
+  /** Another label than the usual one; empty for that. */
+  readonly label = input('');
   /** Null while nobody knows it. */
   readonly value = input.required<number | null>();
   /** Whether nobody has said it yet. */
   readonly isAssumed = input(false);
   /** Says why a whole number within the limits still cannot be. */
   readonly refuse = input<(value: number) => string | null>(() => null);
-  readonly least = input(1);
-  readonly most = input(10_000);
   readonly remark = input('');
   readonly changed = output<number>();
 
   protected readonly id = `whole-${(count += 1)}`;
-  protected readonly draft = signal<string | null>(null);
-  protected readonly message = signal('');
-  protected readonly isEditing = signal(false);
+  protected readonly name = computed(() => this.label() || this.asked().label);
 
-  constructor() {
-    effect(() => {
-      this.value();
-      if (untracked(this.isEditing)) return;
-      this.draft.set(null);
-      this.message.set('');
-    });
-  }
-
-  protected onInput(event: Event): void {
-    const typed = (event.target as HTMLInputElement).value;
-    this.draft.set(typed);
-    if (typed.trim() === '') {
-      this.message.set(this.value() === null ? '' : 'A whole number is needed; the one before stays in force.');
-      return;
-    }
-    const parsed = parseWhole(typed, this.least(), this.most());
+  /** Hands on what was typed if it can be; else says why not. */
+  protected readonly read = (typed: string): string => {
+    if (typed.trim() === '')
+      return this.value() === null ? '' : 'A whole number is needed; the one before stays in force.';
+    const { least, most } = this.asked();
+    const parsed = parseWhole(typed, least, most);
     const problem = parsed.ok ? this.refuse()(parsed.value) : parsed.error;
-    this.message.set(problem ?? '');
     if (parsed.ok && problem === null) this.changed.emit(parsed.value);
-  }
+    return problem ?? '';
+  };
 
   /** The builder says that a guess is right. */
   protected confirm(): void {
     const value = this.value();
     if (value !== null) this.changed.emit(value);
-  }
-
-  protected onBlur(): void {
-    this.isEditing.set(false);
-    if (this.message() === '') this.draft.set(null);
   }
 }

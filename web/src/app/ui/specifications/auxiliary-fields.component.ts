@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { AuxiliarySpecification } from '@crisp-notch/core/parts';
+import { askedOf } from '@crisp-notch/core/shape';
+import { PARTS, type AuxiliarySpecification } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -33,22 +34,19 @@ const FEEDS: readonly ChoiceOption[] = [
       (changed)="change({ fedBy: $event === 'mains' ? 'mains' : 'rail' })"
     />
     <cn-quantity-field
-      label="Wants"
-      dimension="voltage"
+      [asked]="asked.voltage"
       [value]="specification().voltage"
       (changed)="change({ voltage: $event })"
     />
     <cn-quantity-field
-      label="Draws"
-      dimension="current"
+      [asked]="asked.current"
       [value]="specification().current"
       (changed)="change({ current: $event })"
       remark="While it is on."
     />
     @if (!specification().current || specification().power) {
       <cn-quantity-field
-        label="Power"
-        dimension="power"
+        [asked]="asked.power"
         [value]="specification().power"
         (changed)="change({ power: $event })"
         [remark]="powerRemark()"
@@ -65,6 +63,7 @@ const FEEDS: readonly ChoiceOption[] = [
 export class AuxiliaryFieldsComponent {
   readonly specification = input.required<AuxiliarySpecification>();
   readonly changed = output<AuxiliarySpecification>();
+  protected readonly asked = askedOf(PARTS.auxiliary.shape);
   protected readonly uses = USES;
   protected readonly feeds = FEEDS;
   protected readonly powerRemark = computed(() =>

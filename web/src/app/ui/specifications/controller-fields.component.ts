@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { ControllerSpecification } from '@crisp-notch/core/parts';
-import { isGuessed, withCount } from '@crisp-notch/core/shape';
+import { PARTS, type ControllerSpecification } from '@crisp-notch/core/parts';
+import { askedOf, isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -26,8 +26,7 @@ const DECIMALS: readonly ChoiceOption[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-quantity-field
-      label="Fastest pulses"
-      dimension="frequency"
+      [asked]="asked.pulseRateMost"
       [value]="specification().pulseRateMost"
       (changed)="change({ pulseRateMost: $event })"
       remark="That it sends reliably, e.g. 45 kHz."
@@ -39,23 +38,19 @@ const DECIMALS: readonly ChoiceOption[] = [
       (changed)="change({ ramps: $event === 'no' ? 'no' : 'yes' })"
     />
     <cn-whole-field
-      label="Pulse outputs"
-      [most]="64"
+      [asked]="asked.outputs"
       [isAssumed]="isGuessed(specification(), 'outputs')"
       [value]="specification().outputs"
       (changed)="changed.emit(withCount(specification(), 'outputs', $event))"
     />
     <cn-quantity-field
-      label="Timer clock"
-      dimension="frequency"
+      [asked]="asked.timerClock"
       [value]="specification().timerClock"
       (changed)="change({ timerClock: $event })"
       remark="Its grain makes some speeds impossible."
     />
     <cn-whole-field
-      label="Timer bits"
-      [least]="8"
-      [most]="64"
+      [asked]="asked.timerBits"
       [isAssumed]="isGuessed(specification(), 'timerBits')"
       [value]="specification().timerBits"
       (changed)="changed.emit(withCount(specification(), 'timerBits', $event))"
@@ -77,6 +72,7 @@ const DECIMALS: readonly ChoiceOption[] = [
 export class ControllerFieldsComponent {
   readonly specification = input.required<ControllerSpecification>();
   readonly changed = output<ControllerSpecification>();
+  protected readonly asked = askedOf(PARTS.controller.shape);
   protected readonly isGuessed = isGuessed;
   protected readonly withCount = withCount;
   protected readonly ramps = RAMPS;

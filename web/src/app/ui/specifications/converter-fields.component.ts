@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { ConverterSpecification } from '@crisp-notch/core/parts';
+import { askedOf } from '@crisp-notch/core/shape';
+import { PARTS, type ConverterSpecification } from '@crisp-notch/core/parts';
 import { QuantityFieldComponent } from '../quantity-field.component';
 
 /** What a converter makes of its supply. */
@@ -9,22 +10,17 @@ import { QuantityFieldComponent } from '../quantity-field.component';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-quantity-field
-      label="Makes"
-      dimension="voltage"
+      [asked]="asked.voltage"
       [value]="specification().voltage"
       (changed)="change({ voltage: $event })"
     />
     <cn-quantity-field
-      label="Greatest current"
-      dimension="current"
+      [asked]="asked.current"
       [value]="specification().current"
       (changed)="change({ current: $event })"
     />
     <cn-quantity-field
-      label="Efficiency"
-      dimension="ratio"
-      [bounds]="{ isPositive: true, most: 1 }"
-      [isOptional]="false"
+      [asked]="asked.efficiency"
       [value]="specification().efficiency"
       (changed)="$event && change({ efficiency: $event })"
     />
@@ -39,6 +35,7 @@ import { QuantityFieldComponent } from '../quantity-field.component';
 export class ConverterFieldsComponent {
   readonly specification = input.required<ConverterSpecification>();
   readonly changed = output<ConverterSpecification>();
+  protected readonly asked = askedOf(PARTS.converter.shape);
 
   protected change(change: Partial<ConverterSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });

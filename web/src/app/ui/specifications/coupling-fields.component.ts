@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { CouplingSpecification } from '@crisp-notch/core/parts';
+import { askedOf } from '@crisp-notch/core/shape';
+import { PARTS, type CouplingSpecification } from '@crisp-notch/core/parts';
 import { QuantityFieldComponent } from '../quantity-field.component';
 
 /** What a coupling joins. */
@@ -9,34 +10,28 @@ import { QuantityFieldComponent } from '../quantity-field.component';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-quantity-field
-      label="Motor side bore"
-      dimension="length"
+      [asked]="asked.motorBore"
       [value]="specification().motorBore"
       (changed)="change({ motorBore: $event })"
     />
     <cn-quantity-field
-      label="Driven side bore"
-      dimension="length"
+      [asked]="asked.drivenBore"
       [value]="specification().drivenBore"
       (changed)="change({ drivenBore: $event })"
     />
     <cn-quantity-field
-      label="Keyway"
-      dimension="length"
+      [asked]="asked.keyWidth"
       [value]="specification().keyWidth"
       (changed)="change({ keyWidth: $event })"
       remark="Its width; empty where it clamps."
     />
     <cn-quantity-field
-      label="Bears"
-      dimension="torque"
+      [asked]="asked.torqueMost"
       [value]="specification().torqueMost"
       (changed)="change({ torqueMost: $event })"
     />
     <cn-quantity-field
-      label="Inertia"
-      dimension="inertia"
-      [bounds]="{ least: 0 }"
+      [asked]="asked.inertia"
       [value]="specification().inertia"
       (changed)="change({ inertia: $event })"
       remark="Empty: not counted."
@@ -52,6 +47,7 @@ import { QuantityFieldComponent } from '../quantity-field.component';
 export class CouplingFieldsComponent {
   readonly specification = input.required<CouplingSpecification>();
   readonly changed = output<CouplingSpecification>();
+  protected readonly asked = askedOf(PARTS.coupling.shape);
 
   protected change(change: Partial<CouplingSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { microstepsError } from '@crisp-notch/core/machine';
-import type { CurrentFormula, DriverSpecification } from '@crisp-notch/core/parts';
-import { isGuessed, quantityOf, withCount } from '@crisp-notch/core/shape';
+import { PARTS, type CurrentFormula, type DriverSpecification } from '@crisp-notch/core/parts';
+import { askedOf, isGuessed, quantityOf, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -48,9 +48,7 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
     }
     @if (specification().type !== 'chopper') {
       <cn-quantity-field
-        label="Saturation drop"
-        dimension="voltage"
-        [bounds]="{ least: 0 }"
+        [asked]="asked.drop"
         [value]="specification().drop"
         (changed)="change({ drop: $event })"
         remark="Of all switches in a coil’s path together; takes the place of their resistance."
@@ -64,18 +62,14 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
       />
       @if (sense(); as formula) {
         <cn-quantity-field
-          label="Gain"
-          dimension="ratio"
-          [isOptional]="false"
+          [asked]="senseAsked.gain"
           [value]="formula.gain"
           (changed)="
             $event && change({ formula: { kind: formula.kind, gain: $event, senseResistor: formula.senseResistor } })
           "
         />
         <cn-quantity-field
-          label="Sense resistor"
-          dimension="resistance"
-          [isOptional]="false"
+          [asked]="senseAsked.senseResistor"
           [value]="formula.senseResistor"
           (changed)="$event && change({ formula: { kind: formula.kind, gain: formula.gain, senseResistor: $event } })"
           remark="Read its marking: R150 is 0.15 Ω."
@@ -83,9 +77,7 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
       }
       @if (linear(); as formula) {
         <cn-quantity-field
-          label="Amperes a volt"
-          dimension="conductance"
-          [isOptional]="false"
+          [asked]="linearAsked.slope"
           [value]="formula.slope"
           (changed)="$event && change({ formula: { kind: formula.kind, slope: $event, reads: formula.reads } })"
         />
@@ -100,8 +92,7 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
       }
     }
     <cn-quantity-field
-      label="Greatest current"
-      dimension="current"
+      [asked]="asked.currentMost"
       [bounds]="mostCurrent()"
       [value]="specification().currentMost"
       (changed)="change({ currentMost: $event })"
@@ -114,8 +105,7 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         (changed)="change({ currentReads: $event === 'rms' ? 'rms' : 'peak' })"
       />
       <cn-quantity-field
-        label="Least current"
-        dimension="current"
+        [asked]="asked.currentLeast"
         [bounds]="leastCurrent()"
         [value]="specification().currentLeast"
         (changed)="change({ currentLeast: $event })"
@@ -123,15 +113,13 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
       />
     }
     <cn-quantity-field
-      label="Least supply"
-      dimension="voltage"
+      [asked]="asked.voltageLeast"
       [bounds]="leastVolts()"
       [value]="specification().voltageLeast"
       (changed)="change({ voltageLeast: $event })"
     />
     <cn-quantity-field
-      label="Greatest supply"
-      dimension="voltage"
+      [asked]="asked.voltageMost"
       [bounds]="mostVolts()"
       [value]="specification().voltageMost"
       (changed)="change({ voltageMost: $event })"
@@ -152,8 +140,8 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
     }
     @if (isForStepper()) {
       <cn-whole-field
+        [asked]="asked.finestMicrosteps"
         [label]="specification().type === 'chopper' ? 'Finest microsteps' : 'Finest steps'"
-        [most]="1024"
         [isAssumed]="isGuessed(specification(), 'finestMicrosteps')"
         [refuse]="microstepsError"
         [value]="specification().finestMicrosteps"
@@ -169,42 +157,27 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
       <summary>Heat and losses</summary>
       <div class="fields">
         <cn-quantity-field
-          label="Switch resistance"
-          dimension="resistance"
-          [bounds]="{ least: 0 }"
+          [asked]="asked.onResistance"
           [value]="specification().onResistance"
           (changed)="change({ onResistance: $event })"
           remark="Of one switch, at 25 °C."
         />
         @if (specification().type === 'chopper') {
-          <cn-quantity-field
-            label="Saturation drop"
-            dimension="voltage"
-            [bounds]="{ least: 0 }"
-            [value]="specification().drop"
-            (changed)="change({ drop: $event })"
-          />
+          <cn-quantity-field [asked]="asked.drop" [value]="specification().drop" (changed)="change({ drop: $event })" />
         }
         <cn-quantity-field
-          label="Junction to air"
-          dimension="thermal-resistance"
+          [asked]="asked.thermalResistance"
           [value]="specification().thermalResistance"
           (changed)="change({ thermalResistance: $event })"
           remark="With the heat sink that it has."
         />
         <cn-quantity-field
-          label="Quiescent power"
-          dimension="power"
-          [bounds]="{ least: 0 }"
-          [isOptional]="false"
+          [asked]="asked.quiescent"
           [value]="specification().quiescent"
           (changed)="$event && change({ quiescent: $event })"
         />
         <cn-quantity-field
-          label="Efficiency"
-          dimension="ratio"
-          [bounds]="{ isPositive: true, most: 1 }"
-          [isOptional]="false"
+          [asked]="asked.efficiency"
           [value]="specification().efficiency"
           (changed)="$event && change({ efficiency: $event })"
           remark="Share of the power it draws; for the size of the supply."
@@ -229,6 +202,9 @@ export class DriverFieldsComponent {
   /** A brushed motor has no steps for its driver to divide. */
   readonly isForStepper = input(true);
   readonly changed = output<DriverSpecification>();
+  protected readonly asked = askedOf(PARTS.driver.shape);
+  protected readonly senseAsked = askedOf(PARTS.driver.shape.fields.formula.variants['sense-resistor']);
+  protected readonly linearAsked = askedOf(PARTS.driver.shape.fields.formula.variants.linear);
   protected readonly isGuessed = isGuessed;
   protected readonly withCount = withCount;
   protected readonly microstepsError = microstepsError;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { type MountSpecification, FRAME_SIZES } from '@crisp-notch/core/parts';
+import { askedOf } from '@crisp-notch/core/shape';
+import { PARTS, type MountSpecification, FRAME_SIZES } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -23,18 +24,12 @@ const FRAMES: readonly ChoiceOption[] = [
     <cn-choice-field label="Frame" [options]="frames" [value]="face().frame" (changed)="setFrame($event)" />
     @if (face().frame === 'other') {
       <cn-quantity-field
-        label="Bolt circle"
-        dimension="length"
+        [asked]="asked.boltCircle"
         [value]="face().boltCircle"
         (changed)="changed.emit({ boltCircle: $event })"
         remark="Diameter: 1.414 times the side between two neighbouring holes."
       />
-      <cn-quantity-field
-        label="Centring ring"
-        dimension="length"
-        [value]="face().pilot"
-        (changed)="changed.emit({ pilot: $event })"
-      />
+      <cn-quantity-field [asked]="asked.pilot" [value]="face().pilot" (changed)="changed.emit({ pilot: $event })" />
     }
   `,
   styles: `
@@ -47,6 +42,7 @@ const FRAMES: readonly ChoiceOption[] = [
 export class FaceFieldsComponent {
   readonly face = input.required<MountSpecification>();
   readonly changed = output<Partial<MountSpecification>>();
+  protected readonly asked = askedOf(PARTS.mount.shape);
   protected readonly frames = FRAMES;
 
   protected setFrame(value: string): void {

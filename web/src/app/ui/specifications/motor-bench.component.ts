@@ -15,13 +15,16 @@ import { ButtonModule } from 'primeng/button';
   template: `
     <p class="small quiet">Ohms of a coil go straight into the field above. For the rest:</p>
     <cn-quantity-field
-      label="Weight on an arm"
-      dimension="mass"
+      [asked]="{ label: 'Weight on an arm', dimension: 'mass' }"
       [value]="weight()"
       (changed)="weight.set($event)"
       remark="The most that the energised motor holds level."
     />
-    <cn-quantity-field label="Length of the arm" dimension="length" [value]="arm()" (changed)="arm.set($event)" />
+    <cn-quantity-field
+      [asked]="{ label: 'Length of the arm', dimension: 'length' }"
+      [value]="arm()"
+      (changed)="arm.set($event)"
+    />
     @if (torque(); as value) {
       <p class="row">
         <span class="number">{{ value.text }}</span>
@@ -31,8 +34,7 @@ import { ButtonModule } from 'primeng/button';
       </p>
     }
     <cn-quantity-field
-      label="Time to 63 %"
-      dimension="time"
+      [asked]="{ label: 'Time to 63 %', dimension: 'time' }"
       [value]="rise()"
       (changed)="rise.set($event)"
       remark="Of the end current, seen over a small resistor when a coil is switched on."

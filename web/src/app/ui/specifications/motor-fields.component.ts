@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { BLANK_GEARHEAD, type Gearhead, type MotorSpecification, keyFor } from '@crisp-notch/core/parts';
-import { isGuessed, readQuantity } from '@crisp-notch/core/shape';
+import { PARTS, BLANK_GEARHEAD, type Gearhead, type MotorSpecification, keyFor } from '@crisp-notch/core/parts';
+import { askedOf, isGuessed, readQuantity } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -73,6 +73,9 @@ const QUOTES: readonly ChoiceOption[] = [
 export class MotorFieldsComponent {
   readonly specification = input.required<MotorSpecification>();
   readonly changed = output<MotorSpecification>();
+  protected readonly asked = askedOf(PARTS.motor.shape);
+  protected readonly encoderAsked = askedOf(PARTS.motor.shape.fields.encoder);
+  protected readonly gearheadAsked = askedOf(PARTS.motor.shape.fields.gearhead);
   protected readonly isGuessed = isGuessed;
   protected readonly stepAngleBounds = { isPositive: true, most: COARSEST_STEP };
   protected readonly stepAngleDoubt = stepAngleDoubt;

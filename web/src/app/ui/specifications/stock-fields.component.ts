@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Stock } from '@crisp-notch/core/parts';
+import { askedOf } from '@crisp-notch/core/shape';
+import { stockShape, type Stock } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
@@ -10,38 +11,12 @@ import { WholeFieldComponent } from '../whole-field.component';
   imports: [InputTextModule, QuantityFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <cn-whole-field [asked]="asked.owned" [value]="stock().owned" (changed)="change({ owned: $event })" />
+    <cn-whole-field [asked]="asked.wanted" [value]="stock().wanted" (changed)="change({ wanted: $event })" />
+    <cn-quantity-field [asked]="asked.price" [value]="stock().price" (changed)="change({ price: $event })" />
+    <cn-quantity-field [asked]="asked.shipping" [value]="stock().shipping" (changed)="change({ shipping: $event })" />
     <cn-whole-field
-      label="Owned"
-      [least]="0"
-      [most]="100000"
-      [value]="stock().owned"
-      (changed)="change({ owned: $event })"
-    />
-    <cn-whole-field
-      label="Wanted"
-      [least]="0"
-      [most]="100000"
-      [value]="stock().wanted"
-      (changed)="change({ wanted: $event })"
-    />
-    <cn-quantity-field
-      label="Price of one"
-      dimension="price"
-      [bounds]="{ least: 0 }"
-      [value]="stock().price"
-      (changed)="change({ price: $event })"
-    />
-    <cn-quantity-field
-      label="Shipping"
-      dimension="price"
-      [bounds]="{ least: 0 }"
-      [value]="stock().shipping"
-      (changed)="change({ shipping: $event })"
-    />
-    <cn-whole-field
-      label="Lead time, days"
-      [least]="0"
-      [most]="1000"
+      [asked]="asked.leadDays"
       [value]="stock().leadDays ?? 0"
       (changed)="change({ leadDays: $event === 0 ? null : $event })"
       remark="0 while nobody knows."
@@ -69,6 +44,7 @@ import { WholeFieldComponent } from '../whole-field.component';
 export class StockFieldsComponent {
   readonly stock = input.required<Stock>();
   readonly changed = output<Stock>();
+  protected readonly asked = askedOf(stockShape);
 
   protected change(change: Partial<Stock>): void {
     this.changed.emit({ ...this.stock(), ...change });

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { SupplySpecification } from '@crisp-notch/core/parts';
+import { askedOf } from '@crisp-notch/core/shape';
+import { PARTS, type SupplySpecification } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -19,37 +20,30 @@ const TYPES: readonly ChoiceOption[] = [
   template: `
     <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
     <cn-quantity-field
-      label="Voltage"
-      dimension="voltage"
+      [asked]="asked.voltage"
       [value]="specification().voltage"
       (changed)="change({ voltage: $event })"
     />
     <cn-quantity-field
-      label="Greatest current"
-      dimension="current"
+      [asked]="asked.current"
       [value]="specification().current"
       (changed)="change({ current: $event })"
     />
     <cn-quantity-field
-      label="Greatest power"
-      dimension="power"
+      [asked]="asked.power"
       [value]="specification().power"
       (changed)="change({ power: $event })"
       remark="Of one sold by its watts; with both said, the lower counts."
     />
     @if (specification().type === 'battery') {
       <cn-quantity-field
-        label="Charge"
-        dimension="charge"
+        [asked]="asked.charge"
         [value]="specification().charge"
         (changed)="change({ charge: $event })"
         remark="As printed, e.g. 7 Ah."
       />
       <cn-quantity-field
-        label="Of it usable"
-        dimension="ratio"
-        [bounds]="{ isPositive: true, most: 1 }"
-        [isOptional]="false"
+        [asked]="asked.depth"
         [value]="specification().depth"
         (changed)="$event && change({ depth: $event })"
       />
@@ -58,29 +52,25 @@ const TYPES: readonly ChoiceOption[] = [
       <summary>Range, limits and capacitance</summary>
       <div class="fields">
         <cn-quantity-field
-          label="Adjusts from"
-          dimension="voltage"
+          [asked]="asked.adjustLeast"
           [bounds]="adjustLeast()"
           [value]="specification().adjustLeast"
           (changed)="change({ adjustLeast: $event })"
         />
         <cn-quantity-field
-          label="Adjusts to"
-          dimension="voltage"
+          [asked]="asked.adjustMost"
           [bounds]="adjustMost()"
           [value]="specification().adjustMost"
           (changed)="change({ adjustMost: $event })"
         />
         <cn-quantity-field
-          label="Bears at its output"
-          dimension="voltage"
+          [asked]="asked.voltageBorne"
           [value]="specification().voltageBorne"
           (changed)="change({ voltageBorne: $event })"
           remark="Before its protection trips, when a braking mass feeds back."
         />
         <cn-quantity-field
-          label="Capacitance"
-          dimension="capacitance"
+          [asked]="asked.capacitance"
           [value]="specification().capacitance"
           (changed)="change({ capacitance: $event })"
           remark="Across its output."
@@ -103,6 +93,7 @@ const TYPES: readonly ChoiceOption[] = [
 export class SupplyFieldsComponent {
   readonly specification = input.required<SupplySpecification>();
   readonly changed = output<SupplySpecification>();
+  protected readonly asked = askedOf(PARTS.supply.shape);
   /** A window has its least below its greatest. */
   protected readonly adjustLeast = computed(() => belowEnd(this.specification().adjustMost, 'voltage'));
   protected readonly adjustMost = computed(() => aboveEnd(this.specification().adjustLeast, 'voltage'));

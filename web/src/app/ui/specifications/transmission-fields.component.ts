@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/parts';
-import { isGuessed, withCount } from '@crisp-notch/core/shape';
+import { PARTS, withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/parts';
+import { askedOf, isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
@@ -33,23 +33,15 @@ const ENDS: readonly ChoiceOption[] = [
   { value: 'fixed', label: 'firmly at both ends' },
 ];
 
-/** Where each is driven. */
-const SHAFT_LABELS: Readonly<Record<TransmissionKind, string>> = {
-  screw: 'Driven end',
-  belt: 'Pulley bore',
-  rack: 'Pinion bore',
-  roller: 'Roller bore',
-  rotary: 'Table’s shaft',
-};
-
-/** Whose inertia turns with the last shaft. */
-const WHEEL_LABELS: Readonly<Record<TransmissionKind, string>> = {
-  screw: '',
-  belt: 'Pulleys’ inertia',
-  rack: 'Pinion’s inertia',
-  roller: 'Roller’s inertia',
-  rotary: 'Hub’s inertia',
-};
+const { screw, belt, rack, roller, rotary } = PARTS.transmission.shape.variants;
+/** What is asked of each kind. */
+const ASKED = {
+  screw: askedOf(screw),
+  belt: askedOf(belt),
+  rack: askedOf(rack),
+  roller: askedOf(roller),
+  rotary: askedOf(rotary),
+} as const;
 
 type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecification, { kind: K }>;
 
@@ -92,14 +84,14 @@ export class TransmissionFieldsComponent {
   protected readonly belt = computed(() => this.only('belt'));
   protected readonly rack = computed(() => this.only('rack'));
   protected readonly roller = computed(() => this.only('roller'));
-  protected readonly shaftLabel = computed(() => SHAFT_LABELS[this.specification().kind]);
-  protected readonly wheelLabel = computed(() => WHEEL_LABELS[this.specification().kind]);
-  /** Of whatever turns with the last shaft; a screw's follows from its size. */
-  protected readonly wheelInertia = computed(() => {
+  protected readonly each = ASKED;
+  /** What every kind has. */
+  protected readonly asked = computed(() => ASKED[this.specification().kind]);
+  /** Inertia of whatever turns with the last shaft; a screw's follows from its size. */
+  protected readonly wheel = computed(() => {
     const item = this.specification();
-    return item.kind === 'screw' ? null : { value: item.inertia };
+    return item.kind === 'screw' ? null : { value: item.inertia, asked: ASKED[item.kind].inertia };
   });
-  protected readonly ratioBounds = { isPositive: true, most: 1 };
 
   protected change(change: object): void {
     this.changed.emit({ ...this.specification(), ...change });
