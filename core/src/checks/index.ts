@@ -45,6 +45,7 @@ export {
 export { evaluateStepCheck, exactSteps } from './step-check/evaluate.js';
 export type { ReadPoint, StepCheckEvaluation, Suggestion } from './step-check/evaluation.js';
 export {
+  STEP_CHECK_ASKED,
   plannedMoves,
   plannedReadings,
   RUN_LIMIT,

@@ -1,5 +1,16 @@
 import { motionOf } from '../../machine/index.js';
-import { choice, flag, kinds, list, nullable, quantity, text, whole, type RecordOf } from '../../shape/index.js';
+import {
+  askedOf,
+  choice,
+  flag,
+  kinds,
+  list,
+  nullable,
+  quantity,
+  text,
+  whole,
+  type RecordOf,
+} from '../../shape/index.js';
 import type { CheckPlace } from '../kind.js';
 
 const positive = { isPositive: true } as const;
@@ -17,24 +28,24 @@ const instrument = kinds({
   linear: {
     name: text(120),
     form: choice('indicator', 'scale'),
-    resolution: quantity('length', positive),
-    tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })),
+    resolution: quantity('length', positive, 'Smallest digit'),
+    tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 }, 'Tilt to the motion')),
     scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })),
     /** Limit of its own error, either way, as printed or from its calibration. */
-    error: nullable(quantity('length', { least: 0 })),
+    error: nullable(quantity('length', { least: 0 }, 'Own error, ±')),
     square,
     /** How far it reads in one setting; longer moves are stepped. */
-    range: nullable(quantity('length', positive)),
+    range: nullable(quantity('length', positive, 'Reads as far as')),
   },
   rotary: {
     name: text(120),
     form: choice('indicator', 'scale'),
-    resolution: quantity('angle', positive),
-    tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 })),
+    resolution: quantity('angle', positive, 'Smallest digit'),
+    tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 }, 'Tilt to the motion')),
     scaleUncertainty: nullable(quantity('ratio', { least: 0, most: 1 })),
-    error: nullable(quantity('angle', { least: 0 })),
+    error: nullable(quantity('angle', { least: 0 }, 'Own error, ±')),
     square,
-    range: nullable(quantity('angle', positive)),
+    range: nullable(quantity('angle', positive, 'Reads as far as')),
   },
 });
 
@@ -42,7 +53,7 @@ const instrument = kinds({
 export const stepCheckFields = {
   /** Positions from zero, in microsteps, in the order of the first run. */
   targets: list(whole(1, STEP_LIMIT), TARGET_LIMIT, 1),
-  runs: whole(1, RUN_LIMIT),
+  runs: whole(1, RUN_LIMIT, 'Runs'),
   approach: choice('one-way', 'both-ways'),
   returnToZero: flag(),
   /**
@@ -51,8 +62,27 @@ export const stepCheckFields = {
    */
   takeUp: whole(0, STEP_LIMIT),
   instrument,
-  tolerance: kinds({ linear: { value: quantity('length', positive) }, rotary: { value: quantity('angle', positive) } }),
+  tolerance: kinds({
+    linear: { value: quantity('length', positive, 'Tolerance, ±') },
+    rotary: { value: quantity('angle', positive, 'Tolerance, ±') },
+  }),
 };
+
+const { runs } = askedOf({ fields: stepCheckFields });
+const { tolerance } = stepCheckFields;
+/** What forms ask of a plan, by what the axis does. */
+export const STEP_CHECK_ASKED = {
+  linear: {
+    runs,
+    ...askedOf(instrument.variants.linear),
+    tolerance: askedOf(tolerance.variants.linear).value,
+  },
+  rotary: {
+    runs,
+    ...askedOf(instrument.variants.rotary),
+    tolerance: askedOf(tolerance.variants.rotary).value,
+  },
+} as const;
 
 export type StepCheckPlan = RecordOf<typeof stepCheckFields>;
 export type Instrument = StepCheckPlan['instrument'];

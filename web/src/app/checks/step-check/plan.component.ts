@@ -2,7 +2,7 @@ import { motionOf } from '@crisp-notch/core/machine';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { exactSteps, plannedReadings } from '@crisp-notch/core/checks';
+import { exactSteps, plannedReadings, STEP_CHECK_ASKED } from '@crisp-notch/core/checks';
 import { stepsPerMotorTurn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
@@ -34,7 +34,6 @@ const SQUARES: readonly ChoiceOption[] = [
   { value: 'by-square', label: 'by a square, within 1°' },
   { value: 'indicated', label: 'along an indicated edge, within 0.2°' },
 ];
-const TILT_BOUNDS = { least: -1.2, most: 1.2 };
 
 /** Plans a step check of an axis, and begins it. */
 @Component({
@@ -76,10 +75,9 @@ export class StepCheckPlanComponent {
   protected readonly approaches = APPROACHES;
   protected readonly forms = FORMS;
   protected readonly squares = SQUARES;
-  protected readonly errorBounds = { least: 0 };
-  protected readonly tiltBounds = TILT_BOUNDS;
   protected readonly figures = { stepsPerUnit, stepsPerMotorTurn };
   protected readonly machineId = computed(() => this.state()?.id ?? '');
+  protected readonly asked = computed(() => STEP_CHECK_ASKED[this.view().axis.job.kind]);
   protected readonly dimension = computed(() => motionOf(this.view().axis.job).travel);
   protected readonly draft = computed(() => {
     const [view, edited] = [this.view(), this.edited()];
