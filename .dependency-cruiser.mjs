@@ -26,6 +26,7 @@ const CORE_ROOMS = [
   'search',
   'program',
   'comparison',
+  'picture',
   'formats',
   'buying',
   'route-card',

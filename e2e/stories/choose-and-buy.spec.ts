@@ -23,7 +23,7 @@ async function sayJob(builder: Builder): Promise<void> {
     ['Tolerance, ±', '0.05 mm'],
     ['Moving mass', '5 kg'],
   ] as const)
-    await page.getByLabel(label, { exact: true }).first().fill(value);
+    await page.getByLabel(`${label} of X`, { exact: true }).fill(value);
   await builder.saved();
 }
 
@@ -70,8 +70,8 @@ test.describe('a builder chooses', () => {
     const builder = new Builder(page);
     await builder.makeMachine('Wishful router');
     await sayJob(builder);
-    await page.getByLabel('Speed', { exact: true }).first().fill('4 m/s');
-    await page.getByLabel('Load', { exact: true }).first().fill('200 N');
+    await page.getByLabel('Speed of X', { exact: true }).fill('4 m/s');
+    await page.getByLabel('Load of X', { exact: true }).fill('200 N');
     await builder.saved();
     await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
     await expect(page.getByRole('heading', { name: /Give way on one of these/ })).toBeVisible({ timeout: 60_000 });

@@ -52,11 +52,11 @@ test.describe('a builder judges a machine', () => {
     await page.waitForURL(/drive-lines/);
     await page.keyboard.press('g');
     await page.keyboard.press('1');
-    await press(page, page.getByRole('button', { name: /^Begin with the usual values/ }));
-    await expect(page.getByRole('region', { name: /^Job of/ })).toHaveCount(3);
+    await press(page, page.getByRole('button', { name: /^Fill in the usual values/ }));
+    await expect(page.getByLabel(/^Travel of/)).toHaveCount(3);
     for (const letter of ['X', 'Y', 'Z'])
-      await press(page, page.getByRole('button', { name: `They are right: confirm all of ${letter}` }));
-    await expect(page.getByRole('region', { name: 'Job of Z' })).toContainText('Never reach under a raised axis');
+      await press(page, page.getByRole('button', { name: new RegExp(`^Confirm .* of ${letter}$`) }));
+    await expect(page.getByText(/Z .*Never reach under a raised axis/)).toBeVisible();
 
     await page.keyboard.press('g');
     await page.keyboard.press('2');
@@ -237,9 +237,9 @@ async function wholeAxis(builder: Builder, sheet: Sheet = USUAL): Promise<void> 
   await builder.station('Carriage');
   await builder.fill('Moving mass', sheet.mass);
   await builder.goTo('Job');
-  await builder.fill('Speed', '200 mm/s');
-  await builder.fill('Load', '40 N');
-  await builder.fill('Tolerance, ±', '0.1 mm');
+  await builder.fill('Speed of X', '200 mm/s');
+  await builder.fill('Load of X', '40 N');
+  await builder.fill('Tolerance, ± of X', '0.1 mm');
   await builder.saved();
   await builder.goTo('Drive lines');
 }

@@ -1,71 +1,39 @@
-import { MACHINE_ASKED, type Job } from '@crisp-notch/core/machine';
-import type { QuantityAsked } from '@crisp-notch/core/shape';
+import type { MACHINE_ASKED, Job } from '@crisp-notch/core/machine';
 
-/** One thing that an axis is asked. */
-export interface JobField {
+/** One thing that axes are asked, with what helps to answer. */
+export interface JobRow {
   readonly key: string;
-  readonly asked: QuantityAsked;
   readonly remark: string;
 }
 
-type Remarks<K extends Job['kind']> = Readonly<Partial<Record<keyof (typeof MACHINE_ASKED.job)[K], string>>>;
+/** Everything that the job of an axis holds, of either kind, and what its carriage weighs. */
+type Key = { [K in Job['kind']]: keyof (typeof MACHINE_ASKED.job)[K] }[Job['kind']] | 'mass' | 'inertia';
 
-/** First what every builder knows, then what the rest rests on, with what helps to answer. */
-const FIELDS: { readonly [K in Job['kind']]: { readonly first: Remarks<K>; readonly more: Remarks<K> } } = {
-  linear: {
-    first: {
-      travel: '',
-      speed: '',
-      acceleration: 'Or say the time for the whole travel below.',
-      tolerance: 'How far off a position may be, either way.',
-      load: 'What pushes back at the tool: cutting, blade, wind-up.',
-      friction: 'Of the guides; pull it by hand with a scale. Empty: a share of the weight.',
-      incline: '0° is level, 90° straight up.',
-    },
-    more: {
-      moveTime: 'Takes the place of the acceleration.',
-      braking: 'Empty: as it speeds up.',
-      startSpeed: 'Empty: from rest.',
-      jerk: 'Empty: acceleration may jump.',
-      resolution: 'Finest move that is wanted.',
-      backlash: 'At a reversal.',
-      counterweight: 'Takes weight off, adds mass.',
-      duty: 'Part of the time.',
-      margin: 'Given over needed; 1.5 is usual.',
-    },
-  },
-  rotary: {
-    first: {
-      travel: '',
-      speed: '',
-      acceleration: 'Or say the time for the whole travel below.',
-      tolerance: 'How far off a position may be, either way.',
-      load: 'What turns against it at the table.',
-      friction: 'Of its bearings.',
-      imbalance: 'Mass times g times its distance, at worst.',
-    },
-    more: {
-      moveTime: 'Takes the place of the acceleration.',
-      braking: 'Empty: as it speeds up.',
-      startSpeed: 'Empty: from rest.',
-      jerk: 'Empty: acceleration may jump.',
-      resolution: 'Finest move that is wanted.',
-      backlash: 'At a reversal.',
-      duty: 'Part of the time.',
-      margin: 'Given over needed; 1.5 is usual.',
-    },
-  },
+const row = (key: Key, remark = ''): JobRow => ({ key, remark });
+
+/** First what every builder knows, then what the rest rests on. */
+export const JOB_ROWS: { readonly first: readonly JobRow[]; readonly more: readonly JobRow[] } = {
+  first: [
+    row('travel'),
+    row('speed'),
+    row('acceleration', 'Or enter the time for the whole travel below.'),
+    row('tolerance', 'How far off a position may be, either way.'),
+    row('load', 'What pushes back at the tool, or turns against the table: cutting, blade, wind-up.'),
+    row('friction', 'Of guides or bearings; pull it by hand with a scale. Empty: a share of the weight.'),
+    row('incline', '0° is level, 90° straight up.'),
+    row('imbalance', 'Mass times g times its distance from the axis, at worst.'),
+    row('mass', 'Everything that this axis carries.'),
+    row('inertia', 'Of what turns with the table; a disc has half its mass times radius squared.'),
+  ],
+  more: [
+    row('moveTime', 'Takes the place of the acceleration.'),
+    row('braking', 'Empty: as it speeds up.'),
+    row('startSpeed', 'Empty: from rest.'),
+    row('jerk', 'Empty: acceleration may jump.'),
+    row('resolution', 'Finest move that is wanted.'),
+    row('backlash', 'At a reversal.'),
+    row('counterweight', 'Takes weight off, adds mass.'),
+    row('duty', 'Part of the time.'),
+    row('margin', 'Given over needed; 1.5 is usual.'),
+  ],
 };
-
-export function jobFields(kind: Job['kind']): {
-  readonly first: readonly JobField[];
-  readonly more: readonly JobField[];
-} {
-  const asked: Readonly<Record<string, QuantityAsked>> = MACHINE_ASKED.job[kind];
-  const listed = (remarks: Readonly<Record<string, string>>): readonly JobField[] =>
-    Object.entries(remarks).flatMap(([key, remark]) => {
-      const one = asked[key];
-      return one ? [{ key, asked: one, remark }] : [];
-    });
-  return { first: listed(FIELDS[kind].first), more: listed(FIELDS[kind].more) };
-}

@@ -6,20 +6,27 @@ import { shortDay } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 import { ButtonModule } from 'primeng/button';
+import { TooltipModule } from 'primeng/tooltip';
+
+/** A few words that fit beside the operation's name, and all of it for whoever points at them. */
+interface Remark {
+  readonly brief: string;
+  readonly whole: string;
+  readonly tone: 'quiet' | 'caution';
+}
 
 interface CardLine {
   readonly number: number;
   readonly name: string;
   readonly path: string;
   readonly stamp: string | null;
-  readonly remark: string;
-  readonly tone: 'quiet' | 'caution';
+  readonly remark: Remark | null;
 }
 
 /** The workshop route card: operations with their state, and the one thing to do next. */
 @Component({
   selector: 'cn-route-card',
-  imports: [ButtonModule, RouterLink, RouterLinkActive],
+  imports: [ButtonModule, RouterLink, RouterLinkActive, TooltipModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './route-card.component.html',
   styleUrl: './route-card.component.css',
@@ -45,15 +52,13 @@ export class RouteCardComponent {
     return OPERATIONS.map(({ number, name }) => {
       const state = operationState(document, number, this.checks());
       const path = OPERATION_PATHS.find((item) => item.number === number)?.path ?? '';
-      const said = remarkOf(state);
-      const own = number === 20 ? judgedWords(this.axes()) : number === 70 ? this.checkWords() : '';
+      const own = number === 20 ? judgedRemark(this.axes()) : number === 70 ? this.checkRemark() : null;
       return {
         number,
         name,
         path,
         stamp: state.kind === 'stamped' ? shortDay(state.date) : null,
-        remark: said || own,
-        tone: said && state.kind !== 'started' ? 'caution' : 'quiet',
+        remark: remarkOf(state) ?? own,
       };
     });
   });
@@ -66,30 +71,47 @@ export class RouteCardComponent {
     this.store.redo();
   }
 
-  private checkWords(): string {
+  private checkRemark(): Remark | null {
     const checks = this.checks();
-    if (checks.length === 0) return '';
+    if (checks.length === 0) return null;
     const trueCount = this.axes().filter(({ axis }) => currentCheck(axis, checks)?.verdict === 'true').length;
-    return `${trueCount} of ${this.axes().length} axes measured true`;
+    return {
+      brief: `${trueCount} of ${this.axes().length} true`,
+      whole: `${trueCount} of ${this.axes().length} axes measured true`,
+      tone: 'quiet',
+    };
   }
 }
 
-function remarkOf(state: OperationState): string {
+function remarkOf(state: OperationState): Remark | null {
   switch (state.kind) {
     case 'held':
-      return `held: ${state.reason}`;
-    case 'reopened':
-      return `since ${shortDay(state.date)}: ${state.changes[0]}${state.changes.length > 1 ? ` and ${state.changes.length - 1} more` : ''}`;
+      return { brief: 'held', whole: `held: ${state.reason}`, tone: 'caution' };
+    case 'reopened': {
+      const { length } = state.changes;
+      return {
+        brief: length === 1 ? '1 change' : `${length} changes`,
+        whole: `since ${shortDay(state.date)}: ${state.changes.join('; ')}`,
+        tone: 'caution',
+      };
+    }
     case 'blank':
     case 'started':
     case 'stamped':
-      return '';
+      return null;
   }
 }
 
-function judgedWords(axes: readonly AxisView[]): string {
+function judgedRemark(axes: readonly AxisView[]): Remark | null {
   const stopped = axes.filter((view) => view.findings.some((finding) => finding.severity === 'stop')).length;
   const cautions = axes.filter((view) => view.findings.length > 0).length - stopped;
-  if (stopped > 0) return `${stopped} of ${axes.length} axes cannot work`;
-  return cautions > 0 ? `${cautions} of ${axes.length} axes with a caution` : '';
+  if (stopped > 0)
+    return { brief: `${stopped} stopped`, whole: `${stopped} of ${axes.length} axes cannot work`, tone: 'caution' };
+  return cautions > 0
+    ? {
+        brief: cautions === 1 ? '1 caution' : `${cautions} cautions`,
+        whole: `${cautions} of ${axes.length} axes with a caution`,
+        tone: 'quiet',
+      }
+    : null;
 }

@@ -22,6 +22,7 @@ const POSITIVE: Bounds = { isPositive: true };
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quantity-field.component.html',
   styleUrl: './quantity-field.component.css',
+  host: { '[class.bare]': 'isBare()' },
 })
 export class QuantityFieldComponent {
   /** What it is, in which dimension and within what, and whether it may be left out; by the shape of the document. */
@@ -33,6 +34,8 @@ export class QuantityFieldComponent {
   readonly bounds = input<Bounds | null>(null);
   /** A remark under the field, e.g. what follows from it. */
   readonly remark = input('');
+  /** In a sheet its row and column name it: the label is only heard, and what follows is told by the row. */
+  readonly isBare = input(false);
   /** Asks about a bare number that could mean two things. */
   readonly doubt = input<Doubt>(() => null);
   readonly changed = output<Quantity | null>();
@@ -55,6 +58,11 @@ export class QuantityFieldComponent {
     if (item?.from === 'estimated') return 'estimated';
     return item?.from === 'part' ? 'from the part' : '';
   });
+  /** Where the value is from, behind its unit. */
+  protected readonly beside = computed(() => {
+    const from = this.provenance();
+    return from === '' || this.unitShown() === '' ? from : ` · ${from}`;
+  });
   protected readonly hint = computed(() => {
     const draft = this.typed()?.draft() ?? null;
     if (draft !== null) {
@@ -70,8 +78,10 @@ export class QuantityFieldComponent {
       : '';
   });
 
+  /** Puts the cursor here with all of it selected, so that typing replaces it. */
   focus(): void {
     this.box().nativeElement.focus();
+    this.box().nativeElement.select();
   }
 
   /** Hands on what was typed if it is valid; else says why not. */

@@ -1,0 +1,32 @@
+import type { Machine } from '../machine/index.js';
+import { fall, measure, standing, turnOf } from './axes.js';
+import { around, at, circle, line, rect, type View } from './picture.js';
+
+/** A link has no length in the design: its picture is drawn with this one [m]. */
+const LINK = 0.3;
+
+/** A joint on its post, with the arm that it holds against its weight. */
+export function armViews(machine: Machine): readonly View[] {
+  const {
+    turning: [joint],
+  } = standing(machine);
+  if (!joint) return [];
+  const pivot = at(0, 0);
+  const turn = Math.min(turnOf(joint), 2 * Math.PI);
+  const end = around(pivot, LINK, turn / 5);
+  return [
+    {
+      name: 'From the side',
+      strokes: [
+        rect('frame', -0.35 * LINK, 0.75 * LINK, 0.7 * LINK, 0.1 * LINK),
+        rect('frame', -0.08 * LINK, 0, 0.16 * LINK, 0.75 * LINK),
+        line('commanded', pivot, end),
+        circle('drive', 0, 0, 0.16 * LINK),
+        circle('moving', 0, 0, 0.06 * LINK),
+        circle('moving', end.x, end.y, 0.05 * LINK),
+      ],
+      measures: [measure(joint, around(pivot, 0.6 * LINK, 0), around(pivot, 0.6 * LINK, turn), pivot)],
+      falls: [{ ...fall(joint, end, 0.3 * LINK), text: '' }],
+    },
+  ];
+}

@@ -1,0 +1,48 @@
+import type { Machine } from '../machine/index.js';
+import { fall, measure, rollerDiameter, standing, travelOf } from './axes.js';
+import { at, circle, line, rect, type View } from './picture.js';
+
+/** A roller of which nobody has said the diameter is drawn with this one [m]. */
+const USUAL_ROLLER = 0.02;
+
+/** Stock from its reel over the feed roller to the knife. */
+export function feederViews(machine: Machine): readonly View[] {
+  const { level, upright } = standing(machine);
+  const feed = level.find((axis) => axis.transmission.specification.kind === 'roller') ?? level[0];
+  const [knife] = [...upright, ...level.filter((axis) => axis !== feed)];
+  const diameter = rollerDiameter(feed) ?? USUAL_ROLLER;
+  const radius = diameter / 2;
+  const reel = 2 * diameter;
+  const stroke = knife ? travelOf(knife) : 0;
+  // The length fed is far longer than the rollers: it is drawn broken off, six rollers long.
+  const fed = 6 * diameter;
+  return [
+    {
+      name: 'From the side',
+      strokes: [
+        circle('frame', -1.5 * reel, reel, reel),
+        circle('moving', -1.5 * reel, reel, 0.25 * reel),
+        line('work', at(-1.5 * reel, 0), at(fed, 0)),
+        circle('commanded', 0, radius, radius),
+        circle('moving', 0, -radius, radius),
+        ...(knife
+          ? [
+              rect('frame', 0.55 * fed, 0.1 * diameter, 0.1 * fed, 0.5 * diameter),
+              line(
+                'moving',
+                at(0.57 * fed, -stroke - radius),
+                at(0.63 * fed, -stroke - radius),
+                at(0.6 * fed, -stroke),
+                at(0.57 * fed, -stroke - radius),
+              ),
+            ]
+          : []),
+      ],
+      measures: [
+        ...(feed ? [measure(feed, at(0, 2.2 * diameter), at(fed, 2.2 * diameter))] : []),
+        ...(knife ? [measure(knife, at(0.75 * fed, -stroke), at(0.75 * fed, 0))] : []),
+      ],
+      falls: upright.map((axis) => fall(axis, at(0.5 * fed, -stroke - radius), Math.max(stroke, radius))),
+    },
+  ];
+}

@@ -1,0 +1,2 @@
+export { viewsOf } from './registry.js';
+export { frameOf, type Fall, type Ink, type Measure, type Point, type Stroke, type View } from './picture.js';

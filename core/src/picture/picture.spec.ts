@@ -1,0 +1,84 @@
+import { MACHINE_KINDS } from '../machine-kinds/index.js';
+import { newAxis, newMachine, type Machine } from '../machine/index.js';
+import { quantityOf } from '../shape/index.js';
+import { frameOf, viewsOf, type Measure } from './index.js';
+
+const lengthOf = ({ from, to }: Measure): number => Math.hypot(to.x - from.x, to.y - from.y);
+const measureOf = (machine: Machine, letter: string): Measure => {
+  const found = viewsOf(machine)
+    .flatMap(({ measures }) => measures)
+    .find((item) => item.letter === letter);
+  if (!found) throw new Error(`no measure of ${letter}`);
+  return found;
+};
+const withTravel = (machine: Machine, letter: string, text: string): Machine => ({
+  ...machine,
+  axes: machine.axes.map((axis) =>
+    axis.letter === letter ? { ...axis, job: { ...axis.job, travel: quantityOf(text) } } : axis,
+  ),
+});
+
+describe('the picture of a machine', () => {
+  for (const kind of MACHINE_KINDS)
+    it(`of ${kind} has every axis with its travel, once, and holds together`, () => {
+      const machine = newMachine('Example', kind);
+      const views = viewsOf(machine);
+      const measured = views.flatMap(({ measures }) => measures.map(({ axisId }) => axisId));
+      expect([...measured].sort()).toEqual(machine.axes.map(({ id }) => id).sort());
+      for (const view of views) {
+        const { width, height } = frameOf(view);
+        expect([width, height].every((size) => Number.isFinite(size) && size > 0)).toBeTrue();
+        // Neither a line nor a mile long: it can be drawn in a card.
+        expect(width / height).toBeGreaterThan(0.15);
+        expect(width / height).toBeLessThan(8);
+      }
+    });
+
+  it('is to scale: travels stand as they are to each other', () => {
+    const machine = withTravel(withTravel(newMachine('Example', 'router'), 'X', '420 mm'), 'Y', '600 mm');
+    expect([lengthOf(measureOf(machine, 'X')), lengthOf(measureOf(machine, 'Y'))]).toEqual([0.42, 0.6]);
+    const shorter = withTravel(machine, 'Z', '80 mm');
+    expect(lengthOf(measureOf(shorter, 'Z'))).toBeCloseTo(0.08, 12);
+    expect(lengthOf(measureOf(withTravel(shorter, 'X', '20 in'), 'X'))).toBeCloseTo(0.508, 12);
+  });
+
+  it('says a travel as it was written, and whether it is a guess', () => {
+    const machine = newMachine('Example', 'router');
+    expect(measureOf(machine, 'X').isGuess).toBeTrue();
+    const said = measureOf(withTravel(machine, 'X', '16.5 in'), 'X');
+    expect([said.text, said.isGuess]).toEqual(['16.5 in', false]);
+  });
+
+  it('shows what falls: an upright axis, an arm, and nothing on the level', () => {
+    const falls = (machine: Machine): readonly string[] =>
+      viewsOf(machine).flatMap((view) => view.falls.map(({ axisId }) => axisId));
+    const router = newMachine('Example', 'router');
+    expect(falls(router)).toEqual([router.axes[2]?.id ?? '']);
+    const [fallen] = viewsOf(router).flatMap((view) => view.falls);
+    expect((fallen?.to.y ?? 0) > (fallen?.from.y ?? 0)).toBeTrue();
+    expect(fallen?.text).toBe('2.5 kg');
+    expect(falls(newMachine('Example', 'lathe'))).toEqual([]);
+    expect(falls(newMachine('Example', 'arm')).length).toBe(1);
+  });
+
+  it('measures an angle round its middle', () => {
+    const machine = withTravel(newMachine('Example', 'dividing-table'), 'A', '90 °');
+    const { from, to, about } = measureOf(machine, 'A');
+    if (!about) throw new Error('an angle is expected');
+    const [a, b] = [from, to].map(({ x, y }) => Math.atan2(about.y - y, x - about.x)) as [number, number];
+    expect(b - a).toBeCloseTo(Math.PI / 2, 12);
+  });
+
+  it('draws axis by axis what its kind does not have', () => {
+    const router = newMachine('Example', 'router');
+    const machine = { ...router, axes: [...router.axes, newAxis('axis-9', 'A', 'rotary', null)] };
+    expect(viewsOf(machine).flatMap(({ measures }) => measures.map(({ letter }) => letter))).toEqual([
+      'X',
+      'Y',
+      'Z',
+      'A',
+    ]);
+    expect(viewsOf({ ...router, kind: 'other', axes: [] })).toEqual([]);
+    expect(viewsOf({ ...router, axes: [] }).length).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,98 @@
+/** What a line is of: ink for what is there, blue for what is commanded, brass for what was measured. */
+export type Ink = 'frame' | 'rail' | 'moving' | 'work' | 'drive' | 'commanded' | 'gravity';
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** One line or area of a picture; lengths in metres, y downwards. */
+export type Stroke =
+  | { readonly kind: 'rect'; readonly at: Point; readonly width: number; readonly height: number; readonly ink: Ink }
+  | { readonly kind: 'circle'; readonly at: Point; readonly radius: number; readonly ink: Ink }
+  | { readonly kind: 'line'; readonly points: readonly Point[]; readonly ink: Ink };
+
+/** What an axis goes, between its ends. */
+export interface Measure {
+  readonly axisId: string;
+  readonly letter: string;
+  /** As it was written. */
+  readonly text: string;
+  /** Nobody has confirmed it. */
+  readonly isGuess: boolean;
+  readonly from: Point;
+  readonly to: Point;
+  /** For an angle: where it turns about; null for a length. */
+  readonly about: Point | null;
+}
+
+/** Which way something falls while nothing holds it. */
+export interface Fall {
+  readonly axisId: string;
+  readonly from: Point;
+  readonly to: Point;
+  /** What falls, as it was written; empty while nobody has said. */
+  readonly text: string;
+  readonly isGuess: boolean;
+}
+
+/** The machine seen from one side, to scale. */
+export interface View {
+  readonly name: 'From above' | 'From the front' | 'From the side';
+  readonly strokes: readonly Stroke[];
+  readonly measures: readonly Measure[];
+  readonly falls: readonly Fall[];
+}
+
+export const at = (x: number, y: number): Point => ({ x, y });
+export const rect = (ink: Ink, x: number, y: number, width: number, height: number): Stroke => ({
+  kind: 'rect',
+  at: at(x, y),
+  width,
+  height,
+  ink,
+});
+export const circle = (ink: Ink, x: number, y: number, radius: number): Stroke => ({
+  kind: 'circle',
+  at: at(x, y),
+  radius,
+  ink,
+});
+export const line = (ink: Ink, ...points: readonly Point[]): Stroke => ({ kind: 'line', points, ink });
+
+/** Point on a circle about another; angles from the right, against the clock, y downwards [rad]. */
+export const around = (about: Point, radius: number, angle: number): Point =>
+  at(about.x + radius * Math.cos(angle), about.y - radius * Math.sin(angle));
+
+/** The least frame that holds all lines and measures of a view [m]. */
+export function frameOf({ strokes, measures, falls }: View): {
+  readonly at: Point;
+  readonly width: number;
+  readonly height: number;
+} {
+  const points = [
+    ...strokes.flatMap((stroke) => {
+      switch (stroke.kind) {
+        case 'rect':
+          return [stroke.at, at(stroke.at.x + stroke.width, stroke.at.y + stroke.height)];
+        case 'circle':
+          return [
+            at(stroke.at.x - stroke.radius, stroke.at.y - stroke.radius),
+            at(stroke.at.x + stroke.radius, stroke.at.y + stroke.radius),
+          ];
+        case 'line':
+          return stroke.points;
+      }
+    }),
+    ...measures.flatMap(({ from, to, about }) => {
+      if (!about) return [from, to];
+      // Round a circle, however little of it is measured.
+      const radius = Math.hypot(from.x - about.x, from.y - about.y);
+      return [at(about.x - radius, about.y - radius), at(about.x + radius, about.y + radius)];
+    }),
+    ...falls.flatMap(({ from, to }) => [from, to]),
+  ];
+  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  return { at: at(left, top), width: Math.max(...xs) - left, height: Math.max(...ys) - top };
+}

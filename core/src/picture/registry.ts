@@ -1,0 +1,30 @@
+import type { MachineKind } from '../machine-kinds/index.js';
+import type { Machine } from '../machine/index.js';
+import { armViews } from './arm.js';
+import { feederViews } from './feeder.js';
+import { latheViews } from './lathe.js';
+import { axisViews } from './other.js';
+import type { View } from './picture.js';
+import { routerViews } from './router.js';
+import { tableViews } from './table.js';
+
+/** How kinds of machine are drawn that have a form of their own; any other is drawn axis by axis. */
+const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine) => readonly View[]>>> = {
+  router: routerViews,
+  lathe: latheViews,
+  'dividing-table': tableViews,
+  feeder: feederViews,
+  arm: armViews,
+};
+
+/**
+ * A machine drawn to scale from its design, from one side or two; what its kind cannot draw is drawn axis by axis.
+ * @returns no view for a machine without axes of a kind that has no usual form
+ */
+export function viewsOf(machine: Machine): readonly View[] {
+  const views = (VIEWS[machine.kind] ?? axisViews)(machine);
+  const isDrawn = machine.axes.every(({ id }) =>
+    views.some(({ measures }) => measures.some(({ axisId }) => axisId === id)),
+  );
+  return isDrawn || machine.axes.length === 0 ? views : axisViews(machine);
+}

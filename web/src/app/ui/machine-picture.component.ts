@@ -1,0 +1,144 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { Machine } from '@crisp-notch/core/machine';
+import { viewsOf } from '@crisp-notch/core/picture';
+import { drawn } from './machine-picture.layout';
+
+/** A machine drawn to scale from its design: small in a list, or with its travels and with what falls. */
+@Component({
+  selector: 'cn-machine-picture',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (view of drawings(); track view.name) {
+      <figure>
+        @if (!isSmall()) {
+          <figcaption>{{ view.name }}</figcaption>
+        }
+        <svg
+          role="img"
+          [attr.viewBox]="'0 0 ' + view.width + ' ' + view.height"
+          [attr.width]="view.width"
+          [attr.height]="view.height"
+          [attr.aria-label]="view.words"
+        >
+          @for (stroke of view.strokes; track $index) {
+            <path [attr.d]="stroke.path" [attr.class]="stroke.ink" />
+          }
+          @for (measure of view.measures; track measure.axisId) {
+            <path class="measure" [class.guess]="measure.isGuess" [attr.d]="measure.path" />
+            <text
+              class="number"
+              [class.guess]="measure.isGuess"
+              [attr.x]="measure.at.x"
+              [attr.y]="measure.at.y"
+              [attr.text-anchor]="measure.anchor"
+            >
+              {{ measure.words }}
+            </text>
+          }
+          @for (fall of view.falls; track fall.axisId) {
+            <path class="gravity" [attr.d]="fall.path" />
+            <text class="gravity" [attr.x]="fall.at.x" [attr.y]="fall.at.y" text-anchor="end">{{ fall.words }}</text>
+          }
+        </svg>
+      </figure>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+
+    figure {
+      margin: 0;
+    }
+
+    figcaption {
+      font: 600 14px/1.3 var(--narrow);
+      color: var(--blue);
+    }
+
+    svg {
+      display: block;
+      max-width: 100%;
+      height: auto;
+    }
+
+    path {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 1.25;
+      vector-effect: non-scaling-stroke;
+    }
+
+    .frame {
+      fill: var(--paper);
+      stroke: var(--rule);
+    }
+
+    .work {
+      fill: var(--card);
+      stroke: var(--rule);
+      stroke-dasharray: 4 3;
+    }
+
+    .rail {
+      stroke: var(--ink-2);
+      stroke-width: 3;
+    }
+
+    .moving {
+      fill: var(--card);
+    }
+
+    .drive {
+      fill: var(--sunk);
+    }
+
+    .commanded {
+      fill: var(--blue-wash);
+      stroke: var(--blue);
+    }
+
+    .measure {
+      stroke: var(--blue);
+    }
+
+    .measure.guess {
+      stroke-dasharray: 4 3;
+    }
+
+    /* Words stand clear of the lines that they cross. */
+    text {
+      font-size: 13px;
+      fill: var(--blue);
+      stroke: var(--card);
+      stroke-width: 4px;
+      paint-order: stroke;
+    }
+
+    .gravity {
+      stroke: var(--caution);
+    }
+
+    text.gravity {
+      fill: var(--caution);
+      stroke: var(--card);
+    }
+  `,
+})
+export class MachinePictureComponent {
+  readonly machine = input.required<Machine>();
+  /** Without measures, one view only. */
+  readonly isSmall = input(false);
+  /** Room for each view [px]. */
+  readonly width = input(320);
+  readonly height = input(220);
+
+  protected readonly drawings = computed(() => {
+    const views = viewsOf(this.machine());
+    return (this.isSmall() ? views.slice(0, 1) : views).map((view) =>
+      drawn(view, this.width(), this.height(), this.isSmall()),
+    );
+  });
+}

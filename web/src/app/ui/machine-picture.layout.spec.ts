@@ -1,0 +1,44 @@
+import { MACHINE_KINDS } from '@crisp-notch/core/machine-kinds';
+import { newMachine } from '@crisp-notch/core/machine';
+import { viewsOf } from '@crisp-notch/core/picture';
+import { drawn } from './machine-picture.layout';
+
+const numbers = (path: string): readonly number[] => (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
+
+describe('a machine as it is drawn', () => {
+  for (const kind of MACHINE_KINDS)
+    it(`stays within its card, words and all: ${kind}`, () => {
+      for (const view of viewsOf(newMachine('Example', kind))) {
+        const { width, height, measures, strokes } = drawn(view, 320, 220, false);
+        expect(width).toBe(320);
+        expect(height).toBeLessThanOrEqual(220.1);
+        expect(strokes.length).toBe(view.strokes.length);
+        for (const { at, words, anchor } of measures) {
+          const half = words.length * 4;
+          const middle = { start: at.x + half, middle: at.x, end: at.x - half }[anchor];
+          const [left, right] = [middle - half, middle + half];
+          expect(left).withContext(words).toBeGreaterThanOrEqual(0);
+          expect(right).withContext(words).toBeLessThanOrEqual(width);
+          expect(at.y).withContext(words).toBeGreaterThan(8);
+          expect(at.y).withContext(words).toBeLessThanOrEqual(height);
+        }
+      }
+    });
+
+  it('has neither words nor measures where it is small, and fills its room', () => {
+    const [view] = viewsOf(newMachine('Example', 'router'));
+    if (!view) throw new Error('a view is expected');
+    const { measures, falls, width, height, strokes } = drawn(view, 160, 90, true);
+    expect([measures, falls, width, height]).toEqual([[], [], 160, 90]);
+    const [x, y, across, down] = numbers(strokes[0]?.path ?? '') as [number, number, number, number];
+    expect(Math.min(x, y)).toBeGreaterThanOrEqual(0);
+    expect([x + across <= 160, y + down <= 90]).toEqual([true, true]);
+    expect(Math.max(across / 152, down / 82)).toBeGreaterThan(0.7);
+  });
+
+  it('is told in words to who cannot see it', () => {
+    const words = viewsOf(newMachine('Example', 'router')).map((view) => drawn(view, 320, 220, false).words);
+    expect(words[0]).toBe('From above: X 400 mm, Y 600 mm');
+    expect(words[1]).toBe('From the front: Z 90 mm; 2.5 kg falls when the power is off');
+  });
+});

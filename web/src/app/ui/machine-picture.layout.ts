@@ -1,0 +1,120 @@
+import { frameOf, type Ink, type Point, type Stroke, type View } from '@crisp-notch/core/picture';
+
+/** A view with everything in pixels. */
+export interface Drawing {
+  readonly name: string;
+  /** What it shows, for who cannot see it. */
+  readonly words: string;
+  readonly width: number;
+  readonly height: number;
+  readonly strokes: readonly { readonly path: string; readonly ink: Ink }[];
+  readonly measures: readonly {
+    readonly axisId: string;
+    readonly path: string;
+    readonly at: Point;
+    readonly anchor: 'start' | 'middle' | 'end';
+    readonly words: string;
+    readonly isGuess: boolean;
+  }[];
+  readonly falls: readonly {
+    readonly axisId: string;
+    readonly path: string;
+    readonly at: Point;
+    readonly words: string;
+  }[];
+}
+
+/** Room for words and ticks round the lines [px]. */
+const LABEL_ROOM = { across: 78, down: 26 };
+const EDGE = 4;
+const TICK = 5;
+const HEAD = 5;
+/** From a measure's line to its words [px]. */
+const GAP = 8;
+const LETTER_HEIGHT = 13;
+
+const round = (value: number): number => Math.round(value * 10) / 10;
+const to = (point: Point): string => `${round(point.x)} ${round(point.y)}`;
+const circlePath = ({ x, y }: Point, radius: number): string =>
+  `M${to({ x: x - radius, y })}a${round(radius)} ${round(radius)} 0 1 0 ${round(2 * radius)} 0a${round(radius)} ${round(radius)} 0 1 0 ${round(-2 * radius)} 0z`;
+
+/** Fits a view into so much room, to scale. @param isSmall without measures and words */
+export function drawn(view: View, width: number, height: number, isSmall: boolean): Drawing {
+  const shown: View = isSmall ? { ...view, measures: [], falls: [] } : view;
+  const frame = frameOf(shown);
+  const room = isSmall ? { across: EDGE, down: EDGE } : LABEL_ROOM;
+  const scale = Math.min((width - 2 * room.across) / frame.width, (height - 2 * room.down) / frame.height);
+  const [left, top] = [(width - frame.width * scale) / 2, isSmall ? (height - frame.height * scale) / 2 : room.down];
+  const place = ({ x, y }: Point): Point => ({ x: left + (x - frame.at.x) * scale, y: top + (y - frame.at.y) * scale });
+  return {
+    name: view.name,
+    words: [
+      `${view.name}: `,
+      view.measures.map(({ letter, text }) => `${letter} ${text}`).join(', '),
+      view.falls.map(({ text }) => `; ${text} falls when the power is off`).join(''),
+    ].join(''),
+    width,
+    height: isSmall ? height : round(frame.height * scale + 2 * room.down),
+    strokes: shown.strokes.map((stroke) => ({ path: pathOf(stroke, place, scale), ink: stroke.ink })),
+    measures: shown.measures.map((measure) => {
+      const [from, end] = [place(measure.from), place(measure.to)];
+      return {
+        axisId: measure.axisId,
+        words: `${measure.letter} ${measure.text}`,
+        isGuess: measure.isGuess,
+        ...(measure.about ? arc(from, end, place(measure.about)) : straight(from, end, width)),
+      };
+    }),
+    falls: shown.falls.map((fall) => {
+      const [from, end] = [place(fall.from), place(fall.to)];
+      return {
+        axisId: fall.axisId,
+        path: `M${to(from)}L${to(end)}M${to({ x: end.x - HEAD, y: end.y - HEAD })}L${to(end)}L${to({ x: end.x + HEAD, y: end.y - HEAD })}`,
+        at: { x: from.x - GAP, y: (from.y + end.y) / 2 },
+        words: fall.text === '' ? 'falls' : `${fall.text} falls`,
+      };
+    }),
+  };
+}
+
+function pathOf(stroke: Stroke, place: (point: Point) => Point, scale: number): string {
+  switch (stroke.kind) {
+    case 'circle':
+      return circlePath(place(stroke.at), stroke.radius * scale);
+    case 'rect':
+      return `M${to(place(stroke.at))}h${round(stroke.width * scale)}v${round(stroke.height * scale)}h${round(-stroke.width * scale)}z`;
+    case 'line':
+      return `M${stroke.points.map((point) => to(place(point))).join('L')}`;
+  }
+}
+
+type Drawn = Pick<Drawing['measures'][number], 'path' | 'at' | 'anchor'>;
+
+/** A line with ticks at its ends, and its words below it or on its outer side. */
+function straight(from: Point, end: Point, width: number): Drawn {
+  const isLevel = Math.abs(end.x - from.x) >= Math.abs(end.y - from.y);
+  const tick = ({ x, y }: Point): string =>
+    isLevel ? `M${to({ x, y: y - TICK })}v${2 * TICK}` : `M${to({ x: x - TICK, y })}h${2 * TICK}`;
+  const middle = { x: (from.x + end.x) / 2, y: (from.y + end.y) / 2 };
+  const isLeft = middle.x < width / 2;
+  const path = `M${to(from)}L${to(end)}${tick(from)}${tick(end)}`;
+  return isLevel
+    ? { path, at: { x: middle.x, y: middle.y + GAP + LETTER_HEIGHT }, anchor: 'middle' }
+    : {
+        path,
+        at: { x: middle.x + (isLeft ? -GAP : GAP), y: middle.y + LETTER_HEIGHT / 3 },
+        anchor: isLeft ? 'end' : 'start',
+      };
+}
+
+/** An arc against the clock, which a whole turn closes, with its words above it. */
+function arc(from: Point, end: Point, about: Point): Drawn {
+  const radius = Math.hypot(from.x - about.x, from.y - about.y);
+  const angle = (point: Point): number => Math.atan2(about.y - point.y, point.x - about.x);
+  const turned = (angle(end) - angle(from) + 2 * Math.PI) % (2 * Math.PI);
+  const isWhole = turned < 1e-6 || turned > 2 * Math.PI - 1e-6;
+  const path = isWhole
+    ? circlePath(about, radius)
+    : `M${to(from)}A${round(radius)} ${round(radius)} 0 ${turned > Math.PI ? 1 : 0} 0 ${to(end)}`;
+  return { path, at: { x: about.x, y: about.y - radius - GAP }, anchor: 'middle' };
+}

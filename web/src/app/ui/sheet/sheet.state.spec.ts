@@ -1,0 +1,54 @@
+import { quantityOf } from '@crisp-notch/core/shape';
+import { isTable, pasted, placeAfter, type SheetColumn, type SheetRow } from './sheet.state';
+
+const cell = (label: string, dimension: 'length' | 'speed' | 'ratio'): NonNullable<SheetRow['cells'][number]> => ({
+  asked: { label, dimension },
+  value: quantityOf('1 mm'),
+});
+const ROWS: readonly SheetRow[] = [
+  { key: 'travel', label: 'Travel', remark: '', cells: [cell('Travel', 'length'), cell('Travel', 'length'), null] },
+  { key: 'speed', label: 'Speed', remark: '', cells: [cell('Speed', 'speed'), null, cell('Speed', 'speed')] },
+  { key: 'duty', label: 'Moves for', remark: '', cells: [cell('D', 'ratio'), cell('D', 'ratio'), cell('D', 'ratio')] },
+];
+const COLUMNS: readonly SheetColumn[] = ['X', 'Y', 'Z'].map((letter) => ({ id: `axis-${letter}`, letter, name: '' }));
+
+describe('a sheet of what axes are asked', () => {
+  it('is walked with arrows and Enter, over what does not apply, up to its edges', () => {
+    expect(placeAfter(ROWS, { row: 0, column: 1 }, 'Enter')).toEqual({ row: 2, column: 1 });
+    expect(placeAfter(ROWS, { row: 2, column: 1 }, 'ArrowUp')).toEqual({ row: 0, column: 1 });
+    expect(placeAfter(ROWS, { row: 1, column: 0 }, 'ArrowRight')).toEqual({ row: 1, column: 2 });
+    expect(placeAfter(ROWS, { row: 0, column: 1 }, 'ArrowRight')).toBeNull();
+    expect(placeAfter(ROWS, { row: 2, column: 0 }, 'ArrowDown')).toBeNull();
+    expect(placeAfter(ROWS, { row: 1, column: 1 }, 'Tab')).toBeNull();
+  });
+
+  it('takes a table from a spreadsheet from the cell on where it is pasted', () => {
+    const { changes, problems } = pasted(
+      ROWS,
+      COLUMNS,
+      { row: 0, column: 0 },
+      '420\t600 mm\r\n50\t\t2 in/s\n',
+      'metric',
+    );
+    expect(changes.map(({ key, columnId, value }) => [key, columnId, value?.text])).toEqual([
+      ['travel', 'axis-X', '420 mm'],
+      ['travel', 'axis-Y', '600 mm'],
+      ['speed', 'axis-X', '50 mm/s'],
+      ['speed', 'axis-Z', '2 in/s'],
+    ]);
+    expect(problems).toEqual([]);
+  });
+
+  it('takes bare numbers in the units that are shown, and says by its cell what it cannot take', () => {
+    const { changes, problems } = pasted(ROWS, COLUMNS, { row: 0, column: 1 }, '16\t7\nfast\t2\tx', 'inch');
+    expect(changes.map(({ value }) => value?.text)).toEqual(['16 in', '2 in/min']);
+    expect(problems.length).toBe(3);
+    expect(problems[0]).toContain('“7”');
+    expect(problems[1]).toContain('“fast”');
+    expect(problems[2]).toContain('“x”');
+  });
+
+  it('takes a single value for what it is', () => {
+    expect([isTable('420 mm\n'), isTable('420\t600'), isTable('420\n600')]).toEqual([false, true, true]);
+  });
+});

@@ -1,0 +1,95 @@
+import { preferredUnit, type UnitSystem } from '@crisp-notch/core/quantity';
+import type { Quantity, QuantityAsked } from '@crisp-notch/core/shape';
+import { understand } from '../quantity-field.state';
+
+/** One thing that is asked of one axis. */
+export interface SheetCell {
+  readonly asked: QuantityAsked;
+  readonly value: Quantity | null;
+}
+
+/** One thing that is asked of every axis; null where it does not apply. */
+export interface SheetRow {
+  readonly key: string;
+  readonly label: string;
+  /** What helps to answer it. */
+  readonly remark: string;
+  readonly cells: readonly (SheetCell | null)[];
+}
+
+/** One axis. */
+export interface SheetColumn {
+  readonly id: string;
+  readonly letter: string;
+  readonly name: string;
+}
+
+export interface SheetChange {
+  readonly key: string;
+  readonly columnId: string;
+  readonly value: Quantity | null;
+}
+
+export interface Place {
+  readonly row: number;
+  readonly column: number;
+}
+
+const STEPS: Readonly<Record<string, readonly [down: number, right: number]>> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  Enter: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
+
+/**
+ * The next cell that is asked in the direction of a key, over those that do not apply.
+ * @returns null at the edge of the sheet, and for a key that does not move
+ */
+export function placeAfter(rows: readonly SheetRow[], { row, column }: Place, key: string): Place | null {
+  const step = STEPS[key];
+  if (!step) return null;
+  const [down, right] = step;
+  for (let [y, x] = [row + down, column + right]; rows[y]?.cells[x] !== undefined; [y, x] = [y + down, x + right])
+    if (rows[y]?.cells[x]) return { row: y, column: x };
+  return null;
+}
+
+export interface Pasted {
+  readonly changes: readonly SheetChange[];
+  /** What could not be taken, by its cell. */
+  readonly problems: readonly string[];
+}
+
+/** Cells of a table that was copied elsewhere, from a place on: rows by lines, columns by tabs. */
+export function pasted(
+  rows: readonly SheetRow[],
+  columns: readonly SheetColumn[],
+  from: Place,
+  text: string,
+  units: UnitSystem,
+): Pasted {
+  const lines = text.replace(/\r\n?/g, '\n').replace(/\n$/, '').split('\n');
+  const changes: SheetChange[] = [];
+  const problems: string[] = [];
+  lines.forEach((typedLine, down) => {
+    typedLine.split('\t').forEach((typed, right) => {
+      const [row, column] = [rows[from.row + down], columns[from.column + right]];
+      const cell = row?.cells[from.column + right];
+      if (typed.trim() === '') return;
+      if (!row || !column || !cell) {
+        problems.push(`“${typed.trim()}”: there is nothing to put it in`);
+        return;
+      }
+      const { dimension, bounds = { isPositive: true } } = cell.asked;
+      const result = understand(typed, dimension, preferredUnit(dimension, units), bounds, units);
+      if (result.ok) changes.push({ key: row.key, columnId: column.id, value: result.quantity });
+      else problems.push(`${column.letter}, ${row.label}: ${result.message}`);
+    });
+  });
+  return { changes, problems };
+}
+
+/** Whether a text is a table of several cells, and not one value. */
+export const isTable = (text: string): boolean => /[\t\n]/.test(text.trim());
