@@ -35,7 +35,7 @@ export class Builder {
     const dialog = this.page.getByRole('dialog');
     await dialog.getByLabel('Name').fill(name);
     await choose(dialog.getByLabel('It is a'), kind);
-    await dialog.getByRole('button', { name: 'Begin it' }).click();
+    await dialog.getByRole('button', { name: 'Create' }).click();
     await this.page.waitForURL(/drive-lines/);
     await expect(this.page.getByRole('group', { name: /Stations of/ })).toBeVisible();
     if (axes === 'first')
@@ -44,7 +44,8 @@ export class Builder {
 
   /** Takes every axis off but one. */
   async keepOnly(letter: string): Promise<void> {
-    const others = await this.page.locator('cn-drive-line .letter, button.closed .letter').allInnerTexts();
+    const axes = this.page.getByRole('group', { name: 'Axes' }).getByRole('button');
+    const others = (await axes.allInnerTexts()).map((text) => /^\S+/.exec(text.trim())?.[0] ?? '');
     for (const other of others.map((text) => text.trim()).filter((text) => text !== letter)) {
       const closed = this.page.getByRole('button', { name: `Open axis ${other}` });
       if ((await closed.count()) > 0) await closed.click();

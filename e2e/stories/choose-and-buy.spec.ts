@@ -77,7 +77,7 @@ test.describe('a builder chooses', () => {
     await expect(page.getByRole('heading', { name: /Give way on one of these/ })).toBeVisible({ timeout: 60_000 });
     const way = page.getByRole('listitem').filter({ hasText: /^Go .* instead of/ });
     await expect(way).toContainText(/instead of 4000\smm\/s/);
-    await way.getByRole('button', { name: /Ask for that/ }).click();
+    await way.getByRole('button', { name: /Use this/ }).click();
     await expect(fits(page)).toBeVisible({ timeout: 60_000 });
     await expect(page.getByText(/^X has to do/i)).not.toContainText('4000');
   });
@@ -154,7 +154,7 @@ test.describe('a builder chooses', () => {
     for (const index of [1, 2]) await list.getByRole('row').nth(index).getByRole('button', { name: /^Pin/ }).click();
     const pins = page.getByRole('region', { name: 'Pinned candidates' });
     await expect(pins.getByRole('columnheader')).toHaveCount(3);
-    await expect(pins).toContainText('Force in hand');
+    await expect(pins).toContainText('Force margin');
     await expect(pins.getByRole('row', { name: /Does the job/ })).toContainText('● yes');
     await pins
       .getByRole('button', { name: /take off/ })

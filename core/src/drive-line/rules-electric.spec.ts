@@ -47,7 +47,7 @@ describe('a current limit', () => {
     expect(severity(...at(1.6 * AT, 'chopper'))).toBe('nothing');
     expect(severity(...at(1.6 * BEYOND, 'chopper'))).toBe('stop');
     expect(reason(...at(1.7, 'chopper'))).toBe(
-      'Limit 1.7 current is above the 1.6 current that the motor bears all day. It will overheat.',
+      'Limit 1.7 current is above the 1.6 current that the motor bears continuously. It will overheat.',
     );
     expect(remedies(...at(1.7, 'chopper')).length).toBe(2);
     expect(severity(...at(5, 'bridge'))).toBe('caution');

@@ -108,7 +108,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         return isRegulated(context)
           ? {
               severity: 'stop',
-              sentence: `Limit ${say(limit, 'current')} is above the ${say(rated, 'current')} that the motor bears all day. It will overheat.`,
+              sentence: `Limit ${say(limit, 'current')} is above the ${say(rated, 'current')} that the motor bears continuously. It will overheat.`,
               remedies: [lower, stronger],
             }
           : {

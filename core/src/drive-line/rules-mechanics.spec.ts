@@ -18,7 +18,7 @@ describe('a screw', () => {
       'stop',
     ]);
     expect(reason(...at(0.22))).toContain('The screw comes near whipping, at 0.25 speed of the carriage');
-    expect(reason(...at(0.3))).toBe('The screw whips: it does so at 0.25 speed of the carriage.');
+    expect(reason(...at(0.3))).toBe('The screw whips at its critical speed: 0.25 speed of the carriage.');
     // 12 mm and a quarter more.
     expect(remedies(...at(0.3))).toEqual([
       'try: Hold the screw firmly at both ends.',
@@ -48,7 +48,7 @@ describe('a screw', () => {
       'stop',
     ]);
     expect(reason(...at(150))).toBe(
-      'The screw buckles under 400 force; 150 force is asked of it, and 4× in hand is usual.',
+      'The screw buckles under 400 force; 150 force is asked of it, and a safety of 4× is usual.',
     );
     expect(remedies(...at(150)).length).toBe(2);
   });

@@ -50,7 +50,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       return speed > limit
         ? {
             severity: 'stop',
-            sentence: `The screw whips: it does so at ${say(limit, speedDimension(context))} of the carriage.`,
+            sentence: `The screw whips at its critical speed: ${say(limit, speedDimension(context))} of the carriage.`,
             remedies,
           }
         : {
@@ -68,7 +68,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       push * BUCKLING_SAFETY > limit
         ? {
             severity: push > limit ? 'stop' : 'caution',
-            sentence: `The screw buckles under ${say(limit, 'force')}; ${say(push, 'force')} is asked of it, and ${BUCKLING_SAFETY}× in hand is usual.`,
+            sentence: `The screw buckles under ${say(limit, 'force')}; ${say(push, 'force')} is asked of it, and a safety of ${BUCKLING_SAFETY}× is usual.`,
             remedies: stiffer(context),
           }
         : null,

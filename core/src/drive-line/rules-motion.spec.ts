@@ -70,7 +70,7 @@ describe('the force at speed', () => {
       'It stalls: at 0.04 speed the motor gives 0.2 torque and 0.25 torque is needed. The supply’s volts bind from 0.03 speed.',
     );
     expect(reason(...at({ margin: 1.24, wanted: 1.76, binds: 0.05 }))).toBe(
-      'Force at speed has 1.2× in hand; 1.8× is asked. The current binds.',
+      'Force margin at speed is 1.2×; 1.8× is wanted. The current binds.',
     );
     expect(reason(...at({ binds: 0.04 }))).toContain('The current binds.');
   });

@@ -115,7 +115,7 @@ export const MOTION_RULES: readonly Rule[] = [
           }
         : {
             severity: 'caution',
-            sentence: `Force at speed has ${margin.toFixed(1)}× in hand; ${wanted.toFixed(1)}× is asked. ${cause}`,
+            sentence: `Force margin at speed is ${margin.toFixed(1)}×; ${wanted.toFixed(1)}× is wanted. ${cause}`,
             remedies,
           };
     },

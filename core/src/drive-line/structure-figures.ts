@@ -162,7 +162,7 @@ export const screwPush = figure<C>({
 const unbuckled = (hasCounterweight: boolean): Law<C> =>
   law({
     formula: `({screws} · {buckling} / ${BUCKLING_SAFETY} − {load}) / ${hasCounterweight ? '({mass} + {counterweight})' : '{mass}'}`,
-    source: `Newton’s second law; ${BUCKLING_SAFETY} times the buckling load kept in hand (common practice, no source)`,
+    source: `Newton’s second law; ${BUCKLING_SAFETY} times below the buckling load (common practice, no source)`,
     inputs: {
       buckling: bucklingLimit,
       load: steadyLoad,

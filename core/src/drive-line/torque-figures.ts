@@ -39,14 +39,14 @@ const crestSchool: Law<C> = law({
 });
 const rmsSchool: Law<C> = law({
   formula: '√2 · {rated}',
-  source: `${PRACTICE}: the effective value equals the rated number; full holding torque, full heat`,
+  source: `${PRACTICE}: the RMS value equals the rated number; full holding torque, full heat`,
   inputs: { rated: windingCurrent },
   compute: ({ rated }) => advisedPeak(rated, 'rms'),
 });
 
 const brushedAllowed: Law<C> = law({
   formula: '{rated}',
-  source: 'A brushed motor carries plain current: its sheet’s continuous current is what it bears all day',
+  source: 'A brushed motor carries plain current: its sheet’s continuous current is what it bears for good',
   inputs: { rated: windingCurrent },
   compute: ({ rated }) => rated,
 });
@@ -67,10 +67,10 @@ export const advisedLimit = figure<C>({
     isBrushed(context) ? brushedAllowed : context.axis.currentSchool === 'crest' ? crestSchool : rmsSchool,
   schools: {
     id: 'currentSchool',
-    question: 'Is the rated current the crest of the sine or its effective value?',
+    question: 'Is the rated current the crest of the sine or its RMS value?',
     options: [
       { id: 'crest', label: 'Crest equals the rated number (cooler)' },
-      { id: 'rms', label: 'Effective value equals the rated number (full torque)' },
+      { id: 'rms', label: 'RMS equals the rated number (full torque)' },
     ],
     inForce: ({ axis }) => axis.currentSchool,
     choose: (context, option) => ({
@@ -132,7 +132,7 @@ const crestOfPeak: Law<C> = law({
 });
 const crestOfRms: Law<C> = law({
   formula: '√2 · {most}',
-  source: 'Its sheet gives the effective value of the sine',
+  source: 'Its sheet gives the RMS value of the sine',
   inputs: { most: field.driverCurrentMost },
   compute: ({ most }) => crestMost(most, 'rms', true),
 });
@@ -152,12 +152,12 @@ export const driverCrestMost = figure<C>({
 
 export const limitRms = figure<C>({
   id: 'limit-rms',
-  name: 'Current limit, effective value',
+  name: 'Current limit, RMS',
   symbol: 'I_rms',
   dimension: 'current',
   law: law({
     formula: '{peak} / √2',
-    source: 'Sine: effective value of a crest',
+    source: 'Sine: RMS value of a crest',
     inputs: { peak: limitInForce },
     compute: ({ peak }) => rmsFromPeak(peak),
   }),
@@ -200,7 +200,7 @@ const linearPeakLaw: Law<C> = law({
 });
 const linearRmsLaw: Law<C> = law({
   formula: '{rms} / {slope}',
-  source: `${PRACTICE}: the board maker's proportion, for the effective value`,
+  source: `${PRACTICE}: the board maker's proportion, for the RMS value`,
   inputs: { rms: limitRms, slope: field.currentSlope },
   compute: ({ rms, slope }) => rms / slope,
 });

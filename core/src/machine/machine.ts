@@ -167,7 +167,7 @@ const job = kinds({
     /** Part of the time that it moves. */
     duty: quantity('ratio', share, 'Moves for'),
     /** Torque wanted over torque needed. */
-    margin: quantity('ratio', { least: 1 }, 'Torque in hand'),
+    margin: quantity('ratio', { least: 1 }, 'Torque margin'),
   },
   rotary: {
     travel: nullable(quantity('angle', positive, 'Travel')),
@@ -185,7 +185,7 @@ const job = kinds({
     /** Greatest torque of weight off the axis. */
     imbalance: quantity('torque', notNegative, 'Weight off the axis'),
     duty: quantity('ratio', share, 'Moves for'),
-    margin: quantity('ratio', { least: 1 }, 'Torque in hand'),
+    margin: quantity('ratio', { least: 1 }, 'Torque margin'),
   },
 });
 

@@ -66,7 +66,7 @@ function missingStep({ axis, reckoner }: JudgedAxis): NextStep | null {
   const station = (field?.station ?? 'motor') as Station;
   return step(
     20,
-    `Say the ${field?.name.toLowerCase()} of ${axis.letter}. Its steps rest on it.`,
+    `Enter the ${field?.name.toLowerCase()} of ${axis.letter}: its steps follow from it.`,
     station === 'motor' ? 'Choose the motor' : 'Fill it in',
     {
       axisId: axis.id,
@@ -102,11 +102,16 @@ function assumedStep(axis: Axis): NextStep | null {
   return names.length > 0
     ? step(
         10,
-        `Say what ${axis.letter} has to do: its ${names.join(', ')} ${names.length > 1 ? 'are guesses' : 'is a guess'}, and the judgement rests on ${names.length > 1 ? 'them' : 'it'}.`,
-        'Say the job',
+        `${axis.letter} stands on ${names.length > 1 ? 'guesses' : 'a guess'}: ${listed(names)}. Enter what is true, or confirm.`,
+        `Enter the ${names.length > 1 ? 'job' : (names[0] ?? 'job')}`,
         { axisId: axis.id },
       )
     : null;
+}
+
+/** `load`, `load and mass`, `load, friction and mass`. */
+function listed(names: readonly string[]): string {
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 }
 
 function heldStep(machine: Machine, checks: readonly CheckMade[]): NextStep | null {

@@ -370,7 +370,7 @@ describe('the next step', () => {
       20,
       'See the station',
     ]);
-    expect(next(screwMachine())).toEqual([10, 'Say the job']);
+    expect(next(screwMachine())).toEqual([10, 'Enter the job']);
     expect(next(holdOperation(machine, 40, 'leads', '2026-11-05'))).toEqual([40, 'Go on with wiring']);
     expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: null } })))).toEqual([
       50,
@@ -392,12 +392,12 @@ describe('the next step', () => {
       nextStep(ready(change), judgedAxes(ready(change), sayPlain), []).sentence;
     expect(
       sentence((axis) => ({ ...axis, carriage: { ...axis.carriage, mass: quantityOf('4 kg', 'assumed') } })),
-    ).toContain('its moving mass is a guess');
+    ).toContain('stands on a guess: moving mass');
     const guessed = (moveTime: ReturnType<typeof quantityOf> | null) => (axis: Axis) => ({
       ...axis,
       job: { ...axis.job, acceleration: quantityOf('1 m/s²', 'assumed'), moveTime } as Axis['job'],
     });
-    expect(sentence(guessed(null))).toContain('its acceleration is a guess');
+    expect(sentence(guessed(null))).toContain('stands on a guess: acceleration');
     expect(sentence(guessed(quantityOf('20 s')))).not.toContain('guess');
     const stamped = stampOperation(ready(guessed(null)), 10, '2026-11-05', []);
     expect(nextStep(stamped, judgedAxes(stamped, sayPlain), []).sentence)

@@ -66,7 +66,7 @@ function sizeFindings(
       place,
       severity: 'caution',
       sentence: `Counted without speeding up, because mass, acceleration or load is not known: ${totals.rough.join('; ')}.`,
-      remedies: [advice('Say the job and the moving mass.')],
+      remedies: [advice('Enter the job and the moving mass.')],
     });
   const [least, most] = [
     valueOf(supply.specification.adjustLeast, 'voltage'),

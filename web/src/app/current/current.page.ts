@@ -105,7 +105,7 @@ export class CurrentPage {
     if (!formula)
       return 'This driver is not set by a reference voltage, or its formula is not known: see the driver’s station.';
     return formula.kind === 'linear'
-      ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'effective value' : 'crest'}`
+      ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'RMS' : 'crest'}`
       : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;
   }
 }

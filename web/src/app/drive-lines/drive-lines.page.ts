@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { StoredPart } from '@crisp-notch/contract';
-import { headlineOf, stepsPerUnit, stepSize } from '@crisp-notch/core/drive-line';
+import { headlineOf, speedMargin, stepsPerUnit } from '@crisp-notch/core/drive-line';
 import {
   AXIS_LIMIT,
   freeLetter,
@@ -30,6 +30,7 @@ import { headlineText, type HeadlineText } from '../ui/drive-line/headline-text'
 import { stationOf, STATIONS, type LineStation } from '../ui/drive-line/stations';
 import { TrialsComponent } from './trials.component';
 import { MessageModule } from 'primeng/message';
+import { TooltipModule } from 'primeng/tooltip';
 
 const TABS: readonly TabOption[] = [
   { id: 'push', label: 'Push' },
@@ -56,6 +57,7 @@ const TABS: readonly TabOption[] = [
     RunBenchComponent,
     StationEditorComponent,
     TabsComponent,
+    TooltipModule,
     TrialsComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -75,7 +77,14 @@ export class DriveLinesPage {
   protected readonly message = signal('');
   protected readonly tabs = TABS;
   protected readonly tab = signal('push');
-  protected readonly figures = { stepsPerUnit, stepSize };
+  protected readonly figures = { speedMargin, stepsPerUnit };
+  /** Every axis by its letter and its verdict; the sentence is said where one points. */
+  protected readonly others = computed(() =>
+    this.axes().map((view) => {
+      const worst = this.worst(view);
+      return { view, worst, words: `${view.axis.name || view.axis.letter}: ${worst.text}` };
+    }),
+  );
   protected readonly canAdd = computed(() => this.axes().length < AXIS_LIMIT);
   protected readonly open = computed(
     () => this.axes().find((view) => view.axis.id === this.chosenAxis()) ?? this.axes()[0] ?? null,

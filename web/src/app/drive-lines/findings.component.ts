@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { rankRemedies, sayIn, type RankedRemedy, type AxisFinding } from '@crisp-notch/core/drive-line';
+import { headlineOf, rankRemedies, sayIn, type RankedRemedy, type AxisFinding } from '@crisp-notch/core/drive-line';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { TrialStore } from '../data/trial-store';
 import { afterPaint } from '../ui/after-paint';
+import { headlineText } from '../ui/drive-line/headline-text';
 import { FigureComponent } from '../ui/figure.component';
 import { stationOf, type LineStation } from '../ui/drive-line/stations';
 
@@ -60,6 +61,7 @@ export class FindingsComponent {
       document ? rankRemedies(document, axis.id, finding, findings, say) : [];
     return () => ({ axisId: axis.id, remedies: new Map(findings.map((finding) => [finding.id, rank(finding)])) });
   });
+  protected readonly headline = computed(() => headlineText(headlineOf(this.view().reckoner, this.view().findings)));
   protected readonly items = computed(() => {
     const [ranked, { axis, findings }] = [this.ranked(), this.view()];
     const known = ranked?.axisId === axis.id ? ranked.remedies : null;
@@ -84,7 +86,7 @@ function outcomeWords({ effect }: RankedRemedy): string {
     effect.stops === 0 ? '' : `${effect.stops} ${effect.stops === 1 ? 'stop' : 'stops'}`,
     effect.cautions === 0 ? '' : `${effect.cautions} ${effect.cautions === 1 ? 'caution' : 'cautions'}`,
   ].filter((word) => word !== '');
-  const margin = effect.margin === null ? '' : `, ${effect.margin.toFixed(1)}× in hand`;
+  const margin = effect.margin === null ? '' : `, margin ${effect.margin.toFixed(1)}×`;
   return left.length === 0
     ? `then it holds${margin}`
     : `${effect.removes ? 'removes it' : 'does not remove it'}; leaves ${left.join(' and ')}${margin}`;

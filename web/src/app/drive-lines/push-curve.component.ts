@@ -153,7 +153,7 @@ export class PushCurveComponent implements OnDestroy {
       BINDING_WORDS[point.binding],
     ]);
     return writeCsv([
-      [`speed ${speed.symbol}`, `careful ${push.symbol}`, `hopeful ${push.symbol}`, 'binds'],
+      [`speed ${speed.symbol}`, `sine limit ${push.symbol}`, `square-wave limit ${push.symbol}`, 'binds'],
       ...(rows ?? []),
     ]);
   });

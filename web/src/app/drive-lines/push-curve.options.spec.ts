@@ -39,13 +39,13 @@ describe('the push chart', () => {
     drawn.series.find((series) => series.name === name)?.data ?? [];
 
   it('draws in the units shown what the core reckoned in SI', () => {
-    expect(dataOf('gives, careful')[0]?.[1]).toBeCloseTo(curve.points[0]?.low ?? 0, 9);
+    expect(dataOf('sine limit')[0]?.[1]).toBeCloseTo(curve.points[0]?.low ?? 0, 9);
     expect(dataOf('operating point')[0]?.[0]).toBeCloseTo((curve.speed ?? 0) * 1000, 9);
   });
 
-  it('stacks the band so that its upper edge is the hopeful value', () => {
+  it('stacks the band so that its upper edge is the square-wave limit', () => {
     const place = 60;
-    const [low, rest] = [dataOf('gives, careful')[place]?.[1] ?? 0, dataOf('gives, hopeful')[place]?.[1] ?? 0];
+    const [low, rest] = [dataOf('sine limit')[place]?.[1] ?? 0, dataOf('square-wave limit')[place]?.[1] ?? 0];
     expect(low + rest).toBeCloseTo(curve.points[place]?.high ?? 0, 9);
   });
 

@@ -150,7 +150,7 @@ export function pushChart(
     series: [
       {
         type: 'line',
-        name: 'gives, careful',
+        name: 'sine limit',
         stack: 'band',
         data: curve.points.map((point): Pair => [speed(point.speed), push(point.low)]),
         symbol: 'none',
@@ -163,7 +163,7 @@ export function pushChart(
           data: curve.resonances
             .filter((item) => speed(item.from) < end)
             .map((item, index) => [
-              { xAxis: speed(item.from), name: index === 0 ? 'shakes' : '' },
+              { xAxis: speed(item.from), name: index === 0 ? 'resonance' : '' },
               { xAxis: Math.min(end, speed(item.to)) },
             ]),
         },
@@ -173,14 +173,14 @@ export function pushChart(
           data: [
             ...line(within(curve.bindsFrom > 0 ? curve.bindsFrom : null), 'volts bind', ink.quiet, 'dotted', 'end'),
             ...line(within(curve.pulseLimit), 'pulse limit', ink.stop, 'dotted', 'end', 17),
-            ...line(within(curve.whirl), 'whips', ink.stop, 'dotted', 'end', 17),
+            ...line(within(curve.whirl), 'critical speed', ink.stop, 'dotted', 'end', 17),
             ...line(within(curve.start), 'start without ramp', ink.quiet, 'dashed', 'insideStartTop'),
           ],
         },
       },
       {
         type: 'line',
-        name: 'gives, hopeful',
+        name: 'square-wave limit',
         stack: 'band',
         data: curve.points.map((point): Pair => [speed(point.speed), push(point.high) - push(point.low)]),
         symbol: 'none',

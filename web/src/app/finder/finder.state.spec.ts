@@ -50,9 +50,9 @@ describe('what the finder is asked', () => {
   it('says what is asked in the units of the axis, what nobody asked for left out', () => {
     const asked = wishesOf(router, across.id, limitsOf('', false));
     const words = asked.ok ? wishWords(asked.value.wishes, 'linear', say) : '';
-    expect(words).toBe('40 mm/s, 300 mm/s², 40 N at the tool, 1.5× torque in hand, ±0.05 mm');
+    expect(words).toBe('40 mm/s, 300 mm/s², 40 N at the tool, torque margin 1.5×, ±0.05 mm');
     const finer = asked.ok && wishWords({ ...asked.value.wishes, tolerance: null, resolution: 1e-5 }, 'linear', say);
-    expect(finer).toMatch(/in hand, steps of 0\.01 mm$/);
+    expect(finer).toMatch(/margin 1.5×, .*steps of 0\.01 mm$/);
     expect(asked.ok && wishWords({ ...asked.value.wishes, load: 0.25 }, 'rotary', say)).toContain(
       '0.25 N·m at the tool',
     );
@@ -99,7 +99,7 @@ describe('what the finder found', () => {
   it('names what most failed on first', () => {
     expect(rejectionsOf(found).map(({ count, words }) => `${count} ${words}`)).toEqual([
       '4,000 force at speed',
-      '20 a screw that whips',
+      '20 a screw above its critical speed',
       '3 price',
     ]);
   });

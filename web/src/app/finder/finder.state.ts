@@ -66,7 +66,7 @@ export function wishWords(wishes: Wishes, kind: Job['kind'], say: Say): string {
     say(speed, wishDimension('speed', kind)),
     say(acceleration, wishDimension('acceleration', kind)),
     `${say(load, wishDimension('load', kind))} at the tool`,
-    `${margin}× torque in hand`,
+    `torque margin ${margin}×`,
     ...(tolerance === null ? [] : [`±${say(tolerance, wishDimension('tolerance', kind))}`]),
     ...(resolution === null ? [] : [`steps of ${say(resolution, wishDimension('resolution', kind))}`]),
   ].join(', ');

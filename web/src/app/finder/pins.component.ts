@@ -8,8 +8,8 @@ import { ButtonModule } from 'primeng/button';
 
 const NAMES: Readonly<Record<Quality, string>> = {
   cost: 'Cost',
-  speed: 'Speed in hand',
-  force: 'Force in hand',
+  speed: 'Speed margin',
+  force: 'Force margin',
   resolution: 'One step',
   heat: 'Heat of the motors',
   noise: 'Jump of one step',
@@ -87,7 +87,11 @@ export interface PinFit {
                     <span class="verdict good">● yes</span>
                   } @else {
                     <span class="verdict caution">▲ no.</span>
-                    {{ fit.ways.length ? 'It would: ' + fit.ways.join(' Or: ') : 'No single wish makes it fit.' }}
+                    {{
+                      fit.ways.length
+                        ? 'It would: ' + fit.ways.join(' Or: ')
+                        : 'Relaxing one requirement is not enough.'
+                    }}
                   }
                 </td>
               }

@@ -48,6 +48,8 @@ export class MachinesPage implements OnInit {
   protected readonly search = signal('');
   protected readonly isMaking = signal(false);
   protected readonly name = signal('');
+  /** Why a machine was not made, beside its name. */
+  protected readonly makingTrouble = signal('');
   protected readonly kind = signal<MachineKind>('router');
   protected readonly deleting = signal<MachineSummary | null>(null);
   protected readonly already = signal<AlreadyHere | null>(null);
@@ -85,8 +87,17 @@ export class MachinesPage implements OnInit {
 
   protected async make(): Promise<void> {
     const name = this.name().trim();
-    if (name === '') return;
-    await this.open(() => this.store.make(newMachine(name, this.kind())));
+    // Never a button that cannot be pressed: Enter right behind the last letter would be lost on it.
+    if (name === '') {
+      this.makingTrouble.set('A name is needed.');
+      return;
+    }
+    try {
+      const made = await this.store.make(newMachine(name, this.kind()));
+      await this.router.navigate(['/machines', made.id]);
+    } catch (error) {
+      this.makingTrouble.set(messageOf(error));
+    }
   }
 
   protected async duplicate(machine: MachineSummary): Promise<void> {

@@ -32,7 +32,7 @@ const PNG_SCALE = 2;
   template: `
     <div #canvas class="canvas" role="img" [attr.aria-label]="description()"></div>
     <p class="row small no-print">
-      <span class="quiet">Take it away as</span>
+      <span class="quiet">Export</span>
       <button type="button" class="link" (click)="saveSvg()">SVG</button>
       <button type="button" class="link" (click)="savePng()">PNG</button>
       <button type="button" class="link" (click)="saveCsv()">CSV</button>

@@ -47,7 +47,7 @@ import { ButtonModule } from 'primeng/button';
         </button>
       </p>
     } @else if (rise()) {
-      <p class="small quiet">Say the coil’s resistance first.</p>
+      <p class="small quiet">Enter the coil’s resistance first.</p>
     }
   `,
 })
