@@ -66,6 +66,8 @@ describe('copper wire', () => {
     expect(fuseFor(2, 10)).toBe(2.5);
     expect(fuseFor(2.01, 10)).toBe(3.15);
     expect(fuseFor(5, 6)).toBeNull();
+    // A wire that bears just as much as the fuse is rated is protected by it.
+    expect(fuseFor(2, 2.5)).toBe(2.5);
   });
 });
 
@@ -89,6 +91,8 @@ describe('braking into a capacitor', () => {
     );
     expect(capacitanceFor(24, 1, 24)).toBe(Infinity);
     expect(capacitanceFor(24, 0, 20)).toBe(0);
+    // ½C(30² − 24²) = 1 J.
+    expect(capacitanceFor(24, 1, 30)).toBeCloseTo(2 / 324, 12);
   });
 
   it('gets nothing back where the coils burn more than comes', () => {
