@@ -5,15 +5,16 @@ import { newMachine } from '@crisp-notch/core/machine';
 import { MACHINE_KINDS, machineKindOf, type MachineKind } from '@crisp-notch/core/machine-kinds';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/answers';
-import { shortDay, shortMoment } from '../data/dates';
+import { shortMoment } from '../data/dates';
 import { downloadBlob, downloadText, fileName } from '../data/download';
 import { MachinesStore, type AlreadyHere } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { DialogComponent } from '../ui/dialog.component';
+import { MachinePictureComponent } from '../ui/machine-picture.component';
 import { MACHINE_KIND_OPTIONS } from '../ui/machine-kinds';
-import { VerdictComponent } from '../ui/verdict.component';
 import { FileButtonComponent } from '../ui/file-button.component';
+import { MachineGlanceComponent } from './machine-glance.component';
 import { ButtonModule } from 'primeng/button';
 import { MessageModule } from 'primeng/message';
 
@@ -30,10 +31,11 @@ type Loading =
     ChoiceFieldComponent,
     DialogComponent,
     FileButtonComponent,
+    MachineGlanceComponent,
     InputTextModule,
+    MachinePictureComponent,
     MessageModule,
     RouterLink,
-    VerdictComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machines.page.html',
@@ -54,8 +56,13 @@ export class MachinesPage implements OnInit {
   protected readonly deleting = signal<MachineSummary | null>(null);
   protected readonly already = signal<AlreadyHere | null>(null);
   protected readonly kinds = MACHINE_KIND_OPTIONS;
+  /** Every kind, drawn as it is born. */
+  protected readonly begun = MACHINE_KINDS.map((kind) => ({
+    value: kind,
+    label: machineKindOf(kind).name,
+    machine: newMachine('', kind),
+  }));
   protected readonly kindOf = machineKindOf;
-  protected readonly shortDay = shortDay;
   protected readonly shortMoment = shortMoment;
   protected readonly machines = computed(() => {
     const loading = this.loading();
@@ -78,6 +85,11 @@ export class MachinesPage implements OnInit {
       next: (machines) => this.loading.set({ kind: 'open', machines }),
       error: (error: unknown) => this.loading.set({ kind: 'failed', message: messageOf(error) }),
     });
+  }
+
+  protected begin(kind: MachineKind): void {
+    this.kind.set(kind);
+    this.isMaking.set(true);
   }
 
   protected setKind(kind: string): void {
