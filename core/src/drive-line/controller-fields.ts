@@ -26,3 +26,11 @@ export const setting = quantityField({
   dimension: ({ axis }) => motionOf(axis.job).stepsPerTravel,
   read: ({ axis }) => axis.setting?.stepsPerUnit,
 });
+
+export const timerClock = quantityField({
+  id: 'controller.timer-clock',
+  name: 'Clock that times the pulses',
+  symbol: 'F',
+  dimension: 'frequency',
+  read: ({ controller }) => controller.specification.timerClock,
+});

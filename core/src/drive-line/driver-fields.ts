@@ -73,3 +73,51 @@ export const currentSlope = quantityField({
   read: ({ axis }) =>
     axis.driver.specification.formula?.kind === 'linear' ? axis.driver.specification.formula.slope : null,
 });
+
+export const onResistance = quantityField({
+  id: 'driver.on-resistance',
+  name: 'Resistance of one switch',
+  symbol: 'R_on',
+  dimension: 'resistance',
+  read: ({ axis }) => axis.driver.specification.onResistance,
+});
+
+export const drop = quantityField({
+  id: 'driver.drop',
+  name: 'Voltage that the switches keep',
+  symbol: 'V_d',
+  dimension: 'voltage',
+  read: ({ axis }) => axis.driver.specification.drop,
+});
+
+export const thermalResistance = quantityField({
+  id: 'driver.thermal-resistance',
+  name: 'Thermal resistance, junction to air',
+  symbol: 'θ',
+  dimension: 'thermal-resistance',
+  read: ({ axis }) => axis.driver.specification.thermalResistance,
+});
+
+export const idleShare = quantityField({
+  id: 'driver.idle-share',
+  name: 'Share of the current kept at rest',
+  symbol: 's_i',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.driver.idleShare,
+});
+
+export const quiescent = quantityField({
+  id: 'driver.quiescent',
+  name: 'What the driver itself draws',
+  symbol: 'P_q',
+  dimension: 'power',
+  read: ({ axis }) => axis.driver.specification.quiescent,
+});
+
+export const driverEfficiency = quantityField({
+  id: 'driver.efficiency',
+  name: 'Efficiency of the driver',
+  symbol: 'η_d',
+  dimension: 'ratio',
+  read: ({ axis }) => axis.driver.specification.efficiency,
+});

@@ -169,12 +169,6 @@ export const inertia = quantityField({
   read: ({ axis }) => axis.carriage.inertia,
 });
 
-export const motorCount = derivedField('motor.count', 'Motors that share the axis', 'n_m', 'ratio', ({ axis }) => ({
-  value: axis.motor.count,
-  text: String(axis.motor.count),
-  isAssumed: false,
-}));
-
 export const faultBacklash = quantityField({
   id: 'faults.backlash',
   name: 'Backlash of screw, belt or rack',
@@ -202,11 +196,4 @@ export const expansion = quantityField({
   symbol: 'α_T',
   dimension: 'temperature-coefficient',
   read: ({ axis }) => (axis.faults.kind === 'linear' ? axis.faults.expansion : null),
-});
-export const timerClock = quantityField({
-  id: 'controller.timer-clock',
-  name: 'Clock that times the pulses',
-  symbol: 'F',
-  dimension: 'frequency',
-  read: ({ controller }) => controller.specification.timerClock,
 });

@@ -1,6 +1,5 @@
 import { trainRatio } from '../parts/index.js';
 import { isGuessed, readQuantity, type Quantity } from '../shape/index.js';
-import { wireArea } from '../power/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { count, derivedField, exactField, quantityField, type AxisField } from './field-kinds.js';
@@ -119,28 +118,6 @@ export const encoderCounts = exactField(
   },
 );
 
-export const onResistance = quantityField({
-  id: 'driver.on-resistance',
-  name: 'Resistance of one switch',
-  symbol: 'R_on',
-  dimension: 'resistance',
-  read: ({ axis }) => axis.driver.specification.onResistance,
-});
-export const drop = quantityField({
-  id: 'driver.drop',
-  name: 'Voltage that the switches keep',
-  symbol: 'V_d',
-  dimension: 'voltage',
-  read: ({ axis }) => axis.driver.specification.drop,
-});
-export const thermalResistance = quantityField({
-  id: 'driver.thermal-resistance',
-  name: 'Thermal resistance, junction to air',
-  symbol: 'θ',
-  dimension: 'thermal-resistance',
-  read: ({ axis }) => axis.driver.specification.thermalResistance,
-});
-
 /** Gearhead and reduction together, from the motor's shaft to the last one. */
 const wholeTrain = ({ axis }: AxisContext): ReturnType<typeof wholeTrainLosses> =>
   wholeTrainLosses(axis.motor.specification.gearhead, axis.reduction);
@@ -180,43 +157,6 @@ export const stagesBacklash = derivedField(
     return { value, text: `${shown((value * 180) / Math.PI)} °`, isAssumed: false };
   },
 );
-export const idleShare = quantityField({
-  id: 'driver.idle-share',
-  name: 'Share of the current kept at rest',
-  symbol: 's_i',
-  dimension: 'ratio',
-  read: ({ axis }) => axis.driver.idleShare,
-});
-export const quiescent = quantityField({
-  id: 'driver.quiescent',
-  name: 'What the driver itself draws',
-  symbol: 'P_q',
-  dimension: 'power',
-  read: ({ axis }) => axis.driver.specification.quiescent,
-});
-export const driverEfficiency = quantityField({
-  id: 'driver.efficiency',
-  name: 'Efficiency of the driver',
-  symbol: 'η_d',
-  dimension: 'ratio',
-  read: ({ axis }) => axis.driver.specification.efficiency,
-});
-export const feedLength = quantityField({
-  id: 'feed.length',
-  name: 'Length of the wires to the driver',
-  symbol: 'l_w',
-  dimension: 'length',
-  read: ({ axis }) => axis.feed.length,
-});
-export const feedArea = derivedField('feed.area', 'Copper of the wires to the driver', 'A_w', 'area', ({ axis }) => {
-  const { wire } = axis.feed;
-  if (!wire) return null;
-  return {
-    value: wireArea(wire),
-    text: wire.kind === 'gauge' ? `AWG ${wire.number}` : wire.area.text,
-    isAssumed: wire.kind === 'area' && wire.area.from === 'assumed',
-  };
-});
 
 /**
  * Speeds that motors are seldom run beyond (common practice, no source) [rad/s]: iron losses and bearings, which no
@@ -292,3 +232,9 @@ export const gearheadTeeth = exactField('motor.gearhead-teeth', 'Gearhead teeth'
     ? { ratio: trainRatio(gearhead.stages), text: trainText(gearhead.stages) }
     : null;
 });
+
+export const motorCount = derivedField('motor.count', 'Motors that share the axis', 'n_m', 'ratio', ({ axis }) => ({
+  value: axis.motor.count,
+  text: String(axis.motor.count),
+  isAssumed: false,
+}));

@@ -1,4 +1,5 @@
-import { quantityField } from './field-kinds.js';
+import { wireArea } from '../power/index.js';
+import { derivedField, quantityField } from './field-kinds.js';
 
 export const supplyVoltage = quantityField({
   id: 'supply.voltage',
@@ -6,4 +7,22 @@ export const supplyVoltage = quantityField({
   symbol: 'V',
   dimension: 'voltage',
   read: ({ supply }) => supply?.set ?? supply?.specification.voltage,
+});
+
+export const feedLength = quantityField({
+  id: 'feed.length',
+  name: 'Length of the wires to the driver',
+  symbol: 'l_w',
+  dimension: 'length',
+  read: ({ axis }) => axis.feed.length,
+});
+
+export const feedArea = derivedField('feed.area', 'Copper of the wires to the driver', 'A_w', 'area', ({ axis }) => {
+  const { wire } = axis.feed;
+  if (!wire) return null;
+  return {
+    value: wireArea(wire),
+    text: wire.kind === 'gauge' ? `AWG ${wire.number}` : wire.area.text,
+    isAssumed: wire.kind === 'area' && wire.area.from === 'assumed',
+  };
 });
