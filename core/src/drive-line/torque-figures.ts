@@ -46,7 +46,7 @@ const rmsSchool: Law<C> = law({
 
 const brushedAllowed: Law<C> = law({
   formula: '{rated}',
-  source: 'A brushed motor carries plain current: its sheet’s continuous current is what it bears for good',
+  source: 'A brushed motor carries plain current: its sheet’s continuous current is its limit',
   inputs: { rated: windingCurrent },
   compute: ({ rated }) => rated,
 });

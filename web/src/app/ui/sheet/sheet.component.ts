@@ -16,6 +16,7 @@ import {
   isTable,
   pasted,
   placeAfter,
+  placeToCopy,
   type Place,
   type SheetChange,
   type SheetColumn,
@@ -104,10 +105,12 @@ export class SheetComponent {
 
   private copyAcross(event: KeyboardEvent, row: SheetRow, column: number): void {
     const value = row.cells[column]?.value;
-    const next = placeAfter(this.rows(), this.placeOf(row, column), 'ArrowRight');
+    const next = placeToCopy(this.rows(), this.placeOf(row, column));
     if (!value || !next) return;
     event.preventDefault();
-    this.set(row, next.column, { ...value, from: 'typed', on: null });
+    // A guess stays a guess; what was measured of one axis is not measured of another.
+    const from = value.from === 'assumed' || value.from === 'estimated' ? value.from : 'typed';
+    this.set(row, next.column, { ...value, from, on: null });
     this.focus(next);
   }
 

@@ -1,5 +1,5 @@
 import { quantityOf } from '@crisp-notch/core/shape';
-import { isTable, pasted, placeAfter, type SheetColumn, type SheetRow } from './sheet.state';
+import { isTable, pasted, placeAfter, placeToCopy, type SheetColumn, type SheetRow } from './sheet.state';
 
 const cell = (label: string, dimension: 'length' | 'speed' | 'ratio'): NonNullable<SheetRow['cells'][number]> => ({
   asked: { label, dimension },
@@ -20,6 +20,20 @@ describe('a sheet of what axes are asked', () => {
     expect(placeAfter(ROWS, { row: 0, column: 1 }, 'ArrowRight')).toBeNull();
     expect(placeAfter(ROWS, { row: 2, column: 0 }, 'ArrowDown')).toBeNull();
     expect(placeAfter(ROWS, { row: 1, column: 1 }, 'Tab')).toBeNull();
+  });
+
+  it('copies across only into what is asked in the same dimension', () => {
+    const mixed: readonly SheetRow[] = [
+      {
+        key: 'travel',
+        label: 'Travel',
+        remark: '',
+        cells: [cell('T', 'length'), cell('T', 'length'), cell('T', 'ratio')],
+      },
+    ];
+    expect(placeToCopy(mixed, { row: 0, column: 0 })).toEqual({ row: 0, column: 1 });
+    expect(placeToCopy(mixed, { row: 0, column: 1 })).toBeNull();
+    expect(placeToCopy(mixed, { row: 0, column: 2 })).toBeNull();
   });
 
   it('takes a table from a spreadsheet from the cell on where it is pasted', () => {

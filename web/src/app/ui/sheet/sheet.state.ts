@@ -56,6 +56,16 @@ export function placeAfter(rows: readonly SheetRow[], { row, column }: Place, ke
   return null;
 }
 
+/**
+ * Where a value is copied across to: the next cell to the right.
+ * @returns null where there is none, or where it is asked in another dimension, as a table beside a slide
+ */
+export function placeToCopy(rows: readonly SheetRow[], from: Place): Place | null {
+  const next = placeAfter(rows, from, 'ArrowRight');
+  const dimensionAt = ({ row, column }: Place): string | undefined => rows[row]?.cells[column]?.asked.dimension;
+  return next && dimensionAt(next) === dimensionAt(from) ? next : null;
+}
+
 export interface Pasted {
   readonly changes: readonly SheetChange[];
   /** What could not be taken, by its cell. */
