@@ -77,12 +77,12 @@ export class Builder {
     await expect(this.page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
   }
 
-  /** A 1.8° motor in quarter steps on a single-start screw of 20 threads an inch. */
+  /** A 1.8° motor in quarter steps on a single-start screw of 20 threads per inch. */
   async describeScrewAxis(): Promise<void> {
     await this.station('Motor');
     await this.fill('Step angle', '1.8 deg');
     await this.station('Driver');
-    await choose(this.page.getByLabel('Microsteps', { exact: true }), '1/4 step');
+    await choose(this.page.getByLabel('Microsteps', { exact: true }), /^1\/4 step/);
     await this.station('Screw');
     await this.fill('Thread pitch', '20tpi');
     await this.saved();

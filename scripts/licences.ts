@@ -38,6 +38,9 @@ What the program is shipped with, as \`npm run licences\` lists it. Each package
 
 ${table(fonts)}
 
+\`web/src/fonts\` holds signs cut out of Noto Sans, Noto Sans Math and Noto Sans Symbols 2 (OFL-1.1) and of DejaVu Sans
+(Bitstream Vera licence), with the texts of both licences.
+
 ## Packages
 
 ${table(packages)}

@@ -81,7 +81,7 @@ const SHOTS: readonly Shot[] = [
     name: 'working',
     open: async (page) => {
       await onMachine('Fret mill', 'drive-lines')(page);
-      await page.getByRole('button', { name: 'why Steps a unit of travel, in force' }).first().click();
+      await page.getByRole('button', { name: 'why Steps per unit of travel, in force' }).first().click();
     },
   },
   { name: 'job', open: onMachine('Fret mill', 'job') },

@@ -10,7 +10,9 @@ describe('a program from a Debian package', () => {
     expect(() => programFrom(['mariadb-server'], ['/nowhere/mariadbd'], 'Or set DATABASE_URL.')).toThrowMatching(
       (error: unknown) =>
         error instanceof Refusal &&
-        error.message.includes('apt-get install -y --no-install-recommends mariadb-server') &&
+        error.message.includes(
+          'apt-get -o DPkg::Lock::Timeout=300 install -y --no-install-recommends mariadb-server',
+        ) &&
         error.message.includes('Or set DATABASE_URL.'),
     );
   });

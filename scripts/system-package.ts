@@ -14,7 +14,8 @@ export function programFrom(packages: readonly string[], paths: readonly string[
   const find = (): string | undefined => paths.find((path) => existsSync(path));
   const found = find();
   if (found) return found;
-  const command = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+  // Somebody else may be installing, even the other of our two commands: that is waited for.
+  const command = `apt-get update && apt-get -o DPkg::Lock::Timeout=300 install -y --no-install-recommends ${packages.join(' ')}`;
   const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
   if (!canInstall)
     throw new Refusal(

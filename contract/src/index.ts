@@ -28,6 +28,7 @@ export {
 export type {
   Check,
   CheckSummary,
+  Addresses,
   LogEntry,
   MachineCopy,
   MachineSummary,

@@ -106,3 +106,8 @@ export interface ProblemDetails {
   /** With an import of a machine that is here already: that machine. */
   readonly existing?: { readonly id: string; readonly name: string; readonly revision: number };
 }
+
+/** Where others on the network reach the server; empty while it listens to its own machine alone. */
+export interface Addresses {
+  readonly addresses: readonly string[];
+}

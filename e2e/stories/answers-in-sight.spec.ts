@@ -19,6 +19,9 @@ test.describe('what a builder needs stays in sight', () => {
         await page.goto(`${base}/${operation}`);
         const next = page.getByRole('region', { name: 'Next' });
         await expect(next).toBeVisible();
+        // A list that takes the focus by itself would take the keys with it.
+        await page.waitForLoadState('networkidle');
+        expect(await page.evaluate(() => document.activeElement?.tagName), operation).toBe('BODY');
         const box = await next.boundingBox();
         expect(box, operation).not.toBeNull();
         expect((box?.y ?? 0) + (box?.height ?? 1000), operation).toBeLessThanOrEqual(800);
@@ -91,4 +94,109 @@ test.describe('what a builder needs stays in sight', () => {
     await expect(cell('Travel of X')).toHaveValue('420');
     await expect(page.getByRole('img', { name: /X 420 mm/ })).toBeVisible();
   });
+});
+
+test.describe('nothing is cut and nothing is written over', () => {
+  for (const name of ['Fret mill', 'Clock-wheel table']) {
+    test(`${name}: no field, list or heading hides a part of its text`, async ({ page }) => {
+      const base = await openDemo(page, name);
+      const places = [
+        ...OPERATIONS,
+        ...['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage'].map(
+          (station) => `drive-lines?station=${station}`,
+        ),
+        ...['wires', 'auxiliaries', 'program'].map((tab) => `supply?see=${tab}`),
+        'parts',
+        'find',
+        'logbook',
+      ];
+      for (const place of places) {
+        await page.goto(`${base}/${place}`);
+        await expect(page.getByRole('main')).toBeVisible();
+        await page.waitForLoadState('networkidle');
+        const cut = await page.evaluate(() =>
+          [...document.querySelectorAll<HTMLElement>('input, .p-select-label, h1, h2, h3, th, label, button')]
+            .filter((item) => item.offsetParent !== null && !item.closest('.visually-hidden'))
+            .filter(
+              (item) =>
+                item.scrollWidth > item.clientWidth + 1 &&
+                item.clientWidth > 0 &&
+                getComputedStyle(item).display !== 'inline',
+            )
+            .map((item) => `${item.tagName} ${item.id}: ${item.textContent || (item as HTMLInputElement).value}`),
+        );
+        expect(cut, place).toEqual([]);
+      }
+    });
+
+    test(`${name}: no two words of a chart lie over each other`, async ({ page }) => {
+      const base = await openDemo(page, name);
+      for (const tab of ['push', 'run', 'move']) {
+        await page.goto(`${base}/drive-lines?see=${tab}`);
+        if (tab === 'run') await page.getByRole('button', { name: 'Run it' }).click();
+        await expect(page.locator('cn-chart svg text').first()).toBeVisible();
+        const overlaps = await page.evaluate(() => {
+          const words = [...document.querySelectorAll('cn-chart svg')].flatMap((svg) => {
+            const frame = svg.getBoundingClientRect();
+            return [...svg.querySelectorAll('text')].map((item) => ({
+              text: item.textContent,
+              box: item.getBoundingClientRect(),
+              frame,
+            }));
+          });
+          return words.flatMap((one, index) => [
+            ...(one.box.left < one.frame.left - 1 || one.box.right > one.frame.right + 1 ? [`${one.text} is cut`] : []),
+            ...words
+              .slice(index + 1)
+              .filter(
+                ({ box }) =>
+                  one.box.left < box.right - 1 &&
+                  box.left < one.box.right - 1 &&
+                  one.box.top < box.bottom - 2 &&
+                  box.top < one.box.bottom - 2,
+              )
+              .map((other) => `${one.text} on ${other.text}`),
+          ]);
+        });
+        expect(overlaps, tab).toEqual([]);
+      }
+    });
+  }
+});
+
+test('every sign is drawn from a face that comes with the program', async ({ page }) => {
+  const base = await openDemo(page, 'Fret mill');
+  const inspector = await page.context().newCDPSession(page);
+  for (const command of ['DOM.enable', 'CSS.enable'] as const) await inspector.send(command);
+  const strangers = new Set<string>();
+  let looked = 0;
+  for (const place of ['drive-lines?station=driver', 'supply', 'current', 'checks', 'drive-lines?see=figures']) {
+    await page.goto(`${base}/${place}`);
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(async () => {
+      // Of a working, the formula holds most signs.
+      document.querySelector<HTMLElement>('.worked')?.click();
+      await document.fonts.ready;
+      for (const element of document.querySelectorAll('body *'))
+        if (
+          [...element.childNodes].some(
+            (node) => node.nodeType === 3 && /[^\p{ASCII}\p{Script=Latin}\s]/u.test(node.textContent ?? ''),
+          )
+        )
+          element.setAttribute('data-signs', '');
+    });
+    await page.waitForTimeout(300);
+    const { root } = await inspector.send('DOM.getDocument');
+    const { nodeIds } = await inspector.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: '[data-signs]' });
+    for (const nodeId of nodeIds) {
+      const { fonts } = await inspector.send('CSS.getPlatformFontsForNode', { nodeId });
+      looked += 1;
+      for (const font of fonts.filter((item) => !item.isCustomFont))
+        strangers.add(
+          `${font.familyName} in ${place}: ${(await inspector.send('DOM.getOuterHTML', { nodeId })).outerHTML.slice(0, 160)}`,
+        );
+    }
+  }
+  expect(looked).toBeGreaterThan(20);
+  expect([...strangers]).toEqual([]);
 });

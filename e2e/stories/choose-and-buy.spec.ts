@@ -74,7 +74,7 @@ test.describe('a builder chooses', () => {
     await page.getByLabel('Load of X', { exact: true }).fill('200 N');
     await builder.saved();
     await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
-    await expect(page.getByRole('heading', { name: /Give way on one of these/ })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('heading', { name: /Relax one of these/ })).toBeVisible({ timeout: 60_000 });
     const way = page.getByRole('listitem').filter({ hasText: /^Go .* instead of/ });
     await expect(way).toContainText(/instead of 4000\smm\/s/);
     await way.getByRole('button', { name: /Use this/ }).click();
@@ -206,13 +206,13 @@ test.describe('a builder feeds it', () => {
     await page.keyboard.press('Escape');
     await page.getByRole('tab', { name: 'Rails and auxiliaries' }).click();
     await page.getByRole('button', { name: 'Describe a converter' }).click();
-    await page.getByLabel('Makes').fill('12 V');
+    await page.getByLabel('Output voltage').fill('12 V');
     await page.getByRole('button', { name: 'Describe an auxiliary' }).click();
     const pump = page.getByRole('region', { name: 'other' });
     await choose(pump.getByLabel('It is a'), 'pump or blower');
     const coolant = page.getByRole('region', { name: 'coolant' });
     await expect(coolant.getByLabel('Switched on by')).toHaveValue('M8');
-    await coolant.getByLabel('Wants').fill('12 V');
+    await coolant.getByLabel('Needs voltage').fill('12 V');
     await coolant.getByLabel('Draws').fill('0.8 A');
     await page.getByRole('tab', { name: 'Size' }).click();
     await expect(supply).toContainText(/it wants 12(\.00)?\sV and its rail gives 24(\.00)?\sV/);

@@ -5,7 +5,7 @@ import { choose } from '../choose';
 /** Words of current limits, which a drive on constant volts has none of. */
 const OF_LIMITS = /.*(turn the trimmer|trimmer reads|crest|school|chopp|current limit|the limit|microstep).*/gi;
 /** Words of steps and phases, which a brushed motor has none of. */
-const OF_STEPS = /.*(a coil|coils|phase|full step|half step|a notch|start\/stop).*/gi;
+const OF_STEPS = /.*(a coil|coils|phase|full step|half step|per notch|start\/stop).*/gi;
 
 async function fromShelf(page: Page, kind: string, part: RegExp): Promise<void> {
   await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click();
@@ -83,13 +83,13 @@ test.describe('a drive of each kind comes to its figures', () => {
     await fromShelf(page, 'driver', /^Bridge pair/);
     await builder.station('Motor');
     await fromShelf(page, 'motor', /^Brushed motor/);
-    await expect(page.locator('cn-drive-line')).toContainText('a count');
+    await expect(page.locator('cn-drive-line')).toContainText('per count');
     await builder.saved();
     const words = await wordsOf(page, builder);
     expect([...(words.match(OF_LIMITS) ?? []), ...(words.match(OF_STEPS) ?? [])]).toEqual([]);
     await builder.goTo('Current');
     // 12 V less 2.2 V, over 3.6 Ω.
-    await expect(page.getByText('Held fast it takes').locator('..')).toContainText('2.722 A');
+    await expect(page.getByText('Stall current').locator('..')).toContainText('2.722 A');
   });
 
   test('two motors on a rack each carry half, and both are bought', async ({ page }) => {
@@ -97,8 +97,9 @@ test.describe('a drive of each kind comes to its figures', () => {
     await builder.makeMachine('Long bed', 'router or milling table', 'all');
     await page.getByRole('button', { name: 'Open axis Y' }).click();
     await builder.station('Motor');
-    await fromShelf(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
     await choose(page.getByLabel('The axis has'), 'two alike, one on each side');
+    await fromShelf(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
+    await page.keyboard.press('Escape');
     await builder.station('Driver');
     await fromShelf(page, 'driver', /^Boxed chopper driver/);
     await builder.station('Screw');
@@ -107,7 +108,7 @@ test.describe('a drive of each kind comes to its figures', () => {
     await builder.fill('Pinion teeth', '23');
     await builder.saved();
     const line = page.locator('cn-drive-line');
-    // Module times π times teeth a turn.
+    // Module times π times teeth per turn.
     await expect(line).toContainText(/90\.32\s*mm\/turn/);
   });
 

@@ -229,7 +229,7 @@ async function wholeAxis(builder: Builder, sheet: Sheet = USUAL): Promise<void> 
   await builder.fill('Rotor inertia', sheet.inertia);
   await builder.station('Driver');
   await builder.fill('Greatest supply', '45 V');
-  await choose(builder.page.getByLabel('Microsteps', { exact: true }), '1/4 step');
+  await choose(builder.page.getByLabel('Microsteps', { exact: true }), /^1\/4 step/);
   await builder.station('Screw');
   await builder.fill('Thread pitch', '4 mm');
   await builder.fill('Starts', '2');

@@ -105,7 +105,7 @@ test.describe('a builder keeps a design', () => {
     await page.getByRole('link', { name: 'Stranded slide' }).click();
     await expect(page.getByText('is taken up again')).toBeVisible();
     await builder.saved();
-    await expect(page.locator('cn-drive-line')).toContainText('400 steps a turn');
+    await expect(page.locator('cn-drive-line')).toContainText('400 steps per turn');
   });
 
   test('keeps what was typed while the server is away', async ({ page, context }) => {

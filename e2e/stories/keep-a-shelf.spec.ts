@@ -51,7 +51,7 @@ test.describe('a builder keeps a shelf', () => {
     await dialog.getByRole('button', { name: 'Keep on the shelf' }).click();
     await page.reload();
     await page.getByLabel('Search the shelf').fill('module 1.5');
-    await choose(page.getByLabel('Those', { exact: true }), 'owned');
+    await choose(page.getByLabel('Show', { exact: true }), 'owned');
     await expect(row).toContainText('21.50');
     await row.getByRole('button', { name: /Delete/ }).click();
     await dialog.getByRole('button', { name: 'Take it off' }).click();

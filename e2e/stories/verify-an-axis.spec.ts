@@ -9,11 +9,11 @@ test.describe('a builder verifies an axis', () => {
     await builder.makeMachine('Bench slide');
     await builder.describeScrewAxis();
     const line = page.locator('cn-drive-line');
-    await expect(line).toContainText('800 steps a turn');
+    await expect(line).toContainText('800 steps per turn');
     await expect(line).toContainText('629.9213 steps/mm');
 
-    await line.getByRole('button', { name: 'why Steps a unit of travel, in force' }).click();
-    const working = page.getByRole('region', { name: /Steps a unit of travel/ });
+    await line.getByRole('button', { name: 'why Steps per unit of travel, in force' }).click();
+    const working = page.getByRole('region', { name: /Steps per unit of travel/ });
     await expect(working).toContainText('80000/127 steps/mm exactly');
     await expect(working).toContainText('S = S_o / l');
     await working.getByLabel('To make it').fill('500');
@@ -50,7 +50,7 @@ test.describe('a builder verifies an axis', () => {
 
     await page.reload();
     await builder.goTo('Drive lines');
-    await expect(page.locator('cn-drive-line')).toContainText('200 steps a turn');
+    await expect(page.locator('cn-drive-line')).toContainText('200 steps per turn');
     await expect(page.locator('cn-drive-line')).toContainText('157.4803 steps/mm');
     await expect(page.getByRole('banner')).toContainText('revision 3');
     await page.getByRole('link', { name: 'Logbook and revisions' }).click();
@@ -104,12 +104,12 @@ test.describe('a builder verifies an axis', () => {
     await page.keyboard.type('20tpi');
     await expect(page.locator('cn-drive-line')).toContainText('629.9213 steps/mm');
 
-    await tabTo(/^why Steps a unit of travel, in force/).catch(async () => {
+    await tabTo(/^why Steps per unit of travel, in force/).catch(async () => {
       await page.getByRole('button', { name: /^Screw/ }).focus();
-      await tabTo(/why Steps a unit of travel, in force/);
+      await tabTo(/why Steps per unit of travel, in force/);
     });
     await page.keyboard.press('w');
-    await expect(page.getByRole('region', { name: /Steps a unit of travel/ })).toBeVisible();
+    await expect(page.getByRole('region', { name: /Steps per unit of travel/ })).toBeVisible();
     await page.keyboard.press('Escape');
 
     await page.keyboard.press('g');
@@ -187,11 +187,11 @@ test.describe('a builder verifies an axis', () => {
     await expect(page.locator('.verdict-card')).toContainText('2 of 3 readings to take');
   });
 
-  test('reads nominal and exact steps of a geared motor side by side, and the drift a turn', async ({ page }) => {
+  test('reads nominal and exact steps of a geared motor side by side, and the drift per turn', async ({ page }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Little table', 'turntable or dividing table');
     await builder.station('Driver');
-    await choose(page.getByLabel('Microsteps', { exact: true }), 'full steps');
+    await choose(page.getByLabel('Microsteps', { exact: true }), /^full steps/);
     await builder.station('Motor');
     await page.getByRole('combobox', { name: /Choose a motor/ }).click();
     await page.getByRole('option', { name: /Can-stack motor, 32 steps/ }).click();

@@ -34,7 +34,7 @@ export interface AppOptions {
   readonly trustedProxy: string | null;
   /** Milliseconds after which a request that is still not answered is told that the database does not answer. */
   readonly answerWithin?: number;
-  /** Requests a minute from one address; far above what typing can do. */
+  /** Requests per minute from one address; far above what typing can do. */
   readonly requestsPerMinute: number;
 }
 
@@ -99,7 +99,7 @@ export function createApp(options: AppOptions): Express {
     ['/machines/:machine/log', logRoutes(database)],
     ['/machines', machineRoutes(database)],
     ['/parts', partRoutes(database)],
-    ['/settings', settingRoutes(database)],
+    ['/settings', settingRoutes(database, options.host)],
   ];
   for (const [path, router] of routers) api.use(path, router);
   const description = describeApi(routers);

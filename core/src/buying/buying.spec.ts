@@ -11,7 +11,16 @@ import {
 import { quantityOf } from '../shape/index.js';
 import { compareRational, parseRational, rational } from '../quantity/index.js';
 import { screwMachine } from '../testing/example-machine.js';
-import { buyingTotals, lacking, moneyText, partsList, withExtra, withPurchase, writePartsListCsv } from './index.js';
+import {
+  buyingTotals,
+  groupedLines,
+  lacking,
+  moneyText,
+  partsList,
+  withExtra,
+  withPurchase,
+  writePartsListCsv,
+} from './index.js';
 
 type BeltSpecification = Extract<TransmissionSpecification, { kind: 'belt' }>;
 
@@ -152,6 +161,22 @@ describe('the parts list', () => {
     expect(buyingTotals(partsList(machineWithParts(), ({ kind }) => (kind === 'motor' ? stock : null))).unpriced).toBe(
       4,
     );
+  });
+
+  it('stands in groups, each line in one of them, with what each comes to', () => {
+    const extra = withPurchase(withExtra(machineWithParts(), 'Screws'), 'extra:1', { price: quantityOf('2.5') });
+    const priced = withPurchase(extra, 'motor:Motor 48', { price: quantityOf('10.10') });
+    const grouped = groupedLines(partsList(priced)).map(({ group, lines, sum }) => [
+      group,
+      lines.map(({ kind }) => kind),
+      moneyText(sum),
+    ]);
+    expect(grouped).toEqual([
+      ['Motors and drivers', ['motor', 'driver'], '30.30'],
+      ['Mechanics', ['transmission'], '0.00'],
+      ['Supply and wires', ['capacitor', 'wire'], '0.00'],
+      ['Other', ['extra'], '2.50'],
+    ]);
   });
 
   it('writes money to the cent, halves upwards', () => {

@@ -1,5 +1,6 @@
 export {
   buyingTotals,
+  groupedLines,
   EXTRA_PREFIX,
   moneyText,
   NO_PURCHASE,

@@ -1,13 +1,36 @@
 import type { Axis, Machine, Purchase, PurchaseState, WireSize } from '../machine/index.js';
-import type { Stage, TransmissionSpecification, Stock } from '../parts/index.js';
+import {
+  declarationOf,
+  PART_GROUPS,
+  PART_KINDS,
+  type PartGroup,
+  type PartKind,
+  type Stage,
+  type Stock,
+  type TransmissionSpecification,
+} from '../parts/index.js';
 import { readQuantity, type Quantity } from '../shape/index.js';
 import { addRational, multiplyRational, rational, ZERO, type Rational } from '../quantity/index.js';
+
+/** Things that a design needs and no shelf keeps. */
+const GROUP_OF: Readonly<Record<string, PartGroup>> = {
+  reduction: 'Mechanics',
+  capacitor: 'Supply and wires',
+  fuse: 'Supply and wires',
+  wire: 'Supply and wires',
+  extra: 'Other',
+};
+
+/** An auxiliary goes by what it is for, which is no kind of part. */
+const groupOf = (kind: string): PartGroup =>
+  GROUP_OF[kind] ?? (PART_KINDS.find((item) => item === kind) ? declarationOf(kind as PartKind).group : 'Auxiliaries');
 
 /** One line of the parts list: what the design needs of one thing, and what is known of getting it. */
 export interface PartsLine {
   /** What it goes by in the machine's purchases. */
   readonly key: string;
   readonly kind: string;
+  readonly group: PartGroup;
   readonly name: string;
   /** Where it is used, e.g. `X, Z`. */
   readonly places: string;
@@ -162,6 +185,7 @@ function lineOf(
   const shipping = said?.shipping ?? stock?.shipping ?? null;
   return {
     ...base,
+    group: groupOf(base.kind),
     spare,
     price,
     shipping,
@@ -270,4 +294,14 @@ export function moneyText(amount: Rational): string {
   const scaled = multiplyRational(amount, rational(100, 1));
   const cents = (2n * scaled.numerator + scaled.denominator) / (2n * scaled.denominator);
   return `${cents / 100n}.${String(cents % 100n).padStart(2, '0')}`;
+}
+
+/** Lines in the groups that they belong to, with what each group comes to; groups without a line are left out. */
+export function groupedLines<L extends PartsLine>(
+  lines: readonly L[],
+): readonly { readonly group: PartGroup; readonly lines: readonly L[]; readonly sum: Rational }[] {
+  return PART_GROUPS.map((group) => {
+    const own = lines.filter((line) => line.group === group);
+    return { group, lines: own, sum: own.reduce((total, line) => addRational(total, line.total ?? ZERO), ZERO) };
+  }).filter((item) => item.lines.length > 0);
 }

@@ -34,6 +34,6 @@ describe('a comparison', () => {
     const two = { ...machine, axes: [...machine.axes, { ...(machine.axes[0] as Axis), id: 'axis-2', letter: 'Y' }] };
     const lines = compareMachines(machine, two, 'metric').different;
     expect(lines.every((line) => line.group === 'Y' && line.left === '')).toBeTrue();
-    expect(lines.some((line) => line.name === 'Steps a unit of travel, in force')).toBeTrue();
+    expect(lines.some((line) => line.name === 'Steps per unit of travel, in force')).toBeTrue();
   });
 });

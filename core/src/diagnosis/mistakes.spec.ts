@@ -11,7 +11,7 @@ const withTransmission = (specification: Axis['transmission']['specification']):
   screwMachine((axis) => ({ ...axis, transmission: { ...axis.transmission, specification } }));
 const stepsOf = (machine: Machine): number => {
   const value = new Reckoner(firstAxis(machine)).value(stepsPerUnit);
-  if (value === null) throw new Error('steps a unit must be known');
+  if (value === null) throw new Error('steps per unit must be known');
   return value;
 };
 const faultsOf = (machine: Machine, kind: MachineKind = 'router'): readonly RatioFault[] =>

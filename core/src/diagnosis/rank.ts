@@ -202,7 +202,7 @@ function separatingMeasurement(first: RankedFault | undefined, ranked: readonly 
   if (sides.size > 1 && sides.has('motor'))
     return 'Mark the motor’s shaft and count its turns for a known number of steps: a wrong microstep or step angle shows there, a wrong screw, belt or gear does not.';
   if (sides.has('setting'))
-    return 'Read the steps a unit that the controller holds, and compare it with what is entered here.';
+    return 'Read the steps per unit that the controller holds, and compare it with what is entered here.';
   if (sides.has('motor'))
     return 'Count the steps of one turn of the motor with the microsteps set to full steps: that separates step angle from microsteps.';
   if (sides.has('reading') && sides.size > 1) return 'Read one long move with a rule to see whether the units agree.';

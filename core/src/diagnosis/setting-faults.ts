@@ -32,7 +32,7 @@ function scaledSetting(setting: Setting, factor: number): Setting {
  * The causes as they are while a setting is in force in place of what the parts give. A small trim is taken as right
  * and kept through whatever is put right; a setting far from the parts takes part in the factor and goes with the
  * cause. That the setting itself is stale or mistyped is one more cause.
- * @param trim steps a unit in force over those from the parts
+ * @param trim steps per unit in force over those from the parts
  */
 export function withSetting(faults: readonly RatioFault[], axis: Axis, trim: number): readonly RatioFault[] {
   const { setting } = axis;

@@ -42,7 +42,7 @@ describe('parts of the error budget by hand', () => {
     close(Number(made(frictionError, same, given)), (Math.asin(0.075) * 0.008) / (2 * Math.PI * 50));
     expect(made(frictionError, same, { ...given, friction: 0.41 })).toContain('greater than the holding torque');
     expect(typeof made(frictionError, same, { ...given, friction: 0.4 })).toBe('number');
-    // 8 N of guides on 8 mm a turn, shared by two motors.
+    // 8 N of guides on 8 mm per turn, shared by two motors.
     const atMotor = frictionError.law(on()).inputs['friction'] as Figure<AxisContext>;
     close(of(wholeMachine(withMotor({}, { count: 2 })), atMotor), (8 * 0.008) / (4 * Math.PI));
   });

@@ -142,7 +142,7 @@ export const pitchError = part(
 
 export const stretchError = part(
   'error-stretch',
-  'Screw or belt giving way',
+  'Compliance of screw or belt',
   'e_s',
   law({
     formula: '{force} / {stiffness}',

@@ -110,7 +110,7 @@ describe('the one line that heads an axis', () => {
           driver: withCount(standing.driver, 'microsteps', 1),
         });
       });
-    // As many full steps a second as the rotor swings by itself, each 1/200 of the lead of 8 mm.
+    // As many full steps per second as the rotor swings by itself, each 1/200 of the lead of 8 mm.
     const shaking = of(at('30 mm/s'), naturalFrequency) * (8 / 200);
     const falling = at(`${shaking.toFixed(2)} mm/s`);
     const found = findings(falling);
@@ -379,7 +379,7 @@ describe('remedies', () => {
       },
     };
     const finding = judgeAxis(new Reckoner(firstAxis(slow)), sayPlain).find((item) => item.id === 'pulse-rate');
-    // 40 mm/s over 8 mm a turn are 1000 full steps a second: eighths make 8 kHz, sixteenths 16 kHz.
+    // 40 mm/s over 8 mm per turn are 1000 full steps per second: eighths make 8 kHz, sixteenths 16 kHz.
     const put = finding?.remedies[0]?.change?.(slow).axes[0]?.driver.microsteps;
     expect(put).toBe(8);
     expect(finding?.remedies.map((item) => item.words).join()).toContain('1/8');

@@ -1,5 +1,9 @@
 import { motionOf } from '../machine/index.js';
+import { PARTS } from '../parts/index.js';
+import { askedOf } from '../shape/index.js';
 import { count, exactField, quantityField } from './field-kinds.js';
+
+const CONTROLLER = askedOf(PARTS.controller.shape);
 
 export const settingDecimals = exactField(
   'controller.decimals',
@@ -16,6 +20,7 @@ export const pulseRateMost = quantityField({
   name: 'Controller’s fastest pulse rate',
   symbol: 'f_max',
   dimension: 'frequency',
+  asked: CONTROLLER.pulseRateMost,
   read: ({ controller }) => controller.specification.pulseRateMost,
 });
 
@@ -32,5 +37,6 @@ export const timerClock = quantityField({
   name: 'Clock that times the pulses',
   symbol: 'F',
   dimension: 'frequency',
+  asked: CONTROLLER.timerClock,
   read: ({ controller }) => controller.specification.timerClock,
 });

@@ -43,7 +43,7 @@ export interface PushCurve {
   readonly resonances: readonly { readonly from: number; readonly to: number; readonly cause: string }[];
   /** From torque at one motor to push at the carriage. */
   readonly pushPerTorque: number;
-  /** From carriage speed to full steps a second; null for a motor without steps. */
+  /** From carriage speed to full steps per second; null for a motor without steps. */
   readonly stepsPerSpeed: number | null;
 }
 

@@ -54,7 +54,7 @@ const DEGREE = Math.PI / 180;
 
 describe('step resolution', () => {
   // check value 1: by definition of the step angle
-  it('row 1: full steps a turn of the usual step angles', () => {
+  it('row 1: full steps per turn of the usual step angles', () => {
     const turns = (['1.8 °', '0.9 °', '7.5 °', '11.25 °'] as const).map((angle) =>
       of(withMotor(angle, 1), stepsPerMotorTurn),
     );
@@ -69,7 +69,7 @@ describe('step resolution', () => {
   });
 
   // check value 3: common practice, no source; the arithmetic is exact
-  it('row 3: 20 threads an inch at quarter steps: 800 a turn, 0.050 in a turn, 600 microsteps are 0.0375 in, 200 are 0.0125 in', () => {
+  it('row 3: 20 threads per inch at quarter steps: 800 a turn, 0.050 in a turn, 600 microsteps are 0.0375 in, 200 are 0.0125 in', () => {
     const reckoner = new Reckoner(firstAxis(screwMachine()));
     const steps = reckoner.get(exactStepsPerUnit);
     expect(reckoner.value(stepsPerMotorTurn)).toBe(800);
@@ -83,7 +83,7 @@ describe('step resolution', () => {
   });
 
   // check value 5: common practice, from memory
-  it('row 5: a can-stack motor of 32 steps behind “64:1” makes 2037.89 steps a turn, not 2048, and says the drift', () => {
+  it('row 5: a can-stack motor of 32 steps behind “64:1” makes 2037.89 steps per turn, not 2048, and says the drift', () => {
     const machine = cannedMotorMachine();
     expect(of(machine, nominalStepsPerOutputTurn)).toBe(2048);
     expect(of(machine, gearheadRatio)).toBeCloseTo(63.68395, 5);

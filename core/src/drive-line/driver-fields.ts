@@ -1,8 +1,17 @@
-import { isGuessed } from '../shape/index.js';
+import { MACHINE_ASKED } from '../machine/index.js';
+import { PARTS } from '../parts/index.js';
+import { askedOf, isGuessed } from '../shape/index.js';
 import { count, exactField, quantityField } from './field-kinds.js';
 
-export const microsteps = exactField('driver.microsteps', 'Microsteps a full step', 'm', ({ axis }) =>
-  count(axis.driver.microsteps, isGuessed(axis.driver, 'microsteps')),
+const DRIVER = askedOf(PARTS.driver.shape);
+const FORMULA = PARTS.driver.shape.fields.formula.variants;
+
+export const microsteps = exactField(
+  'driver.microsteps',
+  'Microsteps per full step',
+  'm',
+  ({ axis }) => count(axis.driver.microsteps, isGuessed(axis.driver, 'microsteps')),
+  { label: 'Microsteps' },
 );
 
 export const currentLimit = quantityField({
@@ -10,6 +19,7 @@ export const currentLimit = quantityField({
   name: 'Current limit, crest',
   symbol: 'I_pk',
   dimension: 'current',
+  asked: MACHINE_ASKED.driver.currentLimit,
   read: ({ axis }) => axis.driver.currentLimit,
 });
 
@@ -18,6 +28,7 @@ export const driverCurrentLeast = quantityField({
   name: 'Driver’s least current',
   symbol: 'I_min',
   dimension: 'current',
+  asked: DRIVER.currentLeast,
   read: ({ axis }) => axis.driver.specification.currentLeast,
 });
 
@@ -26,6 +37,7 @@ export const driverCurrentMost = quantityField({
   name: 'Driver’s greatest current',
   symbol: 'I_max',
   dimension: 'current',
+  asked: DRIVER.currentMost,
   read: ({ axis }) => axis.driver.specification.currentMost,
 });
 
@@ -34,6 +46,7 @@ export const driverVoltageLeast = quantityField({
   name: 'Driver’s least supply',
   symbol: 'V_min',
   dimension: 'voltage',
+  asked: DRIVER.voltageLeast,
   read: ({ axis }) => axis.driver.specification.voltageLeast,
 });
 
@@ -42,6 +55,7 @@ export const driverVoltageMost = quantityField({
   name: 'Driver’s greatest supply',
   symbol: 'V_max',
   dimension: 'voltage',
+  asked: DRIVER.voltageMost,
   read: ({ axis }) => axis.driver.specification.voltageMost,
 });
 
@@ -50,6 +64,7 @@ export const gain = quantityField({
   name: 'Comparator gain',
   symbol: 'g',
   dimension: 'ratio',
+  asked: askedOf(FORMULA['sense-resistor']).gain,
   read: ({ axis }) =>
     axis.driver.specification.formula?.kind === 'sense-resistor' ? axis.driver.specification.formula.gain : null,
 });
@@ -59,6 +74,7 @@ export const senseResistor = quantityField({
   name: 'Sense resistor',
   symbol: 'R_s',
   dimension: 'resistance',
+  asked: askedOf(FORMULA['sense-resistor']).senseResistor,
   read: ({ axis }) =>
     axis.driver.specification.formula?.kind === 'sense-resistor'
       ? axis.driver.specification.formula.senseResistor
@@ -67,9 +83,10 @@ export const senseResistor = quantityField({
 
 export const currentSlope = quantityField({
   id: 'driver.slope',
-  name: 'Amperes a volt of reference',
+  name: 'Amperes per volt of reference',
   symbol: 'c',
   dimension: 'conductance',
+  asked: askedOf(FORMULA.linear).slope,
   read: ({ axis }) =>
     axis.driver.specification.formula?.kind === 'linear' ? axis.driver.specification.formula.slope : null,
 });
@@ -79,14 +96,16 @@ export const onResistance = quantityField({
   name: 'Resistance of one switch',
   symbol: 'R_on',
   dimension: 'resistance',
+  asked: DRIVER.onResistance,
   read: ({ axis }) => axis.driver.specification.onResistance,
 });
 
 export const drop = quantityField({
   id: 'driver.drop',
-  name: 'Voltage that the switches keep',
+  name: 'Voltage drop of the switches',
   symbol: 'V_d',
   dimension: 'voltage',
+  asked: DRIVER.drop,
   read: ({ axis }) => axis.driver.specification.drop,
 });
 
@@ -95,22 +114,25 @@ export const thermalResistance = quantityField({
   name: 'Thermal resistance, junction to air',
   symbol: 'θ',
   dimension: 'thermal-resistance',
+  asked: DRIVER.thermalResistance,
   read: ({ axis }) => axis.driver.specification.thermalResistance,
 });
 
 export const idleShare = quantityField({
   id: 'driver.idle-share',
-  name: 'Share of the current kept at rest',
+  name: 'Share of the current at rest',
   symbol: 's_i',
   dimension: 'ratio',
+  asked: MACHINE_ASKED.driver.idleShare,
   read: ({ axis }) => axis.driver.idleShare,
 });
 
 export const quiescent = quantityField({
   id: 'driver.quiescent',
-  name: 'What the driver itself draws',
+  name: 'Quiescent power of the driver',
   symbol: 'P_q',
   dimension: 'power',
+  asked: DRIVER.quiescent,
   read: ({ axis }) => axis.driver.specification.quiescent,
 });
 
@@ -119,5 +141,6 @@ export const driverEfficiency = quantityField({
   name: 'Efficiency of the driver',
   symbol: 'η_d',
   dimension: 'ratio',
+  asked: DRIVER.efficiency,
   read: ({ axis }) => axis.driver.specification.efficiency,
 });

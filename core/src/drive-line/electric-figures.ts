@@ -52,7 +52,7 @@ export const windingInductance = figure<C>({
 });
 export const windingCurrent = figure<C>({
   id: 'winding-current',
-  name: 'Rated current a phase, as wired',
+  name: 'Rated current per phase, as wired',
   nameIn: (context) => (isBrushed(context) ? 'Rated current' : null),
   symbol: 'I_r',
   dimension: 'current',
@@ -154,7 +154,7 @@ export const pathResistance = figure<C>({
 
 const wholeSupply: Law<C> = law({
   formula: '{supply}',
-  source: 'The supply’s voltage; what the switches keep is not known',
+  source: 'The supply’s voltage; the drop of the switches is not known',
   inputs: { supply: field.supplyVoltage },
   compute: ({ supply }) => supply,
 });
@@ -162,7 +162,7 @@ const lessDrop: Law<C> = law({
   formula: '{supply} − {drop}',
   source: 'What the switches keep in saturation is lost to the coil',
   inputs: { supply: field.supplyVoltage, drop: field.drop },
-  refuse: ({ supply, drop }) => (drop >= supply ? 'The switches keep all of the supply’s voltage.' : null),
+  refuse: ({ supply, drop }) => (drop >= supply ? 'The switches drop all of the supply’s voltage.' : null),
   compute: ({ supply, drop }) => supply - drop,
 });
 
@@ -208,7 +208,7 @@ export const standstillCrest = figure<C>({
 /** What a brushed motor draws on a plain bridge when it is held fast: nothing but resistance holds it back. */
 export const stallCurrent = figure<C>({
   id: 'stall-current',
-  name: 'Current when it is held fast',
+  name: 'Stall current',
   group: 'Current and heat',
   symbol: 'I_st',
   dimension: 'current',

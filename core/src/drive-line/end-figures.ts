@@ -104,7 +104,7 @@ const pulseSpeedTop = figure<C>({
 });
 const whirlSpeedTop = figure<C>({
   id: 'whirl-speed-top',
-  name: 'Speed up to which the screw keeps clear of whip',
+  name: 'Speed below which the screw is clear of whip',
   symbol: 'v_80',
   dimension: speedDimension,
   significant: 3,
@@ -279,13 +279,13 @@ export const naturalFrequency = figure<C>({
   applies: isStepper,
 });
 
-/** Carriage speed of so many full steps a second. */
+/** Carriage speed of so many full steps per second. */
 const carriageSpeed = (fullSteps: number, p: number, travel: number): number => (fullSteps * travel) / (4 * p);
 
 const startLaw = (kind: 'friction' | 'standing', current: 'limit' | 'free', words: string): Law<C> =>
   law({
     formula: `greatest f with ½ J ω² < ${kind === 'friction' ? '[T(1 + cos a) − T_l(π − a)]/p' : '[2T cos a − T_l(π − 2a)]/p'}, a = asin(T_l/T), T the torque at f and at most {torque}; T_l = {load}, J = {inertia}, l_m = {travel}; K = {K}, R = {R}, L = {L}, p = {p}, V = {V}, I = {limit}`,
-    source: `Energy while the field runs ahead, with the torque that the volts give at that rate (standard derivation); ${words}; full steps and an abrupt stop bear less`,
+    source: `Energy while the field runs ahead, with the torque that the volts give at that rate (standard derivation); ${words}; full steps and an abrupt stop allow less`,
     inputs: {
       ...driveInputs,
       limit: limitInForce,
@@ -338,7 +338,7 @@ export const startSpeed = figure<C>({
   symbol: 'v_s',
   dimension: speedDimension,
   significant: 2,
-  law: (context) => leastOf(startTops(context), 'What binds first; full steps and an abrupt stop bear less'),
+  law: (context) => leastOf(startTops(context), 'What binds first; full steps and an abrupt stop allow less'),
   applies: isStepper,
 });
 

@@ -2,7 +2,7 @@ import type { Quantity } from '../shape/index.js';
 import { exactToNumber, type Dimension, type Rational } from '../quantity/index.js';
 import { exactReading, plainReading, readingOf, type Field, type In } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import type { Station } from '../finding/index.js';
+import type { Page, Station } from '../finding/index.js';
 
 export type AxisField = Field<AxisContext>;
 
@@ -21,32 +21,51 @@ const STATIONS = {
   mount: 'motor',
   carriage: 'carriage',
   job: 'carriage',
-  faults: 'carriage',
-  setting: 'carriage',
+  faults: 'transmission',
+  setting: 'transmission',
   controller: 'controller',
   feed: 'supply',
   train: null,
 } as const satisfies Readonly<Record<string, Station | null>>;
+
+/** Where fields are asked for that are not asked for in the drive line, by the beginning of their identity. */
+const PAGES: readonly (readonly [string, Page])[] = [
+  ['job.', 'job'],
+  ['feed.', 'supply'],
+  ['driver.current-limit', 'current'],
+];
 
 /** `motor.step-angle`: the compiler knows the places, so that no field is declared without its station. */
 export type FieldId = `${keyof typeof STATIONS}.${string}`;
 
 const stationOfField = (id: FieldId): Station | null => STATIONS[id.split('.')[0] as keyof typeof STATIONS];
 
+/** What a form calls a field, by the shape of the document. */
+type Asked = In<AxisContext, { readonly label: string }>;
+
+function formOf(id: FieldId, asked: Asked | undefined): NonNullable<AxisField['form']> {
+  if (asked === undefined) return () => null;
+  const page = PAGES.find(([start]) => id.startsWith(start))?.[1] ?? 'drive-lines';
+  return (context) => ({ page, label: (typeof asked === 'function' ? asked(context) : asked).label });
+}
+
 export interface QuantityField {
   readonly id: FieldId;
   readonly name: string;
   readonly symbol: string;
   readonly dimension: In<AxisContext, Dimension>;
+  /** As forms ask for it. */
+  readonly asked?: Asked;
   readonly read: (context: AxisContext) => Quantity | null | undefined;
 }
 
 /** A field that the document holds as text with its unit. */
-export function quantityField({ id, name, symbol, dimension, read }: QuantityField): AxisField {
+export function quantityField({ id, name, symbol, dimension, asked, read }: QuantityField): AxisField {
   return {
     kind: 'field',
     id,
     station: stationOfField(id),
+    form: formOf(id, asked),
     name,
     symbol,
     dimension,
@@ -62,11 +81,13 @@ export function exactField(
   read: (
     context: AxisContext,
   ) => { readonly ratio: Rational; readonly text: string; readonly isAssumed?: boolean } | null,
+  asked?: Asked,
 ): AxisField {
   return {
     kind: 'field',
     id,
     station: stationOfField(id),
+    form: formOf(id, asked),
     name,
     symbol,
     dimension: 'ratio',
@@ -90,11 +111,13 @@ export function derivedField(
   symbol: string,
   dimension: In<AxisContext, Dimension>,
   read: (context: AxisContext) => { readonly value: number; readonly text: string; readonly isAssumed: boolean } | null,
+  asked?: Asked,
 ): AxisField {
   return {
     kind: 'field',
     id,
     station: stationOfField(id),
+    form: formOf(id, asked),
     name,
     symbol,
     dimension,

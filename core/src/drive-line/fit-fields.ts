@@ -1,12 +1,18 @@
-import { type MountSpecification, FRAME_SIZES } from '../parts/index.js';
-import { readQuantity, type Quantity } from '../shape/index.js';
+import { type MountSpecification, FRAME_SIZES, PARTS } from '../parts/index.js';
+import { askedOf, readQuantity, type Quantity } from '../shape/index.js';
 import { derivedField, quantityField } from './field-kinds.js';
+
+const MOTOR = askedOf(PARTS.motor.shape);
+const COUPLING = askedOf(PARTS.coupling.shape);
+const MOUNT = askedOf(PARTS.mount.shape);
+const SCREW = askedOf(PARTS.transmission.shape.variants.screw);
 
 export const motorShaft = quantityField({
   id: 'motor.shaft',
   name: 'Shaft of the motor',
   symbol: 'd_m',
   dimension: 'length',
+  asked: MOTOR.shaft,
   read: ({ axis }) => axis.motor.specification.shaft,
 });
 export const motorKey = quantityField({
@@ -14,6 +20,7 @@ export const motorKey = quantityField({
   name: 'Key in the motor’s shaft',
   symbol: 'b_m',
   dimension: 'length',
+  asked: MOTOR.keyWidth,
   read: ({ axis }) => axis.motor.specification.keyWidth,
 });
 export const drivenShaft = quantityField({
@@ -21,6 +28,7 @@ export const drivenShaft = quantityField({
   name: 'Driven end or bore',
   symbol: 'd_t',
   dimension: 'length',
+  asked: SCREW.shaft,
   read: ({ axis }) => axis.transmission.specification.shaft,
 });
 export const couplingMotorBore = quantityField({
@@ -28,6 +36,7 @@ export const couplingMotorBore = quantityField({
   name: 'Bore of the coupling, motor side',
   symbol: 'B_m',
   dimension: 'length',
+  asked: COUPLING.motorBore,
   read: ({ axis }) => axis.coupling?.specification.motorBore,
 });
 export const couplingDrivenBore = quantityField({
@@ -35,13 +44,15 @@ export const couplingDrivenBore = quantityField({
   name: 'Bore of the coupling, driven side',
   symbol: 'B_t',
   dimension: 'length',
+  asked: COUPLING.drivenBore,
   read: ({ axis }) => axis.coupling?.specification.drivenBore,
 });
 export const couplingTorque = quantityField({
   id: 'coupling.torque',
-  name: 'Torque that the coupling bears',
+  name: 'Rated torque of the coupling',
   symbol: 'T_c',
   dimension: 'torque',
+  asked: COUPLING.torqueMost,
   read: ({ axis }) => axis.coupling?.specification.torqueMost,
 });
 
@@ -60,15 +71,35 @@ function faceMeasure(
   return { value, text: `${Number((value * 1000).toPrecision(4))} mm, size ${face.frame}`, isAssumed: false };
 }
 
-export const motorCircle = derivedField('motor.bolt-circle', 'Bolt circle of the motor', 'D_m', 'length', ({ axis }) =>
-  faceMeasure(axis.motor.specification, 'boltCircle'),
+export const motorCircle = derivedField(
+  'motor.bolt-circle',
+  'Bolt circle of the motor',
+  'D_m',
+  'length',
+  ({ axis }) => faceMeasure(axis.motor.specification, 'boltCircle'),
+  MOTOR.boltCircle,
 );
-export const motorPilot = derivedField('motor.pilot', 'Centring ring of the motor', 'P_m', 'length', ({ axis }) =>
-  faceMeasure(axis.motor.specification, 'pilot'),
+export const motorPilot = derivedField(
+  'motor.pilot',
+  'Centring ring of the motor',
+  'P_m',
+  'length',
+  ({ axis }) => faceMeasure(axis.motor.specification, 'pilot'),
+  MOTOR.pilot,
 );
-export const mountCircle = derivedField('mount.bolt-circle', 'Bolt circle of the mount', 'D_b', 'length', ({ axis }) =>
-  faceMeasure(axis.mount?.specification, 'boltCircle'),
+export const mountCircle = derivedField(
+  'mount.bolt-circle',
+  'Bolt circle of the mount',
+  'D_b',
+  'length',
+  ({ axis }) => faceMeasure(axis.mount?.specification, 'boltCircle'),
+  MOUNT.boltCircle,
 );
-export const mountPilot = derivedField('mount.pilot', 'Hole of the mount for the ring', 'P_b', 'length', ({ axis }) =>
-  faceMeasure(axis.mount?.specification, 'pilot'),
+export const mountPilot = derivedField(
+  'mount.pilot',
+  'Hole of the mount for the ring',
+  'P_b',
+  'length',
+  ({ axis }) => faceMeasure(axis.mount?.specification, 'pilot'),
+  MOUNT.pilot,
 );

@@ -106,7 +106,7 @@ export const driverTemperature = figure<C>({
     formula:
       '(40 °C + {theta} · ({heat} − {growing}) + c · (1 − 25 · k)) / (1 − c · k), c = {theta} · {growing}, k = 0.005/K',
     source:
-      'Heat flows through the thermal resistance while the switches’ resistance grows by 0.5 % a kelvin (standard derivation; air of 40 °C and growth common practice)',
+      'Heat flows through the thermal resistance while the switches’ resistance grows by 0.5 % per kelvin (standard derivation; air of 40 °C and growth common practice)',
     inputs: { theta: field.thermalResistance, heat: driverHeat, growing: switchHeat },
     refuse: ({ theta, heat, growing }) =>
       Number.isFinite(junctionTemperature({ growing, steady: heat - growing }, theta, BOX_AIR))

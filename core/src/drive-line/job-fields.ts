@@ -1,4 +1,4 @@
-import { motionOf } from '../machine/index.js';
+import { MACHINE_ASKED, motionOf } from '../machine/index.js';
 import { readQuantity } from '../shape/index.js';
 import { byJob, derivedField, quantityField } from './field-kinds.js';
 
@@ -7,6 +7,7 @@ export const travel = quantityField({
   name: 'Travel',
   symbol: 's',
   dimension: byJob('length', 'angle'),
+  asked: MACHINE_ASKED.job.linear.travel,
   read: ({ axis }) => axis.job.travel,
 });
 export const speed = quantityField({
@@ -14,6 +15,7 @@ export const speed = quantityField({
   name: 'Speed asked for',
   symbol: 'v',
   dimension: byJob('speed', 'angular-speed'),
+  asked: MACHINE_ASKED.job.linear.speed,
   read: ({ axis }) => axis.job.speed,
 });
 export const tolerance = quantityField({
@@ -21,6 +23,7 @@ export const tolerance = quantityField({
   name: 'Tolerance asked for, either way',
   symbol: 'tol',
   dimension: byJob('length', 'angle'),
+  asked: MACHINE_ASKED.job.linear.tolerance,
   read: ({ axis }) => axis.job.tolerance,
 });
 export const load = quantityField({
@@ -28,6 +31,7 @@ export const load = quantityField({
   name: 'Load at the carriage',
   symbol: 'F',
   dimension: byJob('force', 'torque'),
+  asked: MACHINE_ASKED.job.linear.load,
   read: ({ axis }) => axis.job.load,
 });
 
@@ -36,6 +40,7 @@ export const acceleration = quantityField({
   name: 'Acceleration asked for',
   symbol: 'a',
   dimension: byJob('acceleration', 'angular-acceleration'),
+  asked: MACHINE_ASKED.job.linear.acceleration,
   read: ({ axis }) => axis.job.acceleration,
 });
 export const braking = quantityField({
@@ -43,6 +48,7 @@ export const braking = quantityField({
   name: 'Braking asked for',
   symbol: 'b',
   dimension: byJob('acceleration', 'angular-acceleration'),
+  asked: MACHINE_ASKED.job.linear.braking,
   read: ({ axis }) => axis.job.braking,
 });
 export const startJump = quantityField({
@@ -50,6 +56,7 @@ export const startJump = quantityField({
   name: 'Speed that a ramp starts from',
   symbol: 'v_0',
   dimension: byJob('speed', 'angular-speed'),
+  asked: MACHINE_ASKED.job.linear.startSpeed,
   read: ({ axis }) => axis.job.startSpeed,
 });
 export const moveTime = quantityField({
@@ -57,6 +64,7 @@ export const moveTime = quantityField({
   name: 'Time for the whole travel',
   symbol: 't',
   dimension: 'time',
+  asked: MACHINE_ASKED.job.linear.moveTime,
   read: ({ axis }) => axis.job.moveTime,
 });
 export const jerk = quantityField({
@@ -64,6 +72,7 @@ export const jerk = quantityField({
   name: 'Jerk allowed',
   symbol: 'j',
   dimension: byJob('jerk', 'angular-jerk'),
+  asked: MACHINE_ASKED.job.linear.jerk,
   read: ({ axis }) => axis.job.jerk,
 });
 export const resolution = quantityField({
@@ -71,6 +80,7 @@ export const resolution = quantityField({
   name: 'Resolution asked for',
   symbol: 'q_0',
   dimension: byJob('length', 'angle'),
+  asked: MACHINE_ASKED.job.linear.resolution,
   read: ({ axis }) => axis.job.resolution,
 });
 export const backlashAllowed = quantityField({
@@ -78,6 +88,7 @@ export const backlashAllowed = quantityField({
   name: 'Lost motion allowed',
   symbol: 'B_0',
   dimension: byJob('length', 'angle'),
+  asked: MACHINE_ASKED.job.linear.backlash,
   read: ({ axis }) => axis.job.backlash,
 });
 export const friction = quantityField({
@@ -85,6 +96,7 @@ export const friction = quantityField({
   name: 'Friction of the guides',
   symbol: 'F_f',
   dimension: byJob('force', 'torque'),
+  asked: MACHINE_ASKED.job.linear.friction,
   read: ({ axis }) => axis.job.friction,
 });
 /** Friction that somebody said: what stops a fall or eats energy may not rest on a guess. */
@@ -122,6 +134,7 @@ export const incline = quantityField({
   name: 'Incline of the travel',
   symbol: 'β',
   dimension: 'angle',
+  asked: MACHINE_ASKED.job.linear.incline,
   read: ({ axis }) => (axis.job.kind === 'linear' ? axis.job.incline : null),
 });
 export const counterweight = quantityField({
@@ -129,6 +142,7 @@ export const counterweight = quantityField({
   name: 'Counterweight',
   symbol: 'm_c',
   dimension: 'mass',
+  asked: MACHINE_ASKED.job.linear.counterweight,
   read: ({ axis }) => (axis.job.kind === 'linear' ? axis.job.counterweight : null),
 });
 export const imbalance = quantityField({
@@ -136,13 +150,15 @@ export const imbalance = quantityField({
   name: 'Torque of weight off the axis',
   symbol: 'T_w',
   dimension: 'torque',
+  asked: MACHINE_ASKED.job.rotary.imbalance,
   read: ({ axis }) => (axis.job.kind === 'rotary' ? axis.job.imbalance : null),
 });
 export const marginWanted = quantityField({
   id: 'job.margin',
-  name: 'Torque wanted over needed',
+  name: 'Torque margin wanted',
   symbol: 'M_0',
   dimension: 'ratio',
+  asked: MACHINE_ASKED.job.linear.margin,
   read: ({ axis }) => axis.job.margin,
 });
 
@@ -151,6 +167,7 @@ export const duty = quantityField({
   name: 'Share of the time that it moves',
   symbol: 'd',
   dimension: 'ratio',
+  asked: MACHINE_ASKED.job.linear.duty,
   read: ({ axis }) => axis.job.duty,
 });
 
@@ -159,6 +176,7 @@ export const mass = quantityField({
   name: 'Mass of the carriage',
   symbol: 'm',
   dimension: 'mass',
+  asked: MACHINE_ASKED.carriage.mass,
   read: ({ axis }) => axis.carriage.mass,
 });
 export const inertia = quantityField({
@@ -166,6 +184,7 @@ export const inertia = quantityField({
   name: 'Inertia of what turns on the axis',
   symbol: 'J_c',
   dimension: 'inertia',
+  asked: MACHINE_ASKED.carriage.inertia,
   read: ({ axis }) => axis.carriage.inertia,
 });
 
@@ -174,6 +193,7 @@ export const faultBacklash = quantityField({
   name: 'Backlash of screw, belt or rack',
   symbol: 'B_t',
   dimension: byJob('length', 'angle'),
+  asked: MACHINE_ASKED.faults.linear.backlash,
   read: ({ axis }) => axis.faults.backlash,
 });
 export const leadError = quantityField({
@@ -181,6 +201,7 @@ export const leadError = quantityField({
   name: 'Lead or pitch error over the travel',
   symbol: 'e_l',
   dimension: byJob('length', 'angle'),
+  asked: MACHINE_ASKED.faults.linear.leadError,
   read: ({ axis }) => axis.faults.leadError,
 });
 export const warming = quantityField({
@@ -188,6 +209,7 @@ export const warming = quantityField({
   name: 'Warming while it works',
   symbol: 'ΔT',
   dimension: 'temperature-difference',
+  asked: MACHINE_ASKED.faults.linear.warming,
   read: ({ axis }) => (axis.faults.kind === 'linear' ? axis.faults.warming : null),
 });
 export const expansion = quantityField({
@@ -195,5 +217,6 @@ export const expansion = quantityField({
   name: 'Thermal expansion',
   symbol: 'α_T',
   dimension: 'temperature-coefficient',
+  asked: MACHINE_ASKED.faults.linear.expansion,
   read: ({ axis }) => (axis.faults.kind === 'linear' ? axis.faults.expansion : null),
 });

@@ -157,7 +157,7 @@ export function powerOff(reckoner: Reckoner<AxisContext>, say: Say): PowerOff | 
       falls: outcome.kind === 'value' && outcome.isAssumed ? null : false,
       sentence: `${letter} is held only by the motor’s detent torque, ${say(detent, 'torque')} against ${say(fall, 'torque')}: a knock lets it fall.`,
     };
-  const grease = outcome.kind === 'value' && outcome.isAssumed ? ', taking what is not said at its worst' : '';
+  const grease = outcome.kind === 'value' && outcome.isAssumed ? ', with the worst taken where nothing is known' : '';
   return {
     falls: true,
     sentence: `${letter} drops when the power goes: its line does not lock, and the weight turns the motor with ${say(fall, 'torque')}${grease}.`,

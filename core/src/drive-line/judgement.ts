@@ -1,7 +1,7 @@
 import { preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { Field, Figure, Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
-import { placeOn, type Finding, type Station } from '../finding/index.js';
+import { placeOn, type Finding, type Page, type Place, type Station } from '../finding/index.js';
 
 /** Writes an SI value with its unit in the reader's system, rounded to its uncertainty where one is given. */
 export type Say = (value: number, dimension: Dimension, uncertainty?: number) => string;
@@ -29,6 +29,8 @@ type RuleInputs = Readonly<Record<string, Field<AxisContext> | Figure<AxisContex
 export interface Rule {
   readonly id: string;
   readonly station: Station;
+  /** The field to change, where it is not the first of its inputs that is asked for at its station. */
+  readonly mends: Field<AxisContext> | null;
   /** Someone can be hurt: it comes before whatever else is no stop. */
   readonly isDanger: boolean;
   readonly inputs: RuleInputs;
@@ -39,11 +41,24 @@ export interface Rule {
 export function rule<const I extends RuleInputs>(declaration: {
   readonly id: string;
   readonly station: Station;
+  readonly mends?: Field<AxisContext>;
   readonly isDanger?: boolean;
   readonly inputs: I;
   readonly judge: (values: { readonly [K in keyof I]: number }, say: Say, context: AxisContext) => Judged | null;
 }): Rule {
-  return { isDanger: false, ...declaration, judge: declaration.judge as Rule['judge'] };
+  return { isDanger: false, mends: null, ...declaration, judge: declaration.judge as Rule['judge'] };
+}
+
+/** Where a finding is put right: the field of its rule, else the first input that is asked for at its station. */
+function placeToMend({ mends, inputs, station }: Rule, context: AxisContext): Place {
+  const at = { axisId: context.axis.id, station };
+  const own = mends?.form?.(context);
+  if (own) return placeOn(own.page as Page, { ...at, field: own.label });
+  const forms = Object.values(inputs).map((input) =>
+    input.kind === 'field' && input.station === station ? input.form?.(context) : null,
+  );
+  const field = forms.find((form) => form?.page === 'drive-lines')?.label ?? null;
+  return placeOn('drive-lines', { ...at, field });
 }
 
 /** Every finding on an axis: stops, then what can hurt someone, then the rest, each in the order of the rules. */
@@ -62,7 +77,7 @@ export function judgeBy(rules: readonly Rule[], reckoner: Reckoner<AxisContext>,
     const rank = judged.severity === 'stop' ? 0 : item.isDanger ? 1 : 2;
     found.push({
       id: item.id,
-      place: placeOn('drive-lines', { axisId: reckoner.context.axis.id, station: item.station }),
+      place: placeToMend(item, reckoner.context),
       ...judged,
       figures: Object.values(item.inputs).filter((input) => input.kind === 'figure'),
       rank,

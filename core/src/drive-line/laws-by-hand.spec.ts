@@ -124,7 +124,9 @@ describe('steps by hand', () => {
       157_480,
     );
     close(made(line.roundedSteps, turning, { steps: 5093.2, decimals: 1 }), (88.9 * 180) / Math.PI);
-    expect(made(line.roundedSteps, (axis) => axis, { steps: 400, decimals: 0 })).toContain('Nothing is left of it');
+    expect(made(line.roundedSteps, (axis) => axis, { steps: 400, decimals: 0 })).toContain(
+      'Rounded to so few decimals',
+    );
     close(
       made(line.roundedSteps, (axis) => axis, { steps: 500, decimals: 0 }),
       1000,
@@ -169,7 +171,7 @@ describe('currents and torques by hand', () => {
 
   it('leave the coil what the switches do not keep', () => {
     const drop = withDriver({ drop: q('3 V') });
-    expect(made(line.coilVoltage, drop, { supply: 3, drop: 3 })).toContain('keep all of the supply');
+    expect(made(line.coilVoltage, drop, { supply: 3, drop: 3 })).toContain('drop all of the supply');
     close(made(line.coilVoltage, drop, { supply: 12, drop: 3 }), 9);
   });
 

@@ -68,7 +68,7 @@ describe('gears', () => {
       ],
       faults: { ...axis.faults, backlash: quantityOf('0.02 mm') },
     }));
-    // 1° behind the first pair is a third of a degree at the last shaft; 8 mm a turn.
+    // 1° behind the first pair is a third of a degree at the last shaft; 8 mm per turn.
     expect(of(machine, backlashTotal)).toBeCloseTo(20e-6 + ((1 / 3 + 0.5) / 360) * 0.008, 9);
   });
 });

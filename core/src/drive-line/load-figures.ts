@@ -19,7 +19,8 @@ type C = AxisContext;
 export type ScrewForm = 'trapezoidal' | 'square' | 'v';
 
 export const SHIGLEY =
-  'Power screws (Shigley’s Mechanical Engineering Design, “The mechanics of power screws”, from memory)';
+  // From memory.
+  'Power screws (Shigley’s Mechanical Engineering Design, “The mechanics of power screws”)';
 const forceDimension = byJob('force', 'torque');
 
 /** The screw of an axis, if it slides on one whose thread rubs. */

@@ -1,5 +1,5 @@
-import { trainRatio } from '../parts/index.js';
-import { isGuessed, readQuantity, type Quantity } from '../shape/index.js';
+import { PARTS, trainRatio } from '../parts/index.js';
+import { askedOf, isGuessed, readQuantity, type Quantity } from '../shape/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
 import { count, derivedField, exactField, quantityField, type AxisField } from './field-kinds.js';
@@ -14,11 +14,16 @@ import {
   wholeTrainLosses,
 } from './gear-train.js';
 
+const MOTOR = askedOf(PARTS.motor.shape);
+const ENCODER = askedOf(PARTS.motor.shape.fields.encoder);
+const GEARHEAD = askedOf(PARTS.motor.shape.fields.gearhead);
+
 export const stepAngle = quantityField({
   id: 'motor.step-angle',
   name: 'Step angle',
   symbol: 'α',
   dimension: 'angle',
+  asked: MOTOR.stepAngle,
   read: ({ axis }) => axis.motor.specification.stepAngle,
 });
 export const holdingTorque = quantityField({
@@ -26,13 +31,15 @@ export const holdingTorque = quantityField({
   name: 'Holding torque',
   symbol: 'T_hold',
   dimension: 'torque',
+  asked: MOTOR.holdingTorque,
   read: ({ axis }) => axis.motor.specification.holdingTorque,
 });
 export const ratedCurrent = quantityField({
   id: 'motor.rated-current',
-  name: 'Rated current a phase',
+  name: 'Rated current per phase',
   symbol: 'I_rated',
   dimension: 'current',
+  asked: MOTOR.ratedCurrent,
   read: ({ axis }) => axis.motor.specification.ratedCurrent,
 });
 const printedRatio = quantityField({
@@ -40,6 +47,7 @@ const printedRatio = quantityField({
   name: 'Printed gearhead ratio',
   symbol: 'i_nom',
   dimension: 'ratio',
+  asked: GEARHEAD.nominal,
   read: ({ axis }) => axis.motor.specification.gearhead?.nominal,
 });
 /** A printed ratio is rounded unless somebody says how far it is known. */
@@ -57,6 +65,7 @@ export const detentTorque = quantityField({
   name: 'Detent torque',
   symbol: 'T_d',
   dimension: 'torque',
+  asked: MOTOR.detentTorque,
   read: ({ axis }) => axis.motor.specification.detentTorque,
 });
 export const resistance = quantityField({
@@ -64,6 +73,7 @@ export const resistance = quantityField({
   name: 'Coil resistance, as quoted',
   symbol: 'R_s',
   dimension: 'resistance',
+  asked: MOTOR.resistance,
   read: ({ axis }) => axis.motor.specification.resistance,
 });
 export const inductance = quantityField({
@@ -71,6 +81,7 @@ export const inductance = quantityField({
   name: 'Coil inductance, as quoted',
   symbol: 'L_s',
   dimension: 'inductance',
+  asked: MOTOR.inductance,
   read: ({ axis }) => axis.motor.specification.inductance,
 });
 export const rotorInertia = quantityField({
@@ -78,6 +89,7 @@ export const rotorInertia = quantityField({
   name: 'Rotor inertia',
   symbol: 'J_r',
   dimension: 'inertia',
+  asked: MOTOR.rotorInertia,
   read: ({ axis }) => axis.motor.specification.rotorInertia,
 });
 export const stepError = quantityField({
@@ -85,6 +97,7 @@ export const stepError = quantityField({
   name: 'Step error, as a part of a full step',
   symbol: 'ε',
   dimension: 'ratio',
+  asked: MOTOR.stepError,
   read: ({ axis }) => axis.motor.specification.stepError,
 });
 export const brushedConstant = quantityField({
@@ -92,13 +105,15 @@ export const brushedConstant = quantityField({
   name: 'Torque constant',
   symbol: 'K',
   dimension: 'torque-constant',
+  asked: MOTOR.torqueConstant,
   read: ({ axis }) => axis.motor.specification.torqueConstant,
 });
 export const noLoadCurrent = quantityField({
   id: 'motor.no-load-current',
-  name: 'Current without load',
+  name: 'No-load current',
   symbol: 'I_0',
   dimension: 'current',
+  asked: MOTOR.noLoadCurrent,
   read: ({ axis }) => axis.motor.specification.noLoadCurrent,
 });
 export const followingLimit = quantityField({
@@ -106,16 +121,18 @@ export const followingLimit = quantityField({
   name: 'Following error that stops the drive',
   symbol: 'φ_max',
   dimension: 'angle',
+  asked: ENCODER.followingLimit,
   read: ({ axis }) => axis.motor.specification.encoder?.followingLimit,
 });
 export const encoderCounts = exactField(
   'motor.encoder-counts',
-  'Encoder counts a turn of the motor',
+  'Encoder counts per turn of the motor',
   'N',
   ({ axis }) => {
     const { encoder } = axis.motor.specification;
     return encoder && count(encoder.counts, isGuessed(encoder, 'counts'));
   },
+  ENCODER.counts,
 );
 
 /** Gearhead and reduction together, from the motor's shaft to the last one. */
@@ -185,6 +202,7 @@ export const motorSpeedMost = derivedField(
     const value = usualSpeedMost(stepAngle);
     return { value, text: `${Math.round(value / TURNS_A_MINUTE)} turns/min`, isAssumed: true };
   },
+  MOTOR.speedMost,
 );
 
 const inertiaText = (value: number): string => `${shown(value * 1e7)} g·cm²`;
@@ -223,6 +241,7 @@ export const ratedVoltage = quantityField({
   name: 'Rated voltage of a coil',
   symbol: 'V_r',
   dimension: 'voltage',
+  asked: MOTOR.ratedVoltage,
   read: ({ axis }) => axis.motor.specification.ratedVoltage,
 });
 

@@ -433,7 +433,8 @@ export const feedDrop = figure<C>({
   significant: 2,
   law: law({
     formula: '{current} · 2 · {length} · ρ / {area}, ρ = 1/58 Ω·mm²/m',
-    source: 'Ohm’s law there and back; copper at 20 °C (IEC 60028, from memory)',
+    // From memory.
+    source: 'Ohm’s law there and back; copper at 20 °C (IEC 60028)',
     inputs: { current: supplyPeak, length: field.feedLength, area: field.feedArea },
     compute: ({ current, length, area }) => current * pairResistance(area, length),
   }),

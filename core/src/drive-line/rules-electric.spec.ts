@@ -21,7 +21,7 @@ describe('a current limit', () => {
     expect(severity(...at(1.6 * Math.SQRT2 * AT))).toBe('nothing');
     expect(severity(...at(1.6 * Math.SQRT2 * BEYOND))).toBe('stop');
     expect(reason(...at(2.4))).toBe(
-      'Limit 2.4 current crest is above what the motor bears, 2.26274 current crest at 1.6 current a phase. It will overheat.',
+      'Limit 2.4 current crest is above what the motor withstands, 2.26274 current crest at 1.6 current per phase. It will overheat.',
     );
     expect(remedies(...at(2.4))).toEqual([
       'try: Lower the current limit to 1.6 current.',
@@ -47,11 +47,13 @@ describe('a current limit', () => {
     expect(severity(...at(1.6 * AT, 'chopper'))).toBe('nothing');
     expect(severity(...at(1.6 * BEYOND, 'chopper'))).toBe('stop');
     expect(reason(...at(1.7, 'chopper'))).toBe(
-      'Limit 1.7 current is above the 1.6 current that the motor bears continuously. It will overheat.',
+      'Limit 1.7 current is above the 1.6 current that the motor withstands continuously. It will overheat.',
     );
     expect(remedies(...at(1.7, 'chopper')).length).toBe(2);
     expect(severity(...at(5, 'bridge'))).toBe('caution');
-    expect(reason(...at(5, 'bridge'))).toContain('Held fast, the motor draws 5 current; it bears 1.6 current all day.');
+    expect(reason(...at(5, 'bridge'))).toContain(
+      'Stalled, the motor draws 5 current; it withstands 1.6 current continuously.',
+    );
     expect(remedies(...at(5, 'bridge'))).toEqual([
       'Choose a driver that limits the current, or a fuse that a jam blows.',
       'Choose a motor with a higher rated current.',
@@ -82,7 +84,7 @@ describe('a current limit', () => {
       'stop',
     ]);
     expect(reason(...at(2, brushed('bridge')))).toBe(
-      'Held fast, the motor draws 2 current; the driver’s switches carry 1.2 current.',
+      'Stalled, the motor draws 2 current; the driver’s switches carry 1.2 current.',
     );
     expect(remedies(...at(2, constant))).toEqual([
       'Choose a lower voltage, or a driver that limits the current.',
@@ -317,6 +319,6 @@ describe('driver and wiring', () => {
     expect(severity(...at(on()))).toBe('nothing');
     expect(severity(...at(on(withMotor({ type: 'brushed', encoder }))))).toBe('nothing');
     expect(severity(...at(on(withMotor({ type: 'brushed' }))))).toBe('stop');
-    expect(remedies(...at(on(withMotor({ type: 'brushed' }))))).toEqual(['Fit an encoder and say its counts.']);
+    expect(remedies(...at(on(withMotor({ type: 'brushed' }))))).toEqual(['Fit an encoder and enter its counts.']);
   });
 });

@@ -99,6 +99,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
   rule({
     id: 'limit-above-motor',
     station: 'driver',
+    mends: field.currentLimit,
     inputs: { limit: limitInForce, rated: windingCurrent, advised: advisedLimit },
     judge({ limit, rated, advised }, say, context) {
       const stronger = advice('Choose a motor with a higher rated current.');
@@ -108,12 +109,12 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         return isRegulated(context)
           ? {
               severity: 'stop',
-              sentence: `Limit ${say(limit, 'current')} is above the ${say(rated, 'current')} that the motor bears continuously. It will overheat.`,
+              sentence: `Limit ${say(limit, 'current')} is above the ${say(rated, 'current')} that the motor withstands continuously. It will overheat.`,
               remedies: [lower, stronger],
             }
           : {
               severity: 'caution',
-              sentence: `Held fast, the motor draws ${say(limit, 'current')}; it bears ${say(rated, 'current')} all day. A jam burns it unless something switches it off.`,
+              sentence: `Stalled, the motor draws ${say(limit, 'current')}; it withstands ${say(rated, 'current')} continuously. A jam burns it unless something switches it off.`,
               remedies: [advice('Choose a driver that limits the current, or a fuse that a jam blows.'), stronger],
             };
       }
@@ -121,7 +122,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
       return isRegulated(context)
         ? {
             severity: 'stop',
-            sentence: `Limit ${say(limit, 'current')} crest is above what the motor bears, ${say(Math.SQRT2 * rated, 'current')} crest at ${say(rated, 'current')} a phase. It will overheat.`,
+            sentence: `Limit ${say(limit, 'current')} crest is above what the motor withstands, ${say(Math.SQRT2 * rated, 'current')} crest at ${say(rated, 'current')} per phase. It will overheat.`,
             remedies: [lower, stronger],
           }
         : {
@@ -137,6 +138,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
   rule({
     id: 'limit-above-driver',
     station: 'driver',
+    mends: field.currentLimit,
     inputs: { limit: limitInForce, most: driverCrestMost },
     judge({ limit, most }, say, context) {
       // On constant volts both coils draw their whole current at once; the vector of the two is √2 of what one switch
@@ -155,7 +157,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         };
       return {
         severity: 'stop',
-        sentence: `${isBrushed(context) ? 'Held fast, the motor' : 'Standing still, a coil'} draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
+        sentence: `${isBrushed(context) ? 'Stalled, the motor' : 'Standing still, a coil'} draws ${say(carried, 'current')}; the driver’s switches carry ${say(most, 'current')}.`,
         remedies: [
           advice('Choose a lower voltage, or a driver that limits the current.'),
           advice('Choose a motor with more resistance.'),
@@ -166,6 +168,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
   rule({
     id: 'limit-below-driver',
     station: 'driver',
+    mends: field.currentLimit,
     inputs: { limit: limitInForce, least: field.driverCurrentLeast },
     judge: ({ limit, least }, say, context) =>
       isRegulated(context) && limit < least / ROUNDING
@@ -319,7 +322,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
         ? {
             severity: 'stop',
             sentence: 'A brushed motor does not know where it is: without an encoder nothing can be positioned.',
-            remedies: [advice('Fit an encoder and say its counts.')],
+            remedies: [advice('Fit an encoder and enter its counts.')],
           }
         : null,
   }),

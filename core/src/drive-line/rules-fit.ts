@@ -41,7 +41,7 @@ function boreMismatch(bore: number, shaft: number, what: string, whose: string, 
 export const FIT_RULES: readonly Rule[] = [
   rule({
     id: 'coupling-motor-bore',
-    station: 'motor',
+    station: 'transmission',
     inputs: { bore: field.couplingMotorBore, shaft: field.motorShaft },
     judge: ({ bore, shaft }, say) => boreMismatch(bore, shaft, 'The coupling’s motor side', 'the motor’s shaft', say),
   }),
@@ -63,7 +63,8 @@ export const FIT_RULES: readonly Rule[] = [
   }),
   rule({
     id: 'key-without-keyway',
-    station: 'motor',
+    station: 'transmission',
+    mends: field.couplingMotorBore,
     inputs: { key: field.motorKey, bore: field.couplingMotorBore },
     judge: ({ key }, say, { axis }) => {
       const way = axis.coupling?.specification.keyWidth ?? null;
@@ -92,7 +93,7 @@ export const FIT_RULES: readonly Rule[] = [
       torque > most
         ? {
             severity: 'caution',
-            sentence: `The coupling bears ${say(most, 'torque')}; the motor can twist it with ${say(torque, 'torque')}.`,
+            sentence: `The coupling is rated ${say(most, 'torque')}; the motor can twist it with ${say(torque, 'torque')}.`,
             remedies: [advice('Choose a stronger coupling.')],
           }
         : null,

@@ -17,8 +17,8 @@ describe('a screw', () => {
       'caution',
       'stop',
     ]);
-    expect(reason(...at(0.22))).toContain('The screw comes near whipping, at 0.25 speed of the carriage');
-    expect(reason(...at(0.3))).toBe('The screw whips at its critical speed: 0.25 speed of the carriage.');
+    expect(reason(...at(0.22))).toContain('The screw comes near its critical speed, at 0.25 speed of the carriage');
+    expect(reason(...at(0.3))).toBe('The screw reaches its critical speed: 0.25 speed of the carriage.');
     // 12 mm and a quarter more.
     expect(remedies(...at(0.3))).toEqual([
       'try: Hold the screw firmly at both ends.',
@@ -248,7 +248,7 @@ describe('what joins motor and mechanics', () => {
   it('bears the motor’s twist', () => {
     const at = (torque: number): Parameters<typeof judged> => ['coupling-torque', { most: 0.6, torque }];
     expect([severity(...at(0.6)), severity(...at(0.61))]).toEqual(['nothing', 'caution']);
-    expect(reason(...at(0.8))).toBe('The coupling bears 0.6 torque; the motor can twist it with 0.8 torque.');
+    expect(reason(...at(0.8))).toBe('The coupling is rated 0.6 torque; the motor can twist it with 0.8 torque.');
     expect(remedies(...at(0.8))).toEqual(['Choose a stronger coupling.']);
   });
 

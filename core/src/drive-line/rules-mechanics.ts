@@ -50,12 +50,12 @@ export const MECHANICS_RULES: readonly Rule[] = [
       return speed > limit
         ? {
             severity: 'stop',
-            sentence: `The screw whips at its critical speed: ${say(limit, speedDimension(context))} of the carriage.`,
+            sentence: `The screw reaches its critical speed: ${say(limit, speedDimension(context))} of the carriage.`,
             remedies,
           }
         : {
             severity: 'caution',
-            sentence: `The screw comes near whipping, at ${say(limit, speedDimension(context))} of the carriage; 80 % of that is the usual limit.`,
+            sentence: `The screw comes near its critical speed, at ${say(limit, speedDimension(context))} of the carriage; 80 % of that is the usual limit.`,
             remedies,
           };
     },
@@ -146,6 +146,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
   rule({
     id: 'backlash-beyond-allowed',
     station: 'transmission',
+    mends: field.faultBacklash,
     inputs: { play: backlashTotal, allowed: field.backlashAllowed },
     judge: ({ play, allowed }, say, context) =>
       play > allowed * ROUNDING
@@ -167,7 +168,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       Math.abs(drift) > 1e-9
         ? {
             severity: 'caution',
-            sentence: `The printed ratio is rounded: its teeth give ${ratio.toFixed(5)}. Believing the print drifts ${say(Math.abs(drift), 'angle')} a turn.`,
+            sentence: `The printed ratio is rounded: its teeth give ${ratio.toFixed(5)}. Believing the print drifts ${say(Math.abs(drift), 'angle')} per turn.`,
             remedies: [advice('Use the steps from the teeth, as here.')],
           }
         : null,
@@ -184,7 +185,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
       const spread =
         off === 0
           ? ''
-          : ` Rounded, it may stand for ${least} to ${most}, ${say((2 * Math.PI * off) / nominal, 'angle', (2 * Math.PI * off) / nominal / ROUGHLY)} a turn either way.`;
+          : ` Rounded, it may stand for ${least} to ${most}, ${say((2 * Math.PI * off) / nominal, 'angle', (2 * Math.PI * off) / nominal / ROUGHLY)} per turn, either way.`;
       return {
         severity: 'caution',
         sentence: `Only the printed gearhead ratio is known.${spread} A turntable then creeps.`,

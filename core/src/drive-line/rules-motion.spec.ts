@@ -28,7 +28,7 @@ describe('a load', () => {
 
   it('is met by more current where motor and driver bear it, by gears, by another motor', () => {
     const rest = ['try: Gear down two to one with a toothed belt.', 'Choose a stronger motor.'];
-    const more = 'try: Raise the current limit to what the motor and driver bear.';
+    const more = 'try: Raise the current limit to what motor and driver allow.';
     expect(remedies(...at(0.9))).toEqual(rest);
     expect(remedies(...at(0.9, 1.5 / 1.021))).toEqual([more, ...rest]);
     expect(remedies(...at(0.9, 1.5 / 1.019))).toEqual(rest);
@@ -99,7 +99,7 @@ describe('the force at speed', () => {
   it('is met where the current binds by current and gears', () => {
     const bound = { binds: 0.05, limit: 1 };
     expect(remedies(...at(bound))).toEqual([
-      'try: Raise the current limit to what the motor and driver bear.',
+      'try: Raise the current limit to what motor and driver allow.',
       'try: Ask for 31 mm/s.',
       'try: Gear down two to one with a toothed belt.',
       'Choose a stronger motor.',
@@ -198,7 +198,7 @@ describe('pulses', () => {
 describe('a speed', () => {
   it('beside a resonance is warned of, within 15 % either way', () => {
     const context = on((axis) => ({ ...axis, driver: { ...axis.driver, microsteps: 4 } }));
-    // 200 full steps a turn of 8 mm.
+    // 200 full steps per turn of 8 mm.
     const at = (rate: number, made = context): Parameters<typeof judged> => [
       'resonance',
       { f0: 120, speed: (rate * 0.008) / 200, travel: 0.008, p: 50 },

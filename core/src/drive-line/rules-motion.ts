@@ -39,7 +39,7 @@ function moreCurrent(context: AxisContext, limit: number, advised: number): read
   const { currentMost } = context.axis.driver.specification;
   const most = Math.min(advised, currentMost ? readQuantity(currentMost, 'current').value : Infinity);
   return context.axis.driver.specification.type === 'chopper' && most > limit * 1.02
-    ? [currentLimitOf(context, most, 'Raise the current limit to what the motor and driver bear.')]
+    ? [currentLimitOf(context, most, 'Raise the current limit to what motor and driver allow.')]
     : [];
 }
 
@@ -168,6 +168,7 @@ export const MOTION_RULES: readonly Rule[] = [
   rule({
     id: 'timer-grain',
     station: 'controller',
+    mends: field.timerClock,
     inputs: { error: timerError },
     judge: ({ error }) =>
       Math.abs(error) > GRAIN_MOST

@@ -93,9 +93,13 @@ const stepsFromEncoder: Law<C> = law({
 
 export const stepsPerMotorTurn = figure<C>({
   id: 'steps-per-motor-turn',
-  name: 'Microsteps a turn of the motor',
+  name: 'Microsteps per turn of the motor',
   nameIn: (context) =>
-    isBrushed(context) ? 'Counts a turn of the motor' : isConstantVoltage(context) ? 'Steps a turn of the motor' : null,
+    isBrushed(context)
+      ? 'Counts per turn of the motor'
+      : isConstantVoltage(context)
+        ? 'Steps per turn of the motor'
+        : null,
   symbol: 'S_m',
   dimension: 'count',
   significant: 7,
@@ -104,13 +108,13 @@ export const stepsPerMotorTurn = figure<C>({
 
 export const stepsPerOutputTurn = figure<C>({
   id: 'steps-per-output-turn',
-  name: 'Microsteps a turn of the last shaft, exact',
+  name: 'Microsteps per turn of the last shaft, exact',
   group: 'Steps',
   nameIn: (context) =>
     isBrushed(context)
-      ? 'Counts a turn of the last shaft, exact'
+      ? 'Counts per turn of the last shaft, exact'
       : isConstantVoltage(context)
-        ? 'Steps a turn of the last shaft, exact'
+        ? 'Steps per turn of the last shaft, exact'
         : null,
   symbol: 'S_o',
   dimension: 'count',
@@ -127,12 +131,12 @@ export const stepsPerOutputTurn = figure<C>({
 /** What a builder gets who believes the ratio printed on the gearhead. */
 export const nominalStepsPerOutputTurn = figure<C>({
   id: 'nominal-steps-per-output-turn',
-  name: 'Microsteps a turn of the last shaft, by the printed ratio',
+  name: 'Microsteps per turn of the last shaft, by the printed ratio',
   nameIn: (context) =>
     isBrushed(context)
-      ? 'Counts a turn of the last shaft, by the printed ratio'
+      ? 'Counts per turn of the last shaft, by the printed ratio'
       : isConstantVoltage(context)
-        ? 'Steps a turn of the last shaft, by the printed ratio'
+        ? 'Steps per turn of the last shaft, by the printed ratio'
         : null,
   symbol: 'S_nom',
   dimension: 'count',
@@ -148,7 +152,7 @@ export const nominalStepsPerOutputTurn = figure<C>({
 
 export const driftPerTurn = figure<C>({
   id: 'drift-per-turn',
-  name: 'Drift a turn if the printed ratio is believed',
+  name: 'Drift per turn if the printed ratio is believed',
   symbol: 'δ',
   dimension: 'angle',
   significant: 4,
@@ -170,14 +174,16 @@ const travelLaws: Readonly<Record<C['axis']['transmission']['specification']['ki
   }),
   belt: law({
     formula: '{teeth} · {pitch}',
-    source: 'Pitch line of a synchronous belt (ISO 5296:2012, from memory)',
+    // From memory.
+    source: 'Pitch line of a synchronous belt (ISO 5296:2012)',
     inputs: { teeth: field.pinionTeeth, pitch: field.beltPitch },
     compute: ({ teeth, pitch }) => teeth * pitch,
     exact: ({ teeth, pitch }) => multiplyExact(teeth, pitch),
   }),
   rack: law({
     formula: 'π · {tooth} · {teeth}',
-    source: 'Pitch = π · module (ISO 54:1996, from memory)',
+    // From memory.
+    source: 'Pitch = π · module (ISO 54:1996)',
     inputs: { tooth: field.rackTooth, teeth: field.pinionTeeth },
     compute: ({ tooth, teeth }) => Math.PI * tooth * teeth,
     exact: ({ tooth, teeth }) => multiplyExact(multiplyExact(tooth, teeth), exact(1, 1)),
@@ -208,7 +214,7 @@ const rackByPitch: Law<C> = law({
 
 export const travelPerTurn = figure<C>({
   id: 'travel-per-turn',
-  name: 'Travel a turn of the last shaft',
+  name: 'Travel per turn of the last shaft',
   group: 'Steps',
   symbol: 'l',
   dimension: lengthDimension,
@@ -238,7 +244,7 @@ const fromCheck: Law<C> = law({
 
 export const exactStepsPerUnit = figure<C>({
   id: 'exact-steps-per-unit',
-  name: 'Steps a unit of travel, from the parts',
+  name: 'Steps per unit of travel, from the parts',
   symbol: 'S',
   dimension: stepDimension,
   significant: 7,
@@ -247,7 +253,7 @@ export const exactStepsPerUnit = figure<C>({
 
 export const stepsPerUnit = figure<C>({
   id: 'steps-per-unit',
-  name: 'Steps a unit of travel, in force',
+  name: 'Steps per unit of travel, in force',
   compared: 10,
   symbol: 'S',
   dimension: stepDimension,
@@ -288,7 +294,7 @@ export const pulseRate = figure<C>({
   }),
 });
 
-/** Steps a unit as a controller keeps them: so many decimals of steps a millimetre, or a degree. */
+/** Steps per unit as a controller keeps them: so many decimals of steps per millimetre, or a degree. */
 const keptBy = (steps: number, decimals: number, unit: number): number =>
   Math.round(steps * unit * 10 ** decimals) / 10 ** decimals / unit;
 const roundedLaw = (unit: number, words: string): Law<C> =>
@@ -297,7 +303,7 @@ const roundedLaw = (unit: number, words: string): Law<C> =>
     source: 'Arithmetic: a controller keeps only so many digits',
     inputs: { steps: stepsPerUnit, decimals: field.settingDecimals },
     refuse: ({ steps, decimals }) =>
-      keptBy(steps, decimals, unit) > 0 ? null : 'Nothing is left of it at so few decimals.',
+      keptBy(steps, decimals, unit) > 0 ? null : 'Rounded to so few decimals it is zero.',
     compute: ({ steps, decimals }) => keptBy(steps, decimals, unit),
   });
 const roundedLinear = roundedLaw(1e-3, 'steps/mm');
@@ -305,7 +311,7 @@ const roundedRotary = roundedLaw(Math.PI / 180, 'steps/°');
 
 export const roundedSteps = figure<C>({
   id: 'rounded-steps',
-  name: 'Steps a unit as the controller keeps them',
+  name: 'Steps per unit as the controller keeps them',
   group: 'Steps',
   symbol: 'S_r',
   dimension: stepDimension,
@@ -330,7 +336,7 @@ export const roundingOverTravel = figure<C>({
 /** Travel of one motor turn: what lost motion, screw errors and electrical cycles are measured in. */
 export const travelPerMotorTurn = figure<C>({
   id: 'travel-per-motor-turn',
-  name: 'Travel a turn of the motor',
+  name: 'Travel per turn of the motor',
   symbol: 'l_m',
   dimension: lengthDimension,
   significant: 6,

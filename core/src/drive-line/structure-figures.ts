@@ -182,7 +182,7 @@ const unbuckledLaws = { alone: unbuckled(false), balanced: unbuckled(true) };
 /** Acceleration up to which the screws keep clear of buckling. */
 export const bucklingAcceleration = figure<C>({
   id: 'buckling-acceleration',
-  name: 'Acceleration up to which the screw keeps clear of buckling',
+  name: 'Acceleration below which the screw is clear of buckling',
   symbol: 'a_b',
   dimension: 'acceleration',
   significant: 3,

@@ -180,7 +180,7 @@ const ammeterOfBrushed: Law<C> = law({
 export const coilAmmeter = figure<C>({
   id: 'coil-ammeter',
   name: 'Ammeter in one coil, standing with full current',
-  nameIn: (context) => (isBrushed(context) ? 'Ammeter in the winding, held fast' : null),
+  nameIn: (context) => (isBrushed(context) ? 'Ammeter in the winding, stalled' : null),
   symbol: 'I_coil',
   dimension: 'current',
   law: (context) => (isBrushed(context) ? ammeterOfBrushed : ammeterOfVector),
@@ -312,7 +312,7 @@ const idleSaid: Law<C> = law({
 /** Share of the current that stays at rest: only a regulating driver can lower it. */
 export const idleInForce = figure<C>({
   id: 'idle-in-force',
-  name: 'Share of the current kept at rest',
+  name: 'Share of the current at rest',
   symbol: 's_i',
   dimension: 'ratio',
   law: (context) => (isRegulated(context) ? idleSaid : idleWhole),

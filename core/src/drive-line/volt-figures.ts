@@ -42,7 +42,7 @@ const windowLaw = (volts: AxisField, isAlternating: boolean): Law<C> =>
     formula: isAlternating ? '√2 · {volts}' : '{volts}',
     source: isAlternating
       ? 'Crest of the sine, to which the driver’s own rectifier charges its capacitors'
-      : 'Its sheet gives direct volts',
+      : 'Its sheet gives DC volts',
     inputs: { volts },
     compute: ({ volts }) => directVoltage(volts, isAlternating ? 'ac' : 'dc'),
   });
@@ -55,7 +55,7 @@ const [WINDOW_DC, WINDOW_AC] = [windowLaws(false), windowLaws(true)];
 /** Direct volts between which a driver works, also where its sheet gives them in volts of alternating current. */
 export const driverBusLeast = figure<C>({
   id: 'driver-bus-least',
-  name: 'Driver’s least supply, direct volts',
+  name: 'Driver’s least supply, DC',
   symbol: 'V_lo',
   dimension: 'voltage',
   law: (context) => windowIn(context, 'least'),
@@ -63,7 +63,7 @@ export const driverBusLeast = figure<C>({
 });
 export const driverBusMost = figure<C>({
   id: 'driver-bus-most',
-  name: 'Driver’s greatest supply, direct volts',
+  name: 'Driver’s greatest supply, DC',
   symbol: 'V_hi',
   dimension: 'voltage',
   law: (context) => windowIn(context, 'most'),

@@ -97,9 +97,9 @@ describe('the start speed', () => {
     expect(of(machine, startSpeed)).toBeCloseTo((startRate(p, hold, inertia, load, 'friction') * travel) / (4 * p), 9);
   });
 
-  it('says that full steps and an abrupt stop bear less', () => {
+  it('says that full steps and an abrupt stop allow less', () => {
     expect(working(new Reckoner(firstAxis(limited('12 V'))), startSpeed, 'metric').source).toContain(
-      'full steps and an abrupt stop bear less',
+      'full steps and an abrupt stop allow less',
     );
     const jumping = limited('12 V');
     const reason = reasonOf(
@@ -121,7 +121,7 @@ describe('the speed to start at', () => {
     const machine = wholeMachine(withScrew({ length: null }));
     const byTorque = of(machine, startSpeed);
     expect(ended(machine)).toBe('torque-start-top');
-    // 1600 pulses a turn of 8 mm: 2 kHz are 10 mm/s.
+    // 1600 pulses per turn of 8 mm: 2 kHz are 10 mm/s.
     const pulsed = {
       ...machine,
       controller: {
@@ -210,7 +210,7 @@ describe('the highest speed', () => {
         ),
       '48 V',
     );
-    // 3000 turns a minute of a 40 mm pulley turn, whatever the coils would do.
+    // 3000 turns per minute of a 40 mm pulley turn, whatever the coils would do.
     expect(of(free, recommendedSpeed)).toBeCloseTo(2, 9);
     expect(endOf(free)).toBe('motor-speed-top');
     const outcome = new Reckoner(firstAxis(free)).get(recommendedSpeed);
@@ -252,7 +252,7 @@ describe('the highest speed', () => {
   it('warns of a motor faster than its sheet, or than such motors are run', () => {
     const fast = (said: Partial<Axis['motor']['specification']>): Machine =>
       wholeMachine((axis) => withMotor(said)(withJob({ speed: q('100 mm/s') })(axis)));
-    // 100 mm/s of 8 mm a turn are 750 turns a minute.
+    // 100 mm/s of 8 mm per turn are 750 turns per minute.
     expect(findings(fast({ speedMost: q('700 rpm') }))).toContain('stop motor-too-fast');
     expect(findings(fast({ speedMost: q('800 rpm') }))).not.toContain('stop motor-too-fast');
     expect(

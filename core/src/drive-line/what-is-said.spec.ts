@@ -301,7 +301,7 @@ describe('what a weight does with the power off', () => {
       `X drops when the power goes: its line does not lock, and the weight turns the motor with ${torque.toPrecision(4)} torque.`,
     );
     const guess = hung(withScrew({ form: 'ball', pitch: q('5 mm'), starts: 1, efficiency: q('0.9', 'assumed') }));
-    expect(sentence(guess)).toContain('torque, taking what is not said at its worst.');
+    expect(sentence(guess)).toContain('torque, with the worst taken where nothing is known.');
     expect([falls(hung(ball)), falls(guess)]).toEqual([true, true]);
   });
 

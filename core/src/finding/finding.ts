@@ -5,14 +5,19 @@ export type Severity = 'stop' | 'caution';
 
 export type Station = 'supply' | 'driver' | 'motor' | 'reduction' | 'transmission' | 'carriage' | 'controller';
 
+/** A page of a machine on which something can be put right. */
+export type Page = 'job' | 'drive-lines' | 'supply' | 'current';
+
 /** Where a finding is put right. */
 export interface Place {
-  readonly page: 'drive-lines' | 'supply';
+  readonly page: Page;
   readonly axisId: string | null;
   /** The station that is opened there. */
   readonly station: Station | null;
   /** Which of several there: a supply or an auxiliary by its identity. */
   readonly itemId: string | null;
+  /** The field to change, by the label under which its form asks for it. */
+  readonly field: string | null;
   /** Line of a program, counted from 1. */
   readonly line: number | null;
 }
@@ -44,6 +49,7 @@ export const placeOn = (page: Place['page'], said: Partial<Omit<Place, 'page'>> 
   axisId: null,
   station: null,
   itemId: null,
+  field: null,
   line: null,
   ...said,
 });

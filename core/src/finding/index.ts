@@ -3,6 +3,7 @@ export {
   placeOn,
   stopsFirst,
   type Finding,
+  type Page,
   type Place,
   type Remedy,
   type Severity,

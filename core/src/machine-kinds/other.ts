@@ -2,7 +2,7 @@ import { machineKind } from './kind.js';
 
 /** Anything else that is driven by steps. */
 export const other = machineKind({
-  name: 'something else',
+  name: 'another machine',
   one: 'one axis',
   axes: [{ letter: 'X', name: '', transmission: 'screw', mass: null, job: {} }],
 });

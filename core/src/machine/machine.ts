@@ -74,7 +74,7 @@ const wire = {
 const feed = record({
   ...wire,
   capacitance: nullable(quantity('capacitance', positive, 'Capacitor')),
-  capacitorVoltage: nullable(quantity('voltage', positive, 'Rated for')),
+  capacitorVoltage: nullable(quantity('voltage', positive, 'Voltage rating')),
 });
 
 const supply = record({
@@ -106,9 +106,9 @@ const auxiliary = record({
   /** The supply or converter that it hangs on. */
   rail: nullable(localId),
   /** What it draws there by its sheet, when it is run below its own voltage on purpose; null: what its plate says. */
-  drawn: nullable(quantity('current', positive, 'Draws there')),
+  drawn: nullable(quantity('current', positive, 'Current drawn there')),
   /** Part of the time that it is on. */
-  duty: quantity('ratio', { least: 0, most: 1 }, 'Is on'),
+  duty: quantity('ratio', { least: 0, most: 1 }, 'Duty'),
   /** Words of a program that switch it, e.g. M8 and M9; empty for none. */
   on: text(12),
   off: text(12),
@@ -165,7 +165,7 @@ const job = kinds({
     incline: quantity('angle', { least: -Math.PI / 2 - 1e-9, most: Math.PI / 2 + 1e-9 }, 'Incline'),
     counterweight: nullable(quantity('mass', positive, 'Counterweight')),
     /** Part of the time that it moves. */
-    duty: quantity('ratio', share, 'Moves for'),
+    duty: quantity('ratio', share, 'Duty'),
     /** Torque wanted over torque needed. */
     margin: quantity('ratio', { least: 1 }, 'Torque margin'),
   },
@@ -184,7 +184,7 @@ const job = kinds({
     friction: nullable(quantity('torque', notNegative, 'Friction')),
     /** Greatest torque of weight off the axis. */
     imbalance: quantity('torque', notNegative, 'Weight off the axis'),
-    duty: quantity('ratio', share, 'Moves for'),
+    duty: quantity('ratio', share, 'Duty'),
     margin: quantity('ratio', { least: 1 }, 'Torque margin'),
   },
 });
@@ -196,7 +196,7 @@ const faults = kinds({
     /** Over the whole travel. */
     leadError: nullable(quantity('length', notNegative, 'Lead error')),
     /** How much warmer it gets while it works, and what it is made of. */
-    warming: nullable(quantity('temperature-difference', notNegative, 'Warms by')),
+    warming: nullable(quantity('temperature-difference', notNegative, 'Warming')),
     expansion: quantity('temperature-coefficient', notNegative, 'Expansion'),
   },
   rotary: {

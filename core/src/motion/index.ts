@@ -11,5 +11,6 @@ export {
   type Profile,
   type Stretch,
 } from './profile.js';
+export { paceOf, type Pace } from './pace.js';
 export { edgeDelayFor, pulseLoopRate } from './pulse-loop.js';
 export { timedRate, type TimedRate } from './pulse-timer.js';

@@ -127,7 +127,7 @@ describe('move times and pulses', () => {
     expect(edgeDelayFor(pulseLoopRate(0.0003, 1e-5), 1e-5)).toBeCloseTo(0.0003, 12);
   });
 
-  it('cannot go below 244 pulses a second with 16 bits at 16 MHz', () => {
+  it('cannot go below 244 pulses per second with 16 bits at 16 MHz', () => {
     expect(timedRate(16e6, 16, 245).overflows).toBeFalse();
     expect(timedRate(16e6, 16, 243).overflows).toBeTrue();
     const fast = timedRate(1e6, 16, 30_000);

@@ -2,7 +2,7 @@
  * Step rate of a plain loop that waits after the rising and again after the falling edge: period 2·d plus what the
  * loop itself takes. Taking the delay of one edge for that of a step doubles or halves the speed.
  * @param edgeDelay wait after each edge [s] @param overhead time of the loop's own instructions a step [s]
- * @returns steps a second
+ * @returns steps per second
  * @throws RangeError if the period is not positive
  */
 export function pulseLoopRate(edgeDelay: number, overhead = 0): number {

@@ -10,7 +10,7 @@ export interface TimedRate {
 
 /**
  * A timer of so many bits counting a clock makes pulses of a whole number of ticks: ticks = round(F/f), real rate
- * F/ticks. Sixteen bits at 16 MHz cannot go below 244 pulses a second.
+ * F/ticks. Sixteen bits at 16 MHz cannot go below 244 pulses per second.
  * @throws RangeError unless clock and rate are positive
  */
 export function timedRate(clock: number, bits: number, wanted: number): TimedRate {

@@ -13,7 +13,7 @@ export interface MotorDrive {
   /** Of one phase, with the driver's switches [Ω]. */
   readonly resistance: number;
   readonly inductance: number;
-  /** Rotor teeth: full steps a turn over four. */
+  /** Rotor teeth: full steps per turn over four. */
   readonly teeth: number;
   /** Amplitude of the phase voltage that the driver can give [V]. */
   readonly voltage: number;

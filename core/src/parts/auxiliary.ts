@@ -10,7 +10,7 @@ const shape = record({
   /** Of one that is sold by its watts. */
   power: nullable(quantity('power', positive, 'Power')),
   /** What its plate says, while it is on. */
-  voltage: nullable(quantity('voltage', positive, 'Wants')),
+  voltage: nullable(quantity('voltage', positive, 'Needs voltage')),
   current: nullable(quantity('current', positive, 'Draws')),
 });
 export type AuxiliarySpecification = Of<typeof shape>;
@@ -20,6 +20,7 @@ const FROZEN: Json = { use: 'other', fedBy: 'rail', power: null, voltage: null, 
 
 export const auxiliary = partKind<AuxiliarySpecification, typeof shape>({
   plural: 'auxiliaries',
+  group: 'Auxiliaries',
   shape,
   blank: { use: 'other', fedBy: 'rail', power: null, voltage: null, current: null },
   completed: (older) => ({ ...FROZEN, ...older }),

@@ -12,7 +12,7 @@ const shape = record({
   /** What times the pulses. */
   timerClock: nullable(quantity('frequency', positive, 'Timer clock')),
   timerBits: whole(8, 64, 'Timer bits'),
-  /** Digits after the point that it keeps of its steps a unit; null: all that are typed. */
+  /** Digits after the point that it keeps of its steps per unit; null: all that are typed. */
   decimals: nullable(whole(0, 9)),
 });
 export type ControllerSpecification = Of<typeof shape>;
@@ -30,6 +30,7 @@ const FROZEN: Json = {
 
 export const controller = partKind<ControllerSpecification, typeof shape>({
   plural: 'controllers',
+  group: 'Control',
   shape,
   blank: {
     pulseRateMost: null,

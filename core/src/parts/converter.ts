@@ -5,7 +5,7 @@ import { guess, join, partKind, shown } from './kind.js';
 
 /** Makes another rail from a supply. */
 const shape = record({
-  voltage: nullable(quantity('voltage', positive, 'Makes')),
+  voltage: nullable(quantity('voltage', positive, 'Output voltage')),
   current: nullable(quantity('current', positive, 'Greatest current')),
   efficiency: quantity('ratio', share, 'Efficiency'),
 });
@@ -20,6 +20,7 @@ const FROZEN: Json = {
 
 export const converter = partKind<ConverterSpecification, typeof shape>({
   plural: 'converters',
+  group: 'Supply and wires',
   shape,
   // A switching step-down converter (common practice, no source).
   blank: { voltage: null, current: null, efficiency: guess('85 %') },

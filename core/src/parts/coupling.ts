@@ -9,7 +9,7 @@ const shape = record({
   drivenBore: nullable(quantity('length', positive, 'Driven side bore')),
   /** Width of the keyway on the motor's side; null where it clamps or has set screws. */
   keyWidth: nullable(quantity('length', positive, 'Keyway')),
-  torqueMost: nullable(quantity('torque', positive, 'Bears')),
+  torqueMost: nullable(quantity('torque', positive, 'Rated torque')),
   inertia: nullable(quantity('inertia', notNegative, 'Inertia')),
 });
 export type CouplingSpecification = Of<typeof shape>;
@@ -19,6 +19,7 @@ const FROZEN: Json = { motorBore: null, drivenBore: null, keyWidth: null, torque
 
 export const coupling = partKind<CouplingSpecification, typeof shape>({
   plural: 'couplings',
+  group: 'Mechanics',
   shape,
   blank: { motorBore: null, drivenBore: null, keyWidth: null, torqueMost: null, inertia: null },
   completed: (older) => ({ ...FROZEN, ...older }),

@@ -12,7 +12,7 @@ const currentFormula = kinds({
     gain: quantity('ratio', positive, 'Gain'),
     senseResistor: quantity('resistance', positive, 'Sense resistor'),
   },
-  linear: { slope: quantity('conductance', positive, 'Amperes a volt'), reads: choice('peak', 'rms') },
+  linear: { slope: quantity('conductance', positive, 'Amperes per volt'), reads: choice('peak', 'rms') },
 });
 export type CurrentFormula = Of<typeof currentFormula>;
 
@@ -119,19 +119,20 @@ function summary({
     formula === null
       ? 'no reference voltage'
       : formula.kind === 'linear'
-        ? `${formula.slope.text} ${formula.reads === 'rms' ? 'effective' : 'crest'}`
+        ? `${formula.slope.text} ${formula.reads === 'rms' ? 'RMS' : 'crest'}`
         : `gain ${formula.gain.text}, ${formula.senseResistor.text}`;
   const volts = voltageMost && `${voltageLeast ? `${voltageLeast.text} to ` : 'up to '}${voltageMost.text}`;
   return join(
     shown(currentMost),
     finestMicrosteps === 1 ? 'full steps' : `1/${finestMicrosteps}`,
-    volts && `${volts}${voltageReads === 'ac' ? ' alternating' : ''}`,
+    volts && `${volts}${voltageReads === 'ac' ? ' AC' : ''}`,
     reference,
   );
 }
 
 export const driver = partKind<DriverSpecification, typeof shape>({
   plural: 'drivers',
+  group: 'Motors and drivers',
   shape,
   blank,
   completed: (older) => ({ ...FROZEN, ...older }),

@@ -13,8 +13,10 @@ export {
 } from './part.js';
 export { declarationOf, PART_KINDS, PARTS, type PartKind, type SpecificationOf } from './registry.js';
 export { wholeOf, type Column } from './columns.js';
-export type { AxisBeside, PartKindDeclaration, Place } from './kind.js';
+export { PART_GROUPS, type AxisBeside, type PartGroup, type PartKindDeclaration, type Place } from './kind.js';
 export { wiring, wiringFor, type MotorSpecification } from './motor.js';
+export { describedAs } from './described.js';
+export { stepAngleSaid } from './step-angle.js';
 export { frame } from './face.js';
 export type { CurrentFormula, DriverSpecification } from './driver.js';
 export {

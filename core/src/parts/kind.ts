@@ -26,10 +26,23 @@ export type Place<S> =
   /** One more in a list of the machine. */
   | { readonly at: 'list'; readonly list: 'converters' | 'auxiliaries' };
 
+/** What of a machine parts belong to, in the order in which a list of parts to get shows them. */
+export const PART_GROUPS = [
+  'Motors and drivers',
+  'Mechanics',
+  'Supply and wires',
+  'Control',
+  'Auxiliaries',
+  'Other',
+] as const;
+export type PartGroup = (typeof PART_GROUPS)[number];
+
 /** Everything that is asked of a kind of part, said once. */
 export interface PartKindDeclaration<S, H extends Shape<S> = Shape<S>> {
   /** What many of them are called. */
   readonly plural: string;
+  /** Among what it stands in a list of parts to get. */
+  readonly group: PartGroup;
   readonly shape: H;
   /** Of which nothing is known yet, with what is usual as guesses. */
   readonly blank: S;

@@ -12,8 +12,8 @@ export const wiring = choice('coil', 'half', 'series', 'parallel', 'unipolar');
 
 /** An encoder on the motor; the drive alarms when the rotor hangs further behind than its limit. */
 const encoder = record({
-  counts: whole(1, 10_000_000, 'Encoder counts a turn'),
-  followingLimit: nullable(quantity('angle', positive, 'Alarms when behind by')),
+  counts: whole(1, 10_000_000, 'Encoder counts per turn'),
+  followingLimit: nullable(quantity('angle', positive, 'Following error limit')),
   ...guesses,
 });
 
@@ -28,7 +28,7 @@ const shape = record({
   detentTorque: nullable(quantity('torque', notNegative, 'Detent torque')),
   /** Of a brushed motor. */
   torqueConstant: nullable(quantity('torque-constant', positive, 'Torque constant')),
-  noLoadCurrent: nullable(quantity('current', notNegative, 'Current without load')),
+  noLoadCurrent: nullable(quantity('current', notNegative, 'No-load current')),
   /** How far a step may be off its place, as a part of a full step. */
   stepError: quantity('ratio', { least: 0, most: 1 }, 'Step error'),
   encoder: nullable(encoder),
@@ -210,6 +210,7 @@ export function wiringFor(
 
 export const motor = partKind<MotorSpecification, typeof shape>({
   plural: 'motors',
+  group: 'Motors and drivers',
   shape,
   blank,
   completed,

@@ -11,6 +11,7 @@ const FROZEN: Json = { frame: 'unknown', boltCircle: null, pilot: null };
 
 export const mount = partKind<MountSpecification, typeof shape>({
   plural: 'mounts',
+  group: 'Mechanics',
   shape,
   blank: BLANK_FACE,
   completed: (older) => ({ ...FROZEN, ...older }),

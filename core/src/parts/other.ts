@@ -6,6 +6,7 @@ const shape = record({});
 
 export const other = partKind({
   plural: 'other things',
+  group: 'Other',
   shape,
   blank: {},
   completed: (older) => older,

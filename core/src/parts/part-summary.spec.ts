@@ -19,7 +19,7 @@ describe('a part in one line', () => {
       summaryOf(
         'kind,name,current_formula,slope,slope_reads,current_most,finest_microsteps\ndriver,D,linear,0.71 A/V,rms,2 A,256\n',
       ),
-    ).toBe('2 A · 1/256 · 0.71 A/V effective');
+    ).toBe('2 A · 1/256 · 0.71 A/V RMS');
     expect(summaryOf('kind,name,transmission,pitch,starts,efficiency\ntransmission,T,screw,2 mm,4,0.55\n')).toBe(
       'screw · 2 mm · 4 starts · η 0.55',
     );

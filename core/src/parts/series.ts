@@ -23,7 +23,7 @@ type Screw = Extract<TransmissionSpecification, { kind: 'screw' }>;
 
 function screw(form: Screw['form'], diameter: string, pitch: string, starts = 1): Screw {
   const usual = defaultTransmission('screw') as Screw;
-  return { ...withThreadForm(usual, form), diameter: part(diameter), pitch: part(pitch), starts };
+  return { ...withThreadForm(usual, form), diameter: part(diameter), pitch: part(pitch), starts, guessed: [] };
 }
 
 const startsWords = (starts: number): string => (starts === 1 ? '' : `, ${starts}-start`);
@@ -43,7 +43,7 @@ const TRAPEZOIDAL: readonly (readonly [diameter: number, pitch: number])[] = [
   [30, 6],
 ];
 
-/** Size and threads an inch (ASME B1.1, coarse and fine, from memory). */
+/** Size and threads per inch (ASME B1.1, coarse and fine, from memory). */
 const UNIFIED: readonly (readonly [size: string, threads: number])[] = [
   ['1/4', 20],
   ['1/4', 28],
@@ -58,7 +58,7 @@ const UNIFIED: readonly (readonly [size: string, threads: number])[] = [
   ['3/4', 10],
 ];
 
-/** Size and threads an inch of 29° screw threads for general use (ASME B1.5, from memory). */
+/** Size and threads per inch of 29° screw threads for general use (ASME B1.5, from memory). */
 const INCH_TRAPEZOIDAL: readonly (readonly [size: string, threads: number])[] = [
   ['1/4', 16],
   ['5/16', 14],
@@ -109,6 +109,7 @@ const belt = (pitch: string, teeth: number): TransmissionSpecification => ({
   ...(defaultTransmission('belt') as Extract<TransmissionSpecification, { kind: 'belt' }>),
   pitch: part(pitch),
   teeth,
+  guessed: [],
 });
 const pulleys = (pitch: string, name: string): readonly SeriesMember[] =>
   PULLEY_TEETH.map((teeth) => ({
@@ -121,7 +122,8 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
   {
     id: 'trapezoidal',
     name: 'Metric trapezoidal screws',
-    source: 'ISO 2904 with pitches of ISO 2902, from memory',
+    // From memory.
+    source: 'ISO 2904 with pitches of ISO 2902',
     members: TRAPEZOIDAL.flatMap(([diameter, pitch]) =>
       [1, 2, 4].map((starts) => ({
         name: `Lead screw, ${diameter} mm, ${pitch} mm pitch${startsWords(starts)}`,
@@ -132,7 +134,8 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
   {
     id: 'inch-v',
     name: 'Inch threaded rod',
-    source: 'ASME B1.1, coarse and fine threads, from memory',
+    // From memory.
+    source: 'ASME B1.1, coarse and fine threads',
     members: UNIFIED.map(([size, threads]) => ({
       name: `Threaded rod, ${size} in, ${threads} an inch`,
       specification: screw('v', `${size} in`, `${threads} tpi`),
@@ -141,7 +144,8 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
   {
     id: 'inch-trapezoidal',
     name: 'Inch trapezoidal screws',
-    source: 'ASME B1.5, general purpose, from memory; its 29° flanks are taken as 30°',
+    // From memory.
+    source: 'ASME B1.5, general purpose; its 29° flanks are taken as 30°',
     members: INCH_TRAPEZOIDAL.map(([size, threads]) => ({
       name: `Lead screw, ${size} in, ${threads} an inch`,
       specification: screw('trapezoidal', `${size} in`, `${threads} tpi`),
@@ -150,7 +154,8 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
   {
     id: 'ball',
     name: 'Ball screws',
-    source: 'Diameters and leads of ISO 3408-2, from memory',
+    // From memory.
+    source: 'Diameters and leads of ISO 3408-2',
     members: BALL.map(([diameter, lead]) => ({
       name: `Ball screw, ${diameter} mm, ${lead} mm lead`,
       specification: screw('ball', `${diameter} mm`, `${lead} mm`),
@@ -159,7 +164,8 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
   {
     id: 'belt',
     name: 'Toothed belts, standard pitches',
-    source: 'ISO 5296 (inch pitches) and ISO 17396 (metric pitches), from memory',
+    // From memory.
+    source: 'ISO 5296 (inch pitches) and ISO 17396 (metric pitches)',
     members: BELTS.flatMap(([pitch, name]) => pulleys(pitch, `${name}, ${pitch} pitch`)),
   },
   {
@@ -171,7 +177,8 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
   {
     id: 'rack',
     name: 'Racks by module',
-    source: 'ISO 54, first series, from memory',
+    // From memory.
+    source: 'ISO 54, first series',
     members: MODULES.flatMap((module) =>
       PINION_TEETH.map((teeth) => ({
         name: `Rack, module ${module}, ${teeth}-tooth pinion`,
@@ -179,6 +186,7 @@ export const TRANSMISSION_SERIES: readonly Series[] = [
           ...(defaultTransmission('rack') as Extract<TransmissionSpecification, { kind: 'rack' }>),
           tooth: part(`${module} mm`),
           teeth,
+          guessed: [],
         },
       })),
     ),

@@ -13,7 +13,7 @@ const shape = record({
   adjustLeast: nullable(quantity('voltage', positive, 'Adjusts from')),
   adjustMost: nullable(quantity('voltage', positive, 'Adjusts to')),
   /** The most that its output bears when a braking mass feeds back. */
-  voltageBorne: nullable(quantity('voltage', positive, 'Bears at its output')),
+  voltageBorne: nullable(quantity('voltage', positive, 'Withstands at its output')),
   /** Across its output. */
   capacitance: nullable(quantity('capacitance', positive, 'Capacitance')),
   /** Of a battery: its charge, and the share of it that may be used. */
@@ -52,6 +52,7 @@ const FROZEN: Json = {
 
 export const supply = partKind<SupplySpecification, typeof shape>({
   plural: 'supplies',
+  group: 'Supply and wires',
   shape,
   blank,
   completed: (older) => ({ ...FROZEN, ...older }),

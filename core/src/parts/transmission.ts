@@ -1,4 +1,15 @@
-import { isJson, choice, kinds, nullable, quantity, whole, type Of, type Json } from '../shape/index.js';
+import {
+  isGuessed,
+  isJson,
+  choice,
+  kinds,
+  nullable,
+  quantity,
+  whole,
+  type Of,
+  type Json,
+  type WithGuesses,
+} from '../shape/index.js';
 import { guesses, notNegative, positive, share } from './bounds.js';
 import { count, fact, word } from './columns.js';
 import { guess, join, partKind, shown } from './kind.js';
@@ -196,18 +207,23 @@ function completed(older: Json): Json {
     : made;
 }
 
+const teethOf = (specification: WithGuesses & { readonly teeth: number }): string =>
+  isGuessed(specification, 'teeth') ? '' : `${specification.teeth} teeth`;
+
 function summary(specification: TransmissionSpecification): string {
-  const losses = `η ${specification.efficiency.text}`;
+  // A guess says nothing of the part.
+  const losses = specification.efficiency.from === 'assumed' ? '' : `η ${specification.efficiency.text}`;
   switch (specification.kind) {
     case 'screw': {
       const { pitch, starts } = specification;
-      return join('screw', shown(pitch), `${starts} ${starts === 1 ? 'start' : 'starts'}`, losses);
+      const threads = isGuessed(specification, 'starts') ? '' : `${starts} ${starts === 1 ? 'start' : 'starts'}`;
+      return join('screw', shown(pitch), threads, losses);
     }
     case 'belt':
-      return join('belt', shown(specification.pitch), `${specification.teeth} teeth`, losses);
+      return join('belt', shown(specification.pitch), teethOf(specification), losses);
     case 'rack': {
-      const { size, tooth, teeth } = specification;
-      return join('rack', `${size} ${shown(tooth)}`, `${teeth} teeth`, losses);
+      const { size, tooth } = specification;
+      return join('rack', tooth && `${size} ${tooth.text}`, teethOf(specification), losses);
     }
     case 'roller':
       return join('roller', shown(specification.diameter), losses);
@@ -218,6 +234,7 @@ function summary(specification: TransmissionSpecification): string {
 
 export const transmission = partKind<TransmissionSpecification, typeof shape>({
   plural: 'transmissions',
+  group: 'Mechanics',
   shape,
   blank: defaultTransmission('screw'),
   completed,

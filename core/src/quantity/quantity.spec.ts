@@ -228,7 +228,7 @@ describe('typed quantities', () => {
     expect(kept.ok && kept.value.value).toBeCloseTo(0.0015, 12);
   });
 
-  it('stay exact: 20 threads an inch is 127/100000 m', () => {
+  it('stay exact: 20 threads per inch is 127/100000 m', () => {
     const parsed = parse('20 tpi', 'length');
     expect(parsed.ok && equalExact(parsed.value.exact, exact(rational(127, 100_000)))).toBeTrue();
   });

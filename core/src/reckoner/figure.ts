@@ -29,6 +29,8 @@ export interface Field<C> {
   readonly dimension: In<C, Dimension>;
   /** Where in the design it is said, by the name of that place; null: it follows from several. */
   readonly station: string | null;
+  /** The field of a form that asks for it, by its page and label; without it, or null, no single field does. */
+  readonly form?: (context: C) => { readonly page: string; readonly label: string } | null;
   /** Null while the builder has not said it. */
   readonly read: (context: C) => Reading | null;
   /** For a number that is itself worked out elsewhere, as of an axis that hangs on a supply: the way there. */

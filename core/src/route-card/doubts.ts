@@ -56,7 +56,7 @@ function nothingYet(
   switch (number) {
     case 10:
       return [job.travel, job.speed, job.tolerance, job.load].every((item) => item === null || item.from === 'assumed')
-        ? [`Nobody has said what ${letter} has to do: all of it is guesses.`]
+        ? [`Nobody has entered what ${letter} has to do: all of it is guesses.`]
         : [];
     case 20: {
       const context = axisContext(machine, axis.id);

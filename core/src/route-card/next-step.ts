@@ -1,6 +1,7 @@
 import { stepsPerUnit, type JudgedAxis } from '../drive-line/index.js';
-import type { Station } from '../finding/index.js';
-import type { Axis, Machine, OperationNumber } from '../machine/index.js';
+import { inSentence } from '../reckoner/index.js';
+import type { Page, Place, Station } from '../finding/index.js';
+import { MACHINE_ASKED, type Axis, type Machine, type OperationNumber } from '../machine/index.js';
 import { currentCheck, type CheckMade } from './checks-made.js';
 import { operationState, OPERATIONS } from './operations.js';
 
@@ -11,8 +12,18 @@ export interface NextStep {
   readonly operation: OperationNumber;
   readonly axisId: string | null;
   readonly station: Station | null;
+  /** The very field, by the label under which its form asks for it. */
+  readonly field: string | null;
   readonly checkId: string | null;
 }
+
+const OPERATION_OF = { job: 10, 'drive-lines': 20, supply: 30, current: 50 } as const satisfies Record<
+  Page,
+  OperationNumber
+>;
+
+/** The operation in which a page is worked. */
+const operationOf = (page: Page): OperationNumber => OPERATION_OF[page];
 
 const step = (
   operation: OperationNumber,
@@ -25,6 +36,7 @@ const step = (
   operation,
   axisId: null,
   station: null,
+  field: null,
   checkId: null,
   ...more,
 });
@@ -64,25 +76,31 @@ function missingStep({ axis, reckoner }: JudgedAxis): NextStep | null {
   if (outcome.kind !== 'missing') return null;
   const field = outcome.fields[0];
   const station = (field?.station ?? 'motor') as Station;
+  const form = field?.form?.(reckoner.context);
   return step(
-    20,
+    operationOf((form?.page ?? 'drive-lines') as Page),
     `Enter the ${field?.name.toLowerCase()} of ${axis.letter}: its steps follow from it.`,
     station === 'motor' ? 'Choose the motor' : 'Fill it in',
     {
       axisId: axis.id,
       station,
+      field: form?.label ?? null,
     },
   );
 }
 
 function findingStep({ axis, findings: [finding] }: JudgedAxis): NextStep | null {
   return finding?.severity === 'stop'
-    ? step(20, `${axis.letter}: ${finding.sentence}`, 'See the station', {
+    ? step(operationOf(finding.place.page), `${axis.letter}: ${finding.sentence}`, mendWords(finding.place), {
         axisId: axis.id,
         station: finding.place.station,
+        field: finding.place.field,
       })
     : null;
 }
+
+/** What the button of a finding says: where it leads. */
+const mendWords = ({ field, station }: Place): string => `Go to the ${inSentence(field ?? station ?? 'axis')}`;
 
 function assumedStep(axis: Axis): NextStep | null {
   const { travel, speed, acceleration, moveTime, tolerance, load } = axis.job;
@@ -96,15 +114,19 @@ function assumedStep(axis: Axis): NextStep | null {
     'moving mass': mass,
     'moving inertia': inertia,
   };
-  const names = Object.entries(asked)
-    .filter(([, item]) => item?.from === 'assumed')
-    .map(([name]) => name);
+  const guessed = Object.entries(asked).filter(([, item]) => item?.from === 'assumed');
+  const names = guessed.map(([name]) => name);
+  const labels: Readonly<Record<string, { readonly label: string }>> = {
+    ...MACHINE_ASKED.job[axis.job.kind],
+    'moving mass': MACHINE_ASKED.carriage.mass,
+    'moving inertia': MACHINE_ASKED.carriage.inertia,
+  };
   return names.length > 0
     ? step(
         10,
         `${axis.letter} stands on ${names.length > 1 ? 'guesses' : 'a guess'}: ${listed(names)}. Enter what is true, or confirm.`,
         `Enter the ${names.length > 1 ? 'job' : (names[0] ?? 'job')}`,
-        { axisId: axis.id },
+        { axisId: axis.id, field: labels[names[0] ?? '']?.label ?? null },
       )
     : null;
 }
@@ -128,6 +150,7 @@ function currentStep(axis: Axis): NextStep | null {
   return axis.driver.currentLimit === null && axis.driver.specification.type === 'chopper'
     ? step(50, `Set the current limit of ${axis.letter} before its motor is connected.`, 'Set the current', {
         axisId: axis.id,
+        field: MACHINE_ASKED.driver.currentLimit.label,
       })
     : null;
 }

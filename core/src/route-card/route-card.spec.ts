@@ -254,7 +254,7 @@ describe('what speaks against a stamp', () => {
       expect(doubts(tooMuch, number).some((item) => /^X: .*9/.test(item)))
         .withContext(`operation ${number}`)
         .toBeTrue();
-    expect(doubts(screwMachine(), 10)).toEqual(['Nobody has said what X has to do: all of it is guesses.']);
+    expect(doubts(screwMachine(), 10)).toEqual(['Nobody has entered what X has to do: all of it is guesses.']);
     expect(
       doubts(
         ready((axis) => ({
@@ -353,6 +353,23 @@ describe('the next step', () => {
     return [step.operation, step.button];
   };
 
+  it('leads to the very field, on the page where its form is', () => {
+    const at = (machine: Machine): readonly unknown[] => {
+      const { operation, station, field } = nextStep(machine, judgedAxes(machine, sayPlain), []);
+      return [operation, station, field];
+    };
+    const without = (specification: Partial<Axis['motor']['specification']>): Machine =>
+      ready((axis) => ({
+        ...axis,
+        motor: { ...axis.motor, specification: { ...axis.motor.specification, ...specification } },
+      }));
+    expect(at(without({ stepAngle: null }))).toEqual([20, 'motor', 'Step angle']);
+    const guessed = ready((axis) => ({ ...axis, job: { ...axis.job, tolerance: quantityOf('0.1 mm', 'assumed') } }));
+    expect(at(guessed)).toEqual([10, null, 'Tolerance, ±']);
+    const unset = ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: null } }));
+    expect(at(unset)).toEqual([50, null, 'Current limit']);
+  });
+
   it('is always the most pressing one', () => {
     const stampAll = (machine: Machine): Machine =>
       OPERATIONS.reduce((stamped, { number }) => stampOperation(stamped, number, '2026-11-05', []), machine);
@@ -367,10 +384,18 @@ describe('the next step', () => {
       ),
     ).toEqual([20, 'Choose the motor']);
     expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } })))).toEqual([
-      20,
-      'See the station',
+      50,
+      'Go to the current limit',
     ]);
     expect(next(screwMachine())).toEqual([10, 'Enter the job']);
+    const slow = (): Machine => ({
+      ...machine,
+      controller: {
+        ...machine.controller,
+        specification: { ...machine.controller.specification, pulseRateMost: quantityOf('20 Hz') },
+      },
+    });
+    expect(next(slow())).toEqual([20, 'Go to the fastest pulses']);
     expect(next(holdOperation(machine, 40, 'leads', '2026-11-05'))).toEqual([40, 'Go on with wiring']);
     expect(next(ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: null } })))).toEqual([
       50,

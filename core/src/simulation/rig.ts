@@ -17,7 +17,7 @@ export interface RigMotor {
   /** Of one phase, with the driver's switches [Ω]. */
   readonly resistance: number;
   readonly inductance: number;
-  /** Rotor teeth: full steps a turn over four. */
+  /** Rotor teeth: full steps per turn over four. */
   readonly teeth: number;
   /** Crest of the detent torque, which repeats with every full step. */
   readonly detentTorque: number;
@@ -50,7 +50,7 @@ export interface RigDrive {
   readonly voltage: number;
   /** Crest of the regulated current [A]; no part in a `voltage` drive. */
   readonly current: number;
-  /** Microsteps a full step; 0 for a command without steps. */
+  /** Microsteps per full step; 0 for a command without steps. */
   readonly microsteps: number;
 }
 

@@ -16,7 +16,7 @@ export interface CommandPiece {
   readonly jerk?: number;
 }
 
-/** Time step that is fine enough for 10 000 full steps a second. */
+/** Time step that is fine enough for 10 000 full steps per second. */
 export const FINE_STEP = 4e-6;
 /** For curves and searches: within about 1 % of the fine step. */
 export const COARSE_STEP = 8e-6;

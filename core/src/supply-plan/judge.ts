@@ -142,7 +142,7 @@ function feedFindings(
       id: `fuse-above-wire-${axis.id}`,
       place,
       severity: 'stop',
-      sentence: `${letter}: a fuse of ${say(fuse, 'current')} does not protect its wire, which bears ${say(wireMost, 'current')}.`,
+      sentence: `${letter}: a fuse of ${say(fuse, 'current')} does not protect its wire, which is good for ${say(wireMost, 'current')}.`,
       remedies: [advice('A fuse is chosen for the wire, not only for the load: take a smaller fuse or thicker wire.')],
     });
   if (fuse !== null && current != null && fuseCarries(fuse) < current * (1 - 1e-9))
@@ -150,11 +150,11 @@ function feedFindings(
       id: `fuse-below-load-${axis.id}`,
       place,
       severity: 'caution',
-      sentence: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} all day; the axis draws ${say(current, 'current')} on a ramp.`,
+      sentence: `${letter}: a fuse of ${say(fuse, 'current')} carries ${say(fuseCarries(fuse), 'current')} continuously; the axis draws ${say(current, 'current')} on a ramp.`,
       remedies: [
         advice(
           wireMost === null
-            ? 'Take a larger fuse that the wire still bears.'
+            ? 'Take a larger fuse that the wire still allows.'
             : fuseAdvice(draw ?? current, wireMost, say),
         ),
       ],
@@ -236,7 +236,7 @@ function railFindings(
         advice(
           given > wanted
             ? 'Hang it on another rail, or put a converter between.'
-            : 'Hang it on another rail; or, if it runs slower on purpose, say what it draws there by its sheet.',
+            : 'Hang it on another rail; or, if it runs slower on purpose, enter what it draws there by its sheet.',
         ),
       ],
     });

@@ -61,7 +61,7 @@ const field = {
   ),
   borne: said(
     'borne',
-    'What the supply itself bears',
+    'Voltage limit of the supply itself',
     'V_s',
     'voltage',
     ({ supply }) => supply.specification.voltageBorne,
@@ -350,12 +350,12 @@ export const busAfter = figure<C>({
   }),
 });
 
-const driverMost = saidOfAxes('driver-most', 'What the driver bears', 'V_d', 'voltage', ({ driver }) => {
+const driverMost = saidOfAxes('driver-most', 'Voltage limit of the driver', 'V_d', 'voltage', ({ driver }) => {
   const { voltageMost, voltageReads } = driver.specification;
   const reading = readingOf(voltageMost, 'voltage');
   return reading && { ...reading, value: directVoltage(reading.value, voltageReads), exact: null };
 });
-const capacitorMost = saidOfAxes('capacitor-most', 'What the capacitor bears', 'V_c', 'voltage', ({ feed }) =>
+const capacitorMost = saidOfAxes('capacitor-most', 'Voltage limit of the capacitor', 'V_c', 'voltage', ({ feed }) =>
   readingOf(feed.capacitorVoltage, 'voltage'),
 );
 /** Everything on the bus that says how much it bears, with what a builder calls it. */
@@ -371,7 +371,7 @@ const lowest = lawsOver<C>(leastOf('The weakest part on the bus'));
 
 export const busLimit = figure<C>({
   id: 'bus-limit',
-  name: 'Voltage that all on the bus bear',
+  name: 'Voltage limit of the bus',
   symbol: 'V_max',
   dimension: 'voltage',
   applies: (context) => limitsOf(context).length > 0,

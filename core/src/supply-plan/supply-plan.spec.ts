@@ -432,7 +432,7 @@ describe('a pump that is run below its voltage on purpose', () => {
     expect(ofPlate.findings.map((finding) => [finding.id, finding.severity])).toEqual([
       ['rail-voltage-auxiliary-1', 'caution'],
     ]);
-    expect(ofPlate.findings[0]?.remedies[0]?.words).toContain('say what it draws there by its sheet');
+    expect(ofPlate.findings[0]?.remedies[0]?.words).toContain('enter what it draws there by its sheet');
     expect(ofPlate.lines.at(-1)?.computed).toBeCloseTo((12 * 0.9) / 0.85 / 24, 9);
     const bySheet = slowed('0.55 A');
     expect(bySheet.findings).toEqual([]);

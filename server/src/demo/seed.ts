@@ -7,7 +7,13 @@ import { insertParts } from '../parts/parts.store';
 import { claimSetting, readSetting, writeSetting } from '../settings/settings.store';
 
 /** The harbour shed's machines, oldest first so that the newest stands on top of the list. */
-const MACHINE_FILES = ['dividing-table.json', 'fret-router.json'];
+const MACHINE_FILES = [
+  'jib-joint.json',
+  'ribbon-feeder.json',
+  'pen-lathe.json',
+  'dividing-table.json',
+  'fret-router.json',
+];
 
 /**
  * Puts the demo in once, all of it or nothing, through the same checks and imports as a user's files. Deleted demo

@@ -25,6 +25,19 @@ function namesOnNetwork(host: string): readonly string[] {
   ];
 }
 
+/**
+ * Addresses by which a phone on the network reaches this machine; none while it listens to itself alone.
+ * @param port listened on
+ */
+export function addressesOnNetwork(host: string, port: number): readonly string[] {
+  if (isLoopback(host)) return [];
+  if (host !== '0.0.0.0' && host !== '::') return [`http://${host.includes(':') ? `[${host}]` : host}:${port}`];
+  return Object.values(networkInterfaces())
+    .flatMap((items) => items ?? [])
+    .filter(({ family, internal }) => family === 'IPv4' && !internal)
+    .map(({ address }) => `http://${address}:${port}`);
+}
+
 /** An origin as a browser writes it: scheme, name, and the port where it is not the scheme's usual one. */
 function originOf(scheme: string, host: string): string {
   const address = `${scheme}://${host}`;

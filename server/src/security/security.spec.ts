@@ -2,7 +2,7 @@ import { hostname, networkInterfaces } from 'node:os';
 import type { ProblemDetails } from '@crisp-notch/contract';
 import request, { type Response } from 'supertest';
 import { startTestApp, type TestApp } from '../testing/test-app';
-import { isLoopback } from './same-site';
+import { addressesOnNetwork, isLoopback } from './same-site';
 
 describe('security', () => {
   let test: TestApp;
@@ -20,6 +20,19 @@ describe('security', () => {
         .set(headers)
         .send(method === 'put' ? { units: 'metric', theme: 'day' } : undefined),
     );
+
+  it('tells a phone where it is reached, and nothing while it listens to itself alone', async () => {
+    expect(addressesOnNetwork('127.0.0.1', 4173)).toEqual([]);
+    expect(addressesOnNetwork('localhost', 4173)).toEqual([]);
+    expect(addressesOnNetwork('192.168.7.20', 81)).toEqual(['http://192.168.7.20:81']);
+    expect(addressesOnNetwork('fd00::2', 81)).toEqual(['http://[fd00::2]:81']);
+    const own = Object.values(networkInterfaces())
+      .flatMap((items) => items ?? [])
+      .filter(({ family, internal }) => family === 'IPv4' && !internal);
+    expect(addressesOnNetwork('0.0.0.0', 4173)).toEqual(own.map(({ address }) => `http://${address}:4173`));
+    const answer = await request(test.app).get('/api/settings/addresses').set('Host', 'localhost');
+    expect([answer.status, answer.body]).toEqual([200, { addresses: [] }]);
+  });
 
   it('answers to its own names only, so that a rebound name reaches nothing', async () => {
     for (const host of ['localhost:4173', '127.0.0.1', '[::1]:80', 'shed.example'])

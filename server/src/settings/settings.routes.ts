@@ -1,14 +1,20 @@
-import { preferencesRequest, type Preferences } from '@crisp-notch/contract';
+import { preferencesRequest, type Addresses, type Preferences } from '@crisp-notch/contract';
 import { Router } from 'express';
 import type { Database } from '../database/connection';
+import { addressesOnNetwork } from '../security/same-site';
 import { withBody } from '../validate';
 import { readSetting, writeSetting } from './settings.store';
 
 const DEFAULTS: Preferences = { units: 'metric', theme: 'day' };
 
-export function settingRoutes(database: Database): Router {
+/** @param host address listened on */
+export function settingRoutes(database: Database, host: string): Router {
   const router = Router();
 
+  router.get('/addresses', (request, response) => {
+    const answer: Addresses = { addresses: addressesOnNetwork(host, request.socket.localPort ?? 0) };
+    response.json(answer);
+  });
   router.get('/preferences', async (_request, response) => {
     response.json((await readSetting(database, 'preferences')) ?? DEFAULTS);
   });

@@ -2,7 +2,7 @@ import { newMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import { quantityOf } from '@crisp-notch/core/shape';
 import type { PlanOf } from '@crisp-notch/core/checks';
 
-/** A machine whose first axis has exact steps: 1.8°, quarter steps, 20 threads an inch. */
+/** A machine whose first axis has exact steps: 1.8°, quarter steps, 20 threads per inch. */
 export function screwMachine(name = 'Test router', microsteps = 4): Machine {
   const machine = newMachine(name, 'router');
   const axis = machine.axes[0] as Axis;

@@ -3,13 +3,14 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PreferencesStore } from './data/preferences';
 import { HeaderContext } from './shell/header-context';
 import { KeysDialogComponent } from './shell/keys-dialog.component';
+import { LookupDialogComponent } from './shell/lookup-dialog.component';
 import { isTyping } from './ui/is-typing';
 import { OneOfComponent } from './ui/one-of.component';
 import type { ChoiceOption } from './ui/select.component';
 
 @Component({
   selector: 'cn-root',
-  imports: [KeysDialogComponent, OneOfComponent, RouterLink, RouterLinkActive, RouterOutlet],
+  imports: [KeysDialogComponent, LookupDialogComponent, OneOfComponent, RouterLink, RouterLinkActive, RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.component.html',
   styleUrl: './app.component.css',
@@ -28,6 +29,11 @@ export class AppComponent {
     { value: 'night', label: 'night' },
   ];
   protected readonly isShowingKeys = signal(false);
+  protected readonly isFinding = signal(false);
+
+  protected find(): void {
+    this.isFinding.set(true);
+  }
 
   protected showIn(units: 'metric' | 'inch'): void {
     this.preferencesStore.showIn(units);
@@ -44,8 +50,9 @@ export class AppComponent {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    if (event.key !== '?' || isTyping(event)) return;
+    if (isTyping(event) || (event.key !== '?' && event.key !== 'f')) return;
     event.preventDefault();
-    this.isShowingKeys.set(true);
+    if (event.key === '?') this.isShowingKeys.set(true);
+    else this.find();
   }
 }

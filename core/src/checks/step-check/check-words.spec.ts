@@ -45,7 +45,7 @@ const fitted = (scale: number, expanded: number, said: Partial<FittedScale> = {}
   ...said,
 });
 const instrument = exampleInstrument();
-/** 1600 microsteps a motor turn of 8 mm: 200 a millimetre. */
+/** 1600 microsteps per motor turn of 8 mm: 200 a millimetre. */
 const plan: StepCheckPlan = {
   targets: [3700, 9100, 20_000],
   runs: 1,

@@ -346,7 +346,7 @@ describe('bench arithmetic', () => {
   });
 
   // check value 18: arithmetic
-  it('row 18: a loop that waits d after both edges makes 1/(2d) steps a second; half the wait, half the period', () => {
+  it('row 18: a loop that waits d after both edges makes 1/(2d) steps per second; half the wait, half the period', () => {
     expect(pulseLoopRate(0.0005)).toBe(1000);
     expect(pulseLoopRate(0.00025)).toBe(2 * pulseLoopRate(0.0005));
     expect(() => pulseLoopRate(0)).toThrowError(RangeError);

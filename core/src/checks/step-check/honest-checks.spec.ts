@@ -31,7 +31,7 @@ const say = (value: number, dimension: Dimension, uncertainty?: number): string 
     uncertainty === undefined ? { significant: 4 } : { uncertainty },
   ).replace(/\u00a0/g, ' ');
 
-/** 1.8° in quarter steps on a 4 mm screw: 200 steps a millimetre, 80 mm of full electrical cycles a thousand steps. */
+/** 1.8° in quarter steps on a 4 mm screw: 200 steps per millimetre, 80 mm of full electrical cycles a thousand steps. */
 const slide = (change: (axis: Axis) => Axis = (axis) => axis): Machine =>
   screwMachine((axis) =>
     change({

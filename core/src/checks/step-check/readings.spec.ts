@@ -19,7 +19,7 @@ import {
 } from '../index.js';
 
 const q = quantityOf;
-/** 1600 microsteps a motor turn of 8 mm. */
+/** 1600 microsteps per motor turn of 8 mm. */
 const slide: Machine = screwMachine((axis) => ({
   ...axis,
   job: { ...axis.job, travel: q('300 mm') },

@@ -32,7 +32,7 @@ const PLAN: PlanOf<'step-check'> = {
   },
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
-/** 800 microsteps a turn of a screw of 20 threads an inch: 16 000 an inch. */
+/** 800 microsteps per turn of a screw of 20 threads per inch: 16 000 an inch. */
 const AXIS = firstAxis(screwMachine());
 
 describe('the sheet that a step check is read into', () => {

@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
   buyingTotals,
+  groupedLines,
   lacking,
   moneyText,
   partsList,
@@ -12,9 +13,9 @@ import {
   type Asked,
   type PartsLine,
 } from '@crisp-notch/core/buying';
-import type { Finding } from '@crisp-notch/core/finding';
+import { whereOf } from '../ui/addresses';
 import type { Purchase, PurchaseState } from '@crisp-notch/core/machine';
-import type { Stock } from '@crisp-notch/core/parts';
+import type { PartGroup, Stock } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { shortDay, today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
@@ -62,6 +63,17 @@ export class BuyingPage implements OnInit {
         since: line.on ? shortDay(line.on) : '',
       }));
   });
+  protected readonly groups = computed(() =>
+    groupedLines(this.lines()).map((item) => ({ ...item, sum: moneyText(item.sum) })),
+  );
+  protected readonly folded = signal<readonly PartGroup[]>([]);
+
+  protected fold(group: PartGroup): void {
+    this.folded.update((folded) =>
+      folded.includes(group) ? folded.filter((item) => item !== group) : [...folded, group],
+    );
+  }
+
   protected readonly totals = computed(() => {
     const totals = buyingTotals(this.all());
     return {
@@ -82,10 +94,7 @@ export class BuyingPage implements OnInit {
     return document ? lacking(document) : [];
   });
 
-  /** How the page is opened where something is put right. */
-  protected queryOf({ place: { page, axisId, station } }: Finding): Readonly<Record<string, string | null>> {
-    return page === 'supply' ? { axis: axisId, see: axisId ? 'wires' : 'size' } : { axis: axisId, station };
-  }
+  protected readonly whereOf = whereOf;
 
   /** Prices of the shelf by identity, and by kind and name for what was never linked. */
   private readonly stockOf = computed(() => {

@@ -11,12 +11,14 @@ import {
   trimmerVoltage,
 } from '@crisp-notch/core/drive-line';
 import { writeMachineJson } from '@crisp-notch/core/formats';
+import { describedAs } from '@crisp-notch/core/parts';
 import { currentCheck, OPERATIONS, operationState } from '@crisp-notch/core/route-card';
 import { shortDay } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { downloadText, fileName } from '../data/download';
 import { CautionComponent } from '../ui/caution.component';
 import { FigureComponent } from '../ui/figure.component';
+import { MachinePictureComponent } from '../ui/machine-picture.component';
 import { NotchRulerComponent } from '../ui/notch-ruler.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { VerdictComponent } from '../ui/verdict.component';
@@ -29,6 +31,7 @@ import { ButtonModule } from 'primeng/button';
     ButtonModule,
     CautionComponent,
     FigureComponent,
+    MachinePictureComponent,
     NotchRulerComponent,
     OperationFrameComponent,
     VerdictComponent,
@@ -69,6 +72,11 @@ export class SignOffPage {
         view,
         check: check && (this.checks().find((item) => item.id === check.id) ?? null),
         ruler: step === null ? null : { step, lag: view.reckoner.value(loadLag), tolerance, deviations: [] },
+        parts: {
+          motor: describedAs('motor', view.axis.motor),
+          driver: describedAs('driver', view.axis.driver),
+          transmission: describedAs('transmission', view.axis.transmission),
+        },
         dimension: motionOf(view.axis.job).travel,
       };
     }),

@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   inject,
   input,
   output,
@@ -10,13 +11,21 @@ import {
   viewChildren,
 } from '@angular/core';
 import type { Check } from '@crisp-notch/contract';
-import { placesOf, sheetOf, type CheckEvaluation, type EnteredReading } from '@crisp-notch/core/checks';
+import {
+  checkDeclaration,
+  placesOf,
+  sheetOf,
+  type CheckEvaluation,
+  type EnteredReading,
+} from '@crisp-notch/core/checks';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { readReadingsCsv, writeReadingsCsv } from '@crisp-notch/core/formats';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';
+import { PhoneDialogComponent } from './phone-dialog.component';
+import { ReadingPadComponent } from './reading-pad.component';
 import { readingRows, understoodReading, type ReadingRow } from './readings.state';
 import { FileButtonComponent } from '../ui/file-button.component';
 import { ButtonModule } from 'primeng/button';
@@ -33,7 +42,7 @@ const REASON_MOST = 200;
 /** The readings of a check, entered one under the other. */
 @Component({
   selector: 'cn-readings-sheet',
-  imports: [ButtonModule, FileButtonComponent],
+  imports: [ButtonModule, FileButtonComponent, PhoneDialogComponent, ReadingPadComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-sheet.component.html',
   styleUrl: './readings-sheet.component.css',
@@ -49,6 +58,16 @@ export class ReadingsSheetComponent {
   /** What went wrong, in words; empty when it goes on. */
   readonly trouble = output<string>();
 
+  /** The pad stands over the page: at once on a phone where readings are still to come. */
+  protected readonly isOnPad = signal(false);
+  protected readonly isForPhone = signal(false);
+  protected readonly heading = computed(() => {
+    const { kind, axisLetter } = this.check();
+    return `${checkDeclaration(kind).name} on ${axisLetter}`;
+  });
+  /** Why what was typed on the pad was not kept. */
+  protected readonly padTrouble = signal('');
+
   private readonly store = inject(CheckStore);
   private readonly units = inject(PreferencesStore).units;
   private readonly fields = viewChildren<ElementRef<HTMLInputElement>>('reading');
@@ -60,6 +79,21 @@ export class ReadingsSheetComponent {
   protected readonly rows = computed(() =>
     readingRows(placesOf(this.plan()), this.sheet(), this.evaluation(), this.check().readings, this.units()),
   );
+
+  constructor() {
+    const isPhone = matchMedia('(max-width: 700px)').matches;
+    const first = effect(() => {
+      if (isPhone && this.evaluation().remainingCount > 0) this.isOnPad.set(true);
+      first.destroy();
+    });
+  }
+
+  /** Keeps a reading of the pad; one that is none, or that the server did not take, is told there. */
+  protected async keepFromPad({ row, text }: { readonly row: ReadingRow; readonly text: string }): Promise<void> {
+    this.onInput(row, text);
+    await this.keep(row, 0);
+    this.padTrouble.set(this.drafts()[row.place.index] ? `${row.named}: “${text}” is not kept yet.` : '');
+  }
 
   protected draftOf(row: ReadingRow): string {
     return this.drafts()[row.place.index]?.text ?? row.shown;
@@ -87,6 +121,11 @@ export class ReadingsSheetComponent {
     );
   }
 
+  protected readonly problemOf = (row: ReadingRow, text: string): string =>
+    understoodReading(text, row.place, this.units()) === null
+      ? `“${text}” is not a reading: use digits, and a unit if it is not ${row.unit}.`
+      : '';
+
   /** Readings on their way to the server. */
   private readonly underWay = new Set<string>();
 
@@ -99,9 +138,9 @@ export class ReadingsSheetComponent {
       if (step !== 0) this.focus(next);
       return;
     }
+    const message = this.problemOf(row, draft.text);
     const text = understoodReading(draft.text, row.place, this.units());
     if (text === null) {
-      const message = `“${draft.text}” is not a reading: use digits, and a unit if it is not ${row.unit}.`;
       this.draft(row, { text: draft.text, message });
       return;
     }

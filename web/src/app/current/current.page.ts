@@ -14,6 +14,7 @@ import {
   trimmerVoltage,
   windingCurrent,
 } from '@crisp-notch/core/drive-line';
+import { describedAs } from '@crisp-notch/core/parts';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
 import { today } from '../data/dates';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -57,6 +58,7 @@ export class CurrentPage {
   protected readonly items = computed(() =>
     this.views().map((view) => ({
       view,
+      driver: describedAs('driver', view.axis.driver),
       isRegulated: isRegulated(view.context),
       isBrushed: isBrushed(view.context),
       hasTrimmer: isRegulated(view.context) && view.axis.driver.specification.formula !== null,

@@ -1,6 +1,7 @@
 import { HttpClient, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  Addresses,
   Check,
   CheckSummary,
   LogEntry,
@@ -38,6 +39,11 @@ export class Api {
       expand(({ next }) => (next === null ? EMPTY : this.page<T>(next))),
       reduce((all: readonly T[], { items }) => (all.length === 0 ? items : [...all, ...items]), []),
     );
+  }
+
+  /** Where a phone on the network reaches the server. */
+  addresses(): Observable<Addresses> {
+    return this.http.get<Addresses>('/api/settings/addresses');
   }
 
   machines(): Observable<readonly MachineSummary[]> {

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Check } from '@crisp-notch/contract';
+import type { Addresses, Check } from '@crisp-notch/contract';
 import type { CheckPlan, EnteredReading } from '@crisp-notch/core/checks';
 import type { Axis } from '@crisp-notch/core/machine';
 import { firstValueFrom, map, switchMap, take, type Observable } from 'rxjs';
@@ -19,6 +19,11 @@ export class CheckStore {
   /** A check of the open machine with its readings. */
   check(id: string): Observable<Check> {
     return this.machineId$.pipe(switchMap((machineId) => this.api.check(machineId, id)));
+  }
+
+  /** Where a phone on the network reaches the server. */
+  addresses(): Observable<Addresses> {
+    return this.api.addresses();
   }
 
   /**

@@ -1,5 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { StoredPart } from '@crisp-notch/contract';
 import { headlineOf, speedMargin, stepsPerUnit } from '@crisp-notch/core/drive-line';
@@ -12,9 +23,10 @@ import {
   choosePart,
   fitsAxis,
 } from '@crisp-notch/core/machine';
-import type { Part } from '@crisp-notch/core/parts';
+import type { PartKind } from '@crisp-notch/core/parts';
 import { messageOf } from '../data/answers';
 import { DesignStore, type AxisView } from '../data/design-store';
+import { arrivals } from '../ui/addresses';
 import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { TabsComponent, type TabOption } from '../ui/tabs.component';
@@ -27,10 +39,15 @@ import { PushCurveComponent } from './push-curve.component';
 import { RunBenchComponent } from './run-bench.component';
 import { StationEditorComponent } from './station-editor.component';
 import { headlineText, type HeadlineText } from '../ui/drive-line/headline-text';
-import { stationOf, STATIONS, type LineStation } from '../ui/drive-line/stations';
+import { STATIONS, type LineStation } from '../ui/drive-line/stations';
 import { TrialsComponent } from './trials.component';
 import { MessageModule } from 'primeng/message';
 import { TooltipModule } from 'primeng/tooltip';
+
+/** Between the line and what stays below it [px]. */
+const GAP = 8;
+/** Kinds of part from which the steps follow. */
+const STEPS_REST_ON: readonly PartKind[] = ['motor', 'transmission'];
 
 const TABS: readonly TabOption[] = [
   { id: 'push', label: 'Push' },
@@ -65,12 +82,15 @@ const TABS: readonly TabOption[] = [
   styleUrl: './drive-lines.page.css',
 })
 export class DriveLinesPage {
-  /** From the address: which axis and station to open. */
-  readonly axis = input<string>();
-  readonly station = input<string>();
-  readonly see = input<string>();
-
   private readonly store = inject(DesignStore);
+  private readonly injector = inject(Injector);
+  private readonly editor = viewChild(StationEditorComponent);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly line = viewChild<ElementRef<HTMLElement>>('line');
+  private readonly sizes = new ResizeObserver(([entry]) => {
+    const height = entry?.borderBoxSize[0]?.blockSize ?? 0;
+    if (height > 0) this.host.nativeElement.style.setProperty('--below-line', `${Math.ceil(height) + GAP}px`);
+  });
   protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   private readonly chosenAxis = signal<string | null>(null);
   protected readonly selectedStation = signal<LineStation>('motor');
@@ -91,15 +111,22 @@ export class DriveLinesPage {
   );
 
   constructor() {
-    effect(() => {
-      const [axis, station] = [this.axis(), this.station(), this.see()];
-      untracked(() => {
+    effect((onCleanup) => {
+      const line = this.line()?.nativeElement;
+      if (!line) return;
+      this.sizes.observe(line);
+      onCleanup(() => {
+        this.sizes.disconnect();
+      });
+    });
+    arrivals()
+      .pipe(takeUntilDestroyed())
+      .subscribe(({ axis, station, see }) => {
         if (axis) this.chosenAxis.set(axis);
         const known = STATIONS.find((item) => item === (station === 'controller' ? 'driver' : station));
         if (known) this.selectedStation.set(known);
-        if (TABS.some((item) => item.id === this.see())) this.tab.set(this.see() ?? 'push');
+        if (TABS.some((item) => item.id === see)) this.tab.set(see ?? 'push');
       });
-    });
   }
 
   protected openAxis(id: string): void {
@@ -113,12 +140,6 @@ export class DriveLinesPage {
   protected openTab(id: string): void {
     this.tab.set(id);
   }
-
-  protected seeFinding(station: LineStation): void {
-    this.selectedStation.set(station);
-  }
-
-  protected readonly stationOf = stationOf;
 
   protected addAxis(): void {
     this.store.edit('axes', (document) => {
@@ -149,13 +170,24 @@ export class DriveLinesPage {
     const reason = `${axis.letter}: ${stored.part.name}`.slice(0, 200);
     try {
       await this.store.apply((document) => choosePart(document, axis.id, { id: stored.id, part: stored.part }), reason);
+      if (STEPS_REST_ON.includes(stored.part.kind)) this.goOnChoosing();
     } catch (error) {
       this.message.set(messageOf(error));
     }
   }
 
-  protected fitsOpen(): (part: Part) => boolean {
-    const axis = this.open()?.axis;
-    return (part) => axis !== undefined && fitsAxis(axis, part);
+  /** While the steps of the axis are not known yet, whoever takes parts from the shelf goes on with the next one. */
+  private goOnChoosing(): void {
+    const outcome = this.open()?.reckoner.get(stepsPerUnit);
+    const station =
+      outcome?.kind === 'missing' ? STATIONS.find((item) => item === outcome.fields[0]?.station) : undefined;
+    if (station === undefined || station === this.selectedStation()) return;
+    this.selectedStation.set(station);
+    afterNextRender(
+      () => {
+        this.editor()?.openShelf();
+      },
+      { injector: this.injector },
+    );
   }
 }

@@ -1,4 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { inSentence } from '@crisp-notch/core/reckoner';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { headlineOf, rankRemedies, sayIn, type RankedRemedy, type AxisFinding } from '@crisp-notch/core/drive-line';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -7,7 +9,8 @@ import { TrialStore } from '../data/trial-store';
 import { afterPaint } from '../ui/after-paint';
 import { headlineText } from '../ui/drive-line/headline-text';
 import { FigureComponent } from '../ui/figure.component';
-import { stationOf, type LineStation } from '../ui/drive-line/stations';
+import { stationOf } from '../ui/drive-line/stations';
+import { whereOf } from '../ui/addresses';
 
 /**
  * What is judged wrong on an axis, the figures behind it, and remedies by what they change, each to be tried beside the
@@ -15,7 +18,7 @@ import { stationOf, type LineStation } from '../ui/drive-line/stations';
  */
 @Component({
   selector: 'cn-findings',
-  imports: [FigureComponent],
+  imports: [FigureComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.component.html',
   styles: `
@@ -49,7 +52,6 @@ import { stationOf, type LineStation } from '../ui/drive-line/stations';
 })
 export class FindingsComponent {
   readonly view = input.required<AxisView>();
-  readonly see = output<LineStation>();
 
   private readonly document = toSignal(inject(DesignStore).document$);
   private readonly trials = inject(TrialStore);
@@ -67,7 +69,8 @@ export class FindingsComponent {
     const known = ranked?.axisId === axis.id ? ranked.remedies : null;
     return findings.map((finding) => ({
       ...finding,
-      line: stationOf(finding),
+      where: whereOf(finding.place),
+      mend: `Go to the ${inSentence(finding.place.field ?? stationName(finding))}`,
       ranked: (known?.get(finding.id) ?? []).map((remedy) => ({ ...remedy, outcome: outcomeWords(remedy) })),
     }));
   });
@@ -78,6 +81,9 @@ export class FindingsComponent {
       this.trials.add(`${this.view().axis.letter}: ${remedy.words.replace(/\.$/, '')}`, remedy.change(document));
   }
 }
+
+const stationName = (finding: AxisFinding): string =>
+  finding.place.station === 'controller' ? 'controller' : stationOf(finding);
 
 /** What trying a remedy would leave behind. */
 function outcomeWords({ effect }: RankedRemedy): string {

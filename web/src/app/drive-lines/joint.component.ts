@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import type { StoredPart } from '@crisp-notch/contract';
 import { BLANK_COUPLING, BLANK_MOUNT, type Axis } from '@crisp-notch/core/machine';
 import type { CouplingSpecification, MountSpecification } from '@crisp-notch/core/parts';
-import { InputTextModule } from 'primeng/inputtext';
+import { NameFieldComponent } from '../ui/name-field.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { CouplingFieldsComponent } from '../ui/specifications/coupling-fields.component';
 import { FaceFieldsComponent } from '../ui/specifications/face-fields.component';
@@ -13,7 +13,7 @@ import { ButtonModule } from 'primeng/button';
  */
 @Component({
   selector: 'cn-joint',
-  imports: [ButtonModule, CouplingFieldsComponent, FaceFieldsComponent, InputTextModule, PartChooserComponent],
+  imports: [ButtonModule, CouplingFieldsComponent, FaceFieldsComponent, NameFieldComponent, PartChooserComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details [open]="isOpen()">
@@ -24,18 +24,7 @@ import { ButtonModule } from 'primeng/button';
       <div class="fields">
         <cn-part-chooser [kind]="kind()" (chosen)="chosen.emit($event)" />
         @if (present(); as item) {
-          <div class="field-row">
-            <label [for]="kind() + '-name'">Goes by</label>
-            <input
-              pInputText
-              class="field"
-              maxlength="120"
-              autocomplete="off"
-              [id]="kind() + '-name'"
-              [value]="item.name"
-              (input)="rename($any($event.target).value)"
-            />
-          </div>
+          <cn-name-field label="Goes by" [value]="item.name" (changed)="rename($event)" />
           @if (coupling(); as specification) {
             <cn-coupling-fields [specification]="specification" (changed)="setCoupling($event)" />
           }

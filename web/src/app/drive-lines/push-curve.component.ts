@@ -21,16 +21,19 @@ import {
 import { writeCsv } from '@crisp-notch/core/formats';
 import { inUnit, preferredUnit, showQuantity, unitsOf } from '@crisp-notch/core/quantity';
 import type { PullOutPoint } from '@crisp-notch/core/simulation';
+import { quantityOf } from '@crisp-notch/core/shape';
+import type { EChartsCoreOption } from 'echarts/core';
 import type { Subscription } from 'rxjs';
-import type { AxisView } from '../data/design-store';
+import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { RigRuns } from '../data/rig-runs';
 import { afterPaint } from '../ui/after-paint';
-import { ChartComponent } from '../ui/chart.component';
+import { ChartComponent, type ChartSize } from '../ui/chart.component';
 import { chartInk } from '../ui/chart-ink';
 import type { ChoiceOption } from '../ui/select.component';
 import { FigureComponent } from '../ui/figure.component';
-import { BINDING_WORDS, bindingStretches, pushChart, type CurveScale } from './push-curve.options';
+import { BINDING_WORDS, bindingStretches, PLOT, pushAt, pushChart, type CurveScale } from './push-curve.options';
+import { roundInterval } from '../ui/notch-ruler.layout';
 import { SelectComponent } from '../ui/select.component';
 import { ProgressComponent } from '../ui/progress.component';
 import { ButtonModule } from 'primeng/button';
@@ -40,6 +43,8 @@ const PLACES: readonly ChoiceOption[] = [
   { value: 'carriage', label: 'at the carriage' },
   { value: 'motor', label: 'at the shaft of one motor' },
 ];
+/** So finely a speed can be asked about. */
+const SLIDER_STEPS = 200;
 /** Speeds at which the curve is tried on the simulated motor. */
 const POINTS = 24;
 /** Points come faster than a chart can be drawn without dropping frames [ms]. */
@@ -69,6 +74,22 @@ const REDRAWN_AFTER = 200;
       font-size: 13px;
     }
 
+    .what-if {
+      display: grid;
+      grid-template-columns: auto minmax(0, 1fr);
+      gap: 4px 12px;
+      align-items: center;
+    }
+
+    .what-if > p {
+      grid-column: 1 / -1;
+    }
+
+    input[type='range'] {
+      accent-color: var(--blue);
+      min-height: 24px;
+    }
+
     progress {
       width: 120px;
       accent-color: var(--blue);
@@ -79,6 +100,7 @@ export class PushCurveComponent implements OnDestroy {
   readonly view = input.required<AxisView>();
 
   private readonly preferences = inject(PreferencesStore);
+  private readonly store = inject(DesignStore);
   private readonly runs = inject(RigRuns);
   private running: Subscription | null = null;
   protected readonly places = PLACES;
@@ -131,8 +153,31 @@ export class PushCurveComponent implements OnDestroy {
   });
   protected readonly options = computed(() => {
     this.preferences.preferences();
-    const curve = this.curve();
-    return curve && pushChart(curve, this.scale(), this.simulated(), chartInk());
+    const [curve, scale, simulated, tried] = [this.curve(), this.scale(), this.simulated(), this.tried()];
+    const ink = chartInk();
+    return curve && ((size: ChartSize): EChartsCoreOption => pushChart(curve, scale, simulated, ink, size, tried));
+  });
+  /** A speed at the carriage that is only asked about [SI]. */
+  protected readonly tried = signal<number | null>(null);
+  /** The slider's reach and where it stands, in the units shown. */
+  protected readonly slider = computed(() => {
+    const [curve, { speed, speedFactor }] = [this.curve(), this.scale()];
+    if (!curve) return null;
+    const shown = (value: number): number => inUnit(value * speedFactor, speed);
+    const end = shown(curve.points.at(-1)?.speed ?? 0);
+    const at = this.tried() ?? curve.speed ?? 0;
+    return { end, step: roundInterval(end / SLIDER_STEPS), at: shown(at) };
+  });
+  /** What the axis gives at the speed that is asked about. */
+  protected readonly triedWords = computed(() => {
+    const [curve, at, { speed, push, speedFactor, pushFactor }] = [this.curve(), this.tried(), this.scale()];
+    if (!curve || at === null) return '';
+    const [there, needed] = [pushAt(curve, at), curve.needed ?? curve.steady];
+    if (!there) return '';
+    const say = (value: number): string => showQuantity(value * pushFactor, push, { significant: 3 });
+    const margin =
+      needed !== null && needed > 0 ? `, needs ${say(needed)}: margin ${(there.low / needed).toFixed(1)} ×` : '';
+    return `At ${showQuantity(at * speedFactor, speed, { significant: 3 })} it gives ${say(there.low)} to ${say(there.high)}${margin}.`;
   });
   protected readonly stretches = computed(() => {
     const curve = this.curve();
@@ -172,12 +217,39 @@ export class PushCurveComponent implements OnDestroy {
         this.cancel();
         if (this.simulated().length > 0) this.simulated.set([]);
         this.simulatedWords.set('');
+        this.tried.set(null);
       });
     });
   }
 
   ngOnDestroy(): void {
     this.cancel();
+  }
+
+  /** Asks about a speed in the units shown. */
+  protected tryShown(value: number): void {
+    const [curve, { speed, speedFactor }] = [this.curve(), this.scale()];
+    const end = curve?.points.at(-1)?.speed ?? 0;
+    const scale = inUnit(speedFactor, speed);
+    this.tried.set(Math.max(0, Math.min(end, value / scale)));
+  }
+
+  /** Asks about the speed that is pressed in the chart. */
+  protected tryAt(x: number, width: number): void {
+    const slider = this.slider();
+    const wide = width - PLOT.left - PLOT.right;
+    if (slider && wide > 0) this.tryShown(((x - PLOT.left) / wide) * slider.end);
+  }
+
+  /** Takes the speed that was asked about into the job. */
+  protected useTried(): void {
+    const [at, { axis }] = [this.tried(), this.view()];
+    if (at === null) return;
+    const unit = preferredUnit(axis.job.kind === 'linear' ? 'speed' : 'angular-speed', this.preferences.units());
+    // As somebody would type it: spaces that only the eye wants are not kept.
+    const speed = quantityOf(`${Number(inUnit(at, unit).toPrecision(3))} ${unit.symbol}`);
+    this.store.editAxis(axis.id, 'job.speed', (kept) => ({ ...kept, job: { ...kept.job, speed } }));
+    this.tried.set(null);
   }
 
   protected cancel(): void {

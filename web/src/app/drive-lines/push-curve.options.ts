@@ -3,6 +3,8 @@ import { formatNumber, inUnit, type Unit } from '@crisp-notch/core/quantity';
 import type { PullOutPoint } from '@crisp-notch/core/simulation';
 import type { EChartsCoreOption } from 'echarts/core';
 import { chartAxis, chartTooltip } from '../ui/chart-axis';
+import type { ChartSize } from '../ui/chart.component';
+import { LABEL_HEIGHT, labelGraphics, labelWidth, placed, type Placed, type Wanted } from '../ui/label-places';
 import type { ChartInk } from '../ui/chart-ink';
 import { roundInterval } from '../ui/notch-ruler.layout';
 
@@ -51,9 +53,6 @@ export interface CurveScale {
 
 type Pair = readonly [number, number];
 
-/** Share of the height below which a label under a point would touch the axis. */
-const LOW_SHARE = 0.22;
-
 /** Share of the height that two lines must be apart to be drawn as two. */
 const APART_SHARE = 0.06;
 
@@ -63,34 +62,46 @@ function roundTop(value: number): number {
   return interval * Math.ceil((value * 1.04) / interval);
 }
 
-/** Pull-out band against speed, what is needed, the operating point and every limit. */
+/** The plot within the chart [px]: two rows of labels above it. */
+export const PLOT = { left: 64, right: 18, top: 2 * LABEL_HEIGHT + 8, bottom: 46 } as const;
+const LABEL_GAP = 4;
+const POINT_SIZE = 11;
+
+/** What the curve gives at a speed [SI], between the points of its grid; null beyond its ends. */
+export function pushAt(curve: PushCurve, speed: number): { readonly low: number; readonly high: number } | null {
+  const after = curve.points.findIndex((point) => point.speed >= speed);
+  const [one, other] = [curve.points[Math.max(0, after - 1)], curve.points[after]];
+  if (!one || !other) return null;
+  const share = other.speed === one.speed ? 0 : (speed - one.speed) / (other.speed - one.speed);
+  const between = (a: number, b: number): number => a + share * (b - a);
+  return { low: between(one.low, other.low), high: between(one.high, other.high) };
+}
+
+/** Whether a speed has a label of its own, and in which ink it is drawn. */
+interface SpeedMark {
+  readonly at: number | null;
+  readonly words: string;
+  readonly color: string;
+  readonly type: 'dotted' | 'dashed';
+}
+
+/**
+ * Pull-out band against speed, what is needed, the operating point and every limit.
+ * @param size of the chart [px]
+ * @param tried a speed at the carriage that is only asked about [SI]; null for none
+ */
 export function pushChart(
   curve: PushCurve,
   scale: CurveScale,
   simulated: readonly PullOutPoint[],
   ink: ChartInk,
+  size: ChartSize,
+  tried: number | null = null,
 ): EChartsCoreOption {
   const speed = (value: number): number => inUnit(value * scale.speedFactor, scale.speed);
   const push = (value: number): number => inUnit(value * scale.pushFactor, scale.push);
   const top = Math.max(...curve.points.map((point) => push(point.high)));
   const say = (value: number): string => formatNumber(value, { significant: 3 });
-  const line = (
-    value: number | null,
-    label: string,
-    color: string,
-    type: 'dotted' | 'dashed',
-    position: string,
-    distance = 4,
-  ): object[] =>
-    value === null
-      ? []
-      : [
-          {
-            xAxis: speed(value),
-            lineStyle: { color, type, width: 1.5 },
-            label: { formatter: label, color, fontFamily: ink.text, position, distance },
-          },
-        ];
   const needed = curve.needed ?? curve.steady;
   const end = speed(curve.points.at(-1)?.speed ?? 0);
   const within = (value: number | null): number | null => (value !== null && speed(value) <= end ? value : null);
@@ -99,7 +110,7 @@ export function pushChart(
   // Two lines on top of each other would only blur.
   const isApart =
     curve.steady !== null && curve.needed !== null && push(curve.needed) - push(curve.steady) > APART_SHARE * top;
-  const level = (name: string, value: number | null, label: string, type: 'dashed' | 'dotted'): object => ({
+  const level = (name: string, value: number | null, type: 'dashed' | 'dotted'): object => ({
     type: 'line',
     name,
     data: value === null ? [] : [0, end].map((at): Pair => [at, push(value)]),
@@ -107,20 +118,43 @@ export function pushChart(
     silent: true,
     lineStyle: { color: ink.ink, width: type === 'dashed' ? 1.8 : 1.4, type },
     itemStyle: { color: ink.ink },
-    endLabel: {
-      show: true,
-      formatter: label,
-      align: 'right',
-      verticalAlign: 'top',
-      offset: [-2, 5],
-      color: ink.ink,
-      fontFamily: ink.text,
-      fontSize: 12,
-    },
   });
+  const roof = roundTop(Math.max(top, needed === null ? 0 : push(needed) * 1.1));
+  const marks: readonly SpeedMark[] = [
+    { at: within(curve.bindsFrom > 0 ? curve.bindsFrom : null), words: 'volts bind', color: ink.quiet, type: 'dotted' },
+    { at: within(curve.pulseLimit), words: 'pulse limit', color: ink.stop, type: 'dotted' },
+    { at: within(curve.whirl), words: 'critical speed', color: ink.stop, type: 'dotted' },
+    { at: within(curve.start), words: 'start without ramp', color: ink.quiet, type: 'dashed' },
+  ];
+  const resonances = curve.resonances.filter((item) => speed(item.from) < end);
+  const labels = labelsOf(
+    {
+      marks: [
+        ...marks.flatMap(({ at, words, color }) => (at === null ? [] : [{ at: speed(at), words, color }])),
+        ...resonances
+          .slice(0, 1)
+          .map((item) => ({ at: (speed(item.from) + speed(item.to)) / 2, words: 'resonance', color: ink.caution })),
+      ],
+      levels: [
+        ...(needed === null
+          ? []
+          : [{ at: push(needed), words: curve.needed === null ? 'load' : 'load and acceleration' }]),
+        ...(isApart && curve.steady !== null ? [{ at: push(curve.steady), words: 'load alone' }] : []),
+      ],
+      point: operating[0]
+        ? {
+            at: operating[0],
+            words: `${say(operating[0][0])} ${scale.speed.symbol}, ${say(operating[0][1])} ${scale.push.symbol} needed`,
+          }
+        : null,
+    },
+    { end, roof, size },
+    ink,
+  );
   return {
     animation: false,
-    grid: { left: 64, right: 18, top: 40, bottom: 46 },
+    grid: PLOT,
+    graphic: { elements: labelGraphics(labels, ink.text, ink.card) },
     tooltip: {
       ...chartTooltip(ink),
       trigger: 'axis',
@@ -145,7 +179,7 @@ export function pushChart(
     yAxis: {
       ...chartAxis(`${scale.pushName}, ${scale.push.symbol}`, ink, 48),
       min: 0,
-      max: roundTop(Math.max(top, needed === null ? 0 : push(needed) * 1.1)),
+      max: roof,
     },
     series: [
       {
@@ -159,22 +193,19 @@ export function pushChart(
         markArea: {
           silent: true,
           itemStyle: { color: ink.caution, opacity: 0.14 },
-          label: { color: ink.caution, fontFamily: ink.text, fontSize: 12, position: 'insideTop', distance: 4 },
-          data: curve.resonances
-            .filter((item) => speed(item.from) < end)
-            .map((item, index) => [
-              { xAxis: speed(item.from), name: index === 0 ? 'resonance' : '' },
-              { xAxis: Math.min(end, speed(item.to)) },
-            ]),
+          data: resonances.map((item) => [{ xAxis: speed(item.from) }, { xAxis: Math.min(end, speed(item.to)) }]),
         },
         markLine: {
           silent: true,
           symbol: 'none',
+          label: { show: false },
           data: [
-            ...line(within(curve.bindsFrom > 0 ? curve.bindsFrom : null), 'volts bind', ink.quiet, 'dotted', 'end'),
-            ...line(within(curve.pulseLimit), 'pulse limit', ink.stop, 'dotted', 'end', 17),
-            ...line(within(curve.whirl), 'critical speed', ink.stop, 'dotted', 'end', 17),
-            ...line(within(curve.start), 'start without ramp', ink.quiet, 'dashed', 'insideStartTop'),
+            ...marks.flatMap(({ at, color, type }) =>
+              at === null ? [] : [{ xAxis: speed(at), lineStyle: { color, type, width: 1.5 } }],
+            ),
+            ...(tried === null
+              ? []
+              : [{ xAxis: speed(tried), lineStyle: { color: ink.blue, type: 'solid', width: 1.5 } }]),
           ],
         },
       },
@@ -187,29 +218,15 @@ export function pushChart(
         lineStyle: { width: 0 },
         areaStyle: { color: ink.blue, opacity: 0.22 },
       },
-      level('needed', needed, curve.needed === null ? 'load' : 'load and acceleration', 'dashed'),
-      level('load', isApart ? curve.steady : null, 'load alone', 'dotted'),
+      level('needed', needed, 'dashed'),
+      level('load', isApart ? curve.steady : null, 'dotted'),
       {
         type: 'scatter',
         name: 'operating point',
         data: operating,
-        symbolSize: 11,
+        symbolSize: POINT_SIZE,
         silent: true,
         itemStyle: { color: ink.ink },
-        label: {
-          show: true,
-          // Below the point, unless that would run into the axis.
-          position: operating[0] && operating[0][1] < LOW_SHARE * top ? 'top' : 'bottom',
-          formatter: operating[0]
-            ? `${say(operating[0][0])} ${scale.speed.symbol}, ${say(operating[0][1])} ${scale.push.symbol} needed`
-            : '',
-          color: ink.ink,
-          fontFamily: ink.text,
-          fontWeight: 600,
-          distance: 7,
-          backgroundColor: ink.card,
-          padding: [1, 3],
-        },
         z: 6,
       },
       {
@@ -230,4 +247,67 @@ export function pushChart(
       },
     ],
   };
+}
+
+/** Everything that has a name in the chart, in its units. */
+interface Named {
+  readonly marks: readonly { readonly at: number; readonly words: string; readonly color: string }[];
+  readonly levels: readonly { readonly at: number; readonly words: string }[];
+  readonly point: { readonly at: Pair; readonly words: string } | null;
+}
+
+/** Where names stand: speeds above the plot, levels at their ends, the operating point beside itself. */
+function labelsOf(
+  { marks, levels, point }: Named,
+  { end, roof, size }: { readonly end: number; readonly roof: number; readonly size: ChartSize },
+  ink: ChartInk,
+): readonly Placed[] {
+  const { left, right, top, bottom } = PLOT;
+  const [wide, high] = [size.width - left - right, size.height - top - bottom];
+  const x = (value: number): number => left + (end > 0 ? value / end : 0) * wide;
+  const y = (value: number): number => top + (1 - value / roof) * high;
+  const frame = { x: left, y: 0, width: wide + right, height: size.height - bottom };
+  const beside: Wanted[] = [];
+  if (point) {
+    const [px, py, width] = [x(point.at[0]), y(point.at[1]), labelWidth(point.words)];
+    beside.push({
+      text: point.words,
+      color: ink.ink,
+      isStrong: true,
+      places: [
+        { x: px - width / 2, y: py + POINT_SIZE },
+        { x: px - width / 2, y: py - POINT_SIZE - LABEL_HEIGHT },
+      ],
+    });
+  }
+  for (const { at, words } of levels) {
+    const [py, width] = [y(at), labelWidth(words)];
+    const rows = [py - LABEL_HEIGHT - LABEL_GAP, py + LABEL_GAP];
+    beside.push({
+      text: words,
+      color: ink.ink,
+      places: [left + wide - width, left + LABEL_GAP, left + wide / 2 - width / 2].flatMap((px) =>
+        rows.map((row) => ({ x: px, y: row })),
+      ),
+    });
+  }
+  for (const { at, words, color } of marks) {
+    const [px, width] = [x(at), labelWidth(words)];
+    const rows = [1, 2].map((row) => top - row * LABEL_HEIGHT - LABEL_GAP);
+    beside.push({
+      text: words,
+      color,
+      places: [
+        ...rows.map((row) => ({ x: px - width / 2, y: row })),
+        ...[1, 2, 3].map((row) => ({ x: px + LABEL_GAP, y: top + (row - 1) * LABEL_HEIGHT + LABEL_GAP })),
+      ],
+    });
+  }
+  const dot = point && {
+    x: x(point.at[0]) - POINT_SIZE / 2,
+    y: y(point.at[1]) - POINT_SIZE / 2,
+    width: POINT_SIZE,
+    height: POINT_SIZE,
+  };
+  return placed(beside, frame, dot ? [dot] : []);
 }

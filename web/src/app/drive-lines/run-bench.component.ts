@@ -149,7 +149,7 @@ export class RunBenchComponent implements OnDestroy {
     this.plot.set(value as RunPlot);
   }
 
-  /** What stands for a rate at the carriage, so that full steps a second mean something. */
+  /** What stands for a rate at the carriage, so that full steps per second mean something. */
   protected atCarriage(rate: Quantity): string {
     return atCarriage(readQuantity(rate, 'frequency').value, this.tried());
   }
@@ -207,7 +207,7 @@ export class RunBenchComponent implements OnDestroy {
 
   private start(request: RigRequest, words: string): void {
     if (request.kind === 'run' && request.pieces.reduce((sum, piece) => sum + piece.duration, 0) > LONGEST) {
-      this.trouble.set(`This move takes longer than ${LONGEST} s; ask for a brisker one to watch it.`);
+      this.trouble.set(`This move takes longer than ${LONGEST} s; ask for a faster one to watch it.`);
       return;
     }
     this.cancel();

@@ -18,7 +18,7 @@ const told = (value: number, dimension: Dimension, units: UnitSystem): string =>
 const whole = (value: number, significant: number): string => formatNumber(Math.round(value), { significant });
 const milliseconds = (seconds: number): string => `${(seconds * 1000).toFixed(1)} ms`;
 
-/** What a rate in full steps a second is at the carriage; empty while that is not known. */
+/** What a rate in full steps per second is at the carriage; empty while that is not known. */
 export function atCarriage(rate: number, { reckoner, fullSteps, units }: TriedAxis): string {
   return fullSteps === null
     ? ''

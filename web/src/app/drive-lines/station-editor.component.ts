@@ -1,7 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import {
+  advisedLimit,
+  stepsPerMotorTurn,
   isBrushed,
   isRegulated,
   powerOff,
@@ -36,7 +48,7 @@ import {
   type Part,
   type PartKind,
 } from '@crisp-notch/core/parts';
-import { isGuessed, withCount, type Quantity } from '@crisp-notch/core/shape';
+import { isGuessed, quantityOf, readQuantity, withCount, type Quantity } from '@crisp-notch/core/shape';
 import { wiringsOf } from '@crisp-notch/core/motor';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/answers';
@@ -53,8 +65,10 @@ import { MotorFieldsComponent } from '../ui/specifications/motor-fields.componen
 import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
 import { TransmissionFieldsComponent } from '../ui/specifications/transmission-fields.component';
 import { StagesFieldComponent } from '../ui/stages-field.component';
+import { FoldComponent } from '../ui/fold.component';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
+import { NameFieldComponent } from '../ui/name-field.component';
 import { JointComponent } from './joint.component';
 import type { LineStation } from '../ui/drive-line/stations';
 import { ButtonModule } from 'primeng/button';
@@ -64,14 +78,22 @@ export interface AxisChange {
   readonly change: (axis: Axis) => Axis;
 }
 
-const MICROSTEPS: readonly ChoiceOption[] = MICROSTEP_DIVISORS.map((count) => ({
-  value: String(count),
-  label: count === 1 ? 'full steps' : `1/${count} step`,
-}));
+/** As box drivers print it: pulses per turn of the motor. */
+const microstepOption = (count: number, fullSteps: number | null): ChoiceOption => {
+  const name = count === 1 ? 'full steps' : `1/${count} step`;
+  return {
+    value: String(count),
+    label: fullSteps === null ? name : `${name} · ${Number((count * fullSteps).toPrecision(6))} pulses per turn`,
+  };
+};
 const COUNTS: readonly ChoiceOption[] = [
   { value: '1', label: 'one motor' },
   { value: '2', label: 'two alike, one on each side' },
 ];
+/** Limits that differ by less are the same: nobody sets a trimmer closer. */
+const SAME_LIMIT = 0.02;
+/** A slide and a table may have these alike. */
+const FOR_ANY_AXIS: readonly LineStation[] = ['supply', 'driver', 'motor', 'reduction'];
 const TITLES: Readonly<Record<LineStation, string>> = {
   supply: 'Supply',
   driver: 'Driver',
@@ -97,9 +119,11 @@ const PART_OF: Partial<Record<LineStation, PartKind>> = {
     ControllerFieldsComponent,
     DriverFieldsComponent,
     FigureComponent,
+    FoldComponent,
     InputTextModule,
     JointComponent,
     MotorFieldsComponent,
+    NameFieldComponent,
     PartChooserComponent,
     QuantityFieldComponent,
     StagesFieldComponent,
@@ -128,7 +152,11 @@ export class StationEditorComponent {
   protected readonly microsteps = computed(() => {
     const { driver } = this.axis();
     const most = isGuessed(driver.specification, 'finestMicrosteps') ? Infinity : driver.specification.finestMicrosteps;
-    return MICROSTEPS.filter(({ value }) => Number(value) <= most || Number(value) === driver.microsteps);
+    const perTurn = this.view().reckoner.value(stepsPerMotorTurn);
+    const fullSteps = perTurn === null ? null : perTurn / driver.microsteps;
+    return MICROSTEP_DIVISORS.filter((count) => count <= most || count === driver.microsteps).map((count) =>
+      microstepOption(count, fullSteps),
+    );
   });
   protected readonly isStepper = computed(() => !isBrushed(this.view().context));
   protected readonly isRegulated = computed(() => isRegulated(this.view().context));
@@ -149,6 +177,7 @@ export class StationEditorComponent {
   protected readonly wirings = computed<readonly ChoiceOption[]>(() =>
     wiringsOf(this.axis().motor.specification.leads).map((value) => ({ value, label: WIRING_WORDS[value] })),
   );
+  protected readonly wiredWords = computed(() => WIRING_WORDS[this.axis().motor.wiring]);
   protected readonly counts = COUNTS;
   protected readonly figures = { windingResistance, windingInductance, windingCurrent, windingTorque };
   protected readonly linearFaults = computed(() => {
@@ -158,10 +187,13 @@ export class StationEditorComponent {
   protected readonly asked = MACHINE_ASKED;
   protected readonly faultsAsked = computed(() => MACHINE_ASKED.faults[this.axis().faults.kind]);
   protected readonly powerOff = computed(() => powerOff(this.view().reckoner, sayIn(this.units())));
-  /** Other axes of the same kind, from which a station can be taken over. */
+  /** Other axes from which this station can be taken over. */
   protected readonly others = computed(() => {
     const axis = this.axis();
-    return (this.document()?.axes ?? []).filter((item) => item.id !== axis.id && item.job.kind === axis.job.kind);
+    const isForAny = FOR_ANY_AXIS.includes(this.station());
+    return (this.document()?.axes ?? []).filter(
+      (item) => item.id !== axis.id && (isForAny || item.job.kind === axis.job.kind),
+    );
   });
   protected readonly supply = computed(() => this.view().context.supply);
   /** A converter is described with the rails, not as a supply. */
@@ -179,20 +211,32 @@ export class StationEditorComponent {
     return (part: Part): boolean => fitsAxis(axis, part);
   });
 
+  private readonly chooser = viewChild('stationPart', { read: PartChooserComponent });
+
+  /** Shows the list of the shelf for this station, for whoever goes on choosing. */
+  openShelf(): void {
+    this.chooser()?.open();
+  }
+
+  constructor() {
+    effect(() => {
+      const { id, motor } = this.axis();
+      this.motors.update((motors) => (motors[id] ? motors : { ...motors, [id]: motor.specification }));
+    });
+  }
+
   protected edit(key: string, change: (axis: Axis) => Axis): void {
     this.changed.emit({ key, change });
   }
 
-  protected setName(event: Event): void {
-    const name = (event.target as HTMLInputElement).value;
+  protected setName(name: string): void {
     const station = this.station();
     if (station === 'supply') this.editSupply({ name });
     else if (station !== 'reduction')
       this.edit(`${station}.name`, (axis) => ({ ...axis, [station]: { ...axis[station], name } }));
   }
 
-  protected setAxisName(event: Event): void {
-    const name = (event.target as HTMLInputElement).value;
+  protected setAxisName(name: string): void {
     this.edit('name', (axis) => ({ ...axis, name }));
   }
 
@@ -263,6 +307,36 @@ export class StationEditorComponent {
     this.store.edit(`supply.${id}.${Object.keys(change).join()}`, (document) => ({
       ...document,
       supplies: document.supplies.map((item) => (item.id === id ? { ...item, ...change } : item)),
+    }));
+  }
+
+  protected setControllerName(name: string): void {
+    this.store.edit('controller.name', (document) => ({
+      ...document,
+      controller: { ...document.controller, name },
+    }));
+  }
+
+  /** The motor of each axis as it stood when its station was opened first. */
+  private readonly motors = signal<Readonly<Record<string, MotorSpecification>>>({});
+
+  /** The limit that is set, where the motor has been changed for one that allows another. */
+  protected readonly otherLimit = computed(() => {
+    const { reckoner, axis } = this.view();
+    const before = this.motors()[axis.id];
+    if (!before || before.ratedCurrent?.text === axis.motor.specification.ratedCurrent?.text) return null;
+    const [set, allowed] = [axis.driver.currentLimit, reckoner.value(advisedLimit)];
+    if (!set || allowed === null || !this.isRegulated()) return null;
+    const now = readQuantity(set, 'current').value;
+    return Math.abs(now - allowed) > SAME_LIMIT * allowed
+      ? { now: sayIn(this.units())(now, 'current'), allowed: Number(allowed.toPrecision(3)) }
+      : null;
+  });
+
+  protected takeLimit(amperes: number): void {
+    this.edit('driver.current-limit', (axis) => ({
+      ...axis,
+      driver: { ...axis.driver, currentLimit: quantityOf(`${amperes} A`) },
     }));
   }
 

@@ -21,7 +21,7 @@ export const REASON_WORDS: Readonly<Record<Reason, string>> = {
   wiring: 'wiring that the driver cannot feed',
   voltage: 'the driver’s voltage window',
   volts: 'too few volts for the current',
-  current: 'more current than motor or driver bears',
+  current: 'more current than motor or driver allows',
   hot: 'a driver that overheats',
   'mechanics-unknown': 'gaps in the screw’s or belt’s sheet',
   whirl: 'a screw above its critical speed',

@@ -70,7 +70,7 @@ describe('what the finder looks through', () => {
 
   it('says why it waits: first what is not said, then what cannot be chosen from', () => {
     const [some, none] = [spaceWith(2), spaceWith(0)] as [Space, Space];
-    expect(waitWords('load, speed', none)).toBe('Say first what it has to do: load, speed.');
+    expect(waitWords('load, speed', none)).toBe('Enter what it has to do first: load, speed.');
     expect(waitWords('', none)).toContain('the shelf holds no such part');
     expect(waitWords('', some)).toBe('');
   });

@@ -74,7 +74,7 @@ export function wishWords(wishes: Wishes, kind: Job['kind'], say: Say): string {
 
 /** Why a search cannot begin, in words; empty where it can. @param missing what is not said of the job yet */
 export function waitWords(missing: string, space: Space): string {
-  if (missing !== '') return `Say first what it has to do: ${missing}.`;
+  if (missing !== '') return `Enter what it has to do first: ${missing}.`;
   if (isTooLarge(space))
     return 'These are more combinations than are worth waiting for. Fix a place, or name the motors and drivers to look at.';
   return spaceSize(space) === 0 ? 'A free place has nothing to choose from: the shelf holds no such part.' : '';

@@ -13,6 +13,8 @@ import { MachinePictureComponent } from '../ui/machine-picture.component';
 import { MACHINE_KIND_OPTIONS } from '../ui/machine-kinds';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { SelectComponent, type ChoiceOption } from '../ui/select.component';
+import { map } from 'rxjs';
+import { arrivals } from '../ui/addresses';
 import { SheetComponent, type SheetGroup } from '../ui/sheet/sheet.component';
 import type { SheetChange, SheetColumn } from '../ui/sheet/sheet.state';
 import { guessesOf, jobConfirmed, jobRows, withJobValue } from './job-sheet';
@@ -76,6 +78,10 @@ export class JobPage {
       };
     }),
   );
+  /** What somebody was led to here. */
+  protected readonly wanted = toSignal(arrivals().pipe(map(({ field, axis }) => ({ field, columnId: axis }))), {
+    initialValue: null,
+  });
   protected readonly falls = computed(() =>
     this.axes().flatMap(({ reckoner }) => powerOff(reckoner, sayIn(this.units()))?.sentence ?? []),
   );

@@ -2,30 +2,39 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
+  ElementRef,
   inject,
   input,
   signal,
   type OnDestroy,
 } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterOutlet } from '@angular/router';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
+import { BenchSumsComponent } from './bench-sums.component';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { DesignStore } from '../data/design-store';
 import { FinderStore } from '../data/finder-store';
+import { Lookup, type Entry } from '../data/lookup';
 import { LogbookStore } from '../data/logbook-store';
 import { MachinesStore } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
+import { PreferencesStore } from '../data/preferences';
 import { ProgramDraft } from '../data/program-draft';
+import { stepWords } from '../data/step-words';
 import { TrialStore } from '../data/trial-store';
 import { found, WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
 import { isField, isTyping } from '../ui/is-typing';
 import { DialogComponent } from '../ui/dialog.component';
 import { ConflictDialogComponent } from './conflict-dialog.component';
+import { arrivals, whereNext } from '../ui/addresses';
 import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
+import { revealField } from '../ui/reveal-field';
+import { machineEntries } from './machine-entries';
 import { RouteCardComponent } from './route-card.component';
 import { SaveBannerComponent } from './save-banner.component';
 import { saveWords } from './save-words';
@@ -39,6 +48,7 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
 @Component({
   selector: 'cn-machine-page',
   imports: [
+    BenchSumsComponent,
     ButtonModule,
     ConflictDialogComponent,
     DialogComponent,
@@ -64,16 +74,22 @@ export class MachinePage implements OnDestroy {
   private readonly header = inject(HeaderContext);
   protected readonly workings = inject(WorkingStore);
   protected readonly loading = toSignal(this.store.loading$, { requireSync: true });
-  private readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   private readonly next = toSignal(this.store.next$, { initialValue: null });
   private readonly working = toSignal(this.workings.working$, { initialValue: null });
   private readonly machines = inject(MachinesStore);
+  private readonly lookup = inject(Lookup);
+  private readonly units = inject(PreferencesStore).units;
   protected readonly outbox = inject(Outbox);
   private goAt = 0;
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private stopRevealing: () => void = () => undefined;
   /** What this browser keeps of a machine that cannot be opened. */
   protected readonly left = signal<Machine | null>(null);
   /** Takes the answer of whoever is asked whether to leave; null while nobody is. */
   protected readonly leaving = signal<((mayLeave: boolean) => void) | null>(null);
+
+  protected readonly isSumming = signal(false);
 
   protected readonly conflict = computed(() => {
     const loading = this.loading();
@@ -91,6 +107,23 @@ export class MachinePage implements OnDestroy {
   });
 
   constructor() {
+    arrivals()
+      .pipe(takeUntilDestroyed())
+      .subscribe((where) => {
+        this.stopRevealing();
+        this.stopRevealing = revealField(this.host.nativeElement, where);
+      });
+    const takeAway = this.lookup.offer(() => [
+      ...this.actions(),
+      ...machineEntries(this.axes(), this.units(), {
+        to: (path, where = {}) =>
+          void this.router.navigate(['/machines', this.machineId(), path], { queryParams: where }),
+        working: (view, figure) => {
+          this.workings.open(view, figure);
+        },
+      }),
+    ]);
+    inject(DestroyRef).onDestroy(takeAway);
     effect(() => {
       this.store.open(this.machineId());
       this.workings.close();
@@ -107,7 +140,21 @@ export class MachinePage implements OnDestroy {
     });
   }
 
+  /** What can be done from any page of the machine. */
+  private actions(): readonly Entry[] {
+    const next = this.next();
+    const loading = this.loading();
+    const state = loading.kind === 'open' ? loading.state : null;
+    const undo = stepWords(state?.past.at(-1), state?.document);
+    return [
+      ...(next ? [{ words: next.button, kind: 'next', go: (): void => this.goNext() }] : []),
+      { words: 'Bench sums', kind: 'action', go: (): void => this.isSumming.set(true) },
+      ...(undo ? [{ words: `Undo: ${undo}`, kind: 'action', go: (): void => this.store.undo() }] : []),
+    ];
+  }
+
   ngOnDestroy(): void {
+    this.stopRevealing();
     this.header.show(null);
     this.workings.close();
   }
@@ -126,7 +173,7 @@ export class MachinePage implements OnDestroy {
       case 'refused':
         return `Not saved: ${save.message}.`;
       case 'stale':
-        return 'The machine was changed in two places, and you have not chosen yet.';
+        return 'The machine was changed in two places, and no version is chosen yet.';
     }
   });
 
@@ -188,11 +235,14 @@ export class MachinePage implements OnDestroy {
       else this.store.undo();
       return;
     }
+    // Out of a field, so that the page's keys are keys again.
+    if (event.key === 'Escape' && isField(event.target)) (event.target as HTMLElement).blur();
     if (isTyping(event)) return;
     const isSecond = event.timeStamp - this.goAt < SEQUENCE_LIMIT_IN_MILLISECONDS;
     this.goAt = event.key === 'g' ? event.timeStamp : 0;
     if (isSecond) this.go(event.key);
     else if (event.key === 'n') this.goNext();
+    else if (event.key === 'b') this.isSumming.update((isSumming) => !isSumming);
   }
 
   private go(key: string): void {
@@ -207,7 +257,7 @@ export class MachinePage implements OnDestroy {
     const next = this.next();
     if (!next) return;
     void this.router.navigate(nextStepCommands(this.machineId(), next), {
-      queryParams: { axis: next.axisId, station: next.station },
+      queryParams: whereNext(next),
     });
   }
 }

@@ -3,7 +3,10 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { currentCheck, OPERATIONS, operationState, type OperationState } from '@crisp-notch/core/route-card';
 import { shortDay } from '../data/dates';
+import { stepWords } from '../data/step-words';
+import { afterPaint } from '../ui/after-paint';
 import { DesignStore, type AxisView } from '../data/design-store';
+import { whereNext } from '../ui/addresses';
 import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 import { ButtonModule } from 'primeng/button';
 import { TooltipModule } from 'primeng/tooltip';
@@ -41,10 +44,22 @@ export class RouteCardComponent {
   private readonly state = toSignal(this.store.state$);
   protected readonly canUndo = computed(() => (this.state()?.past.length ?? 0) > 0);
   protected readonly canRedo = computed(() => (this.state()?.future.length ?? 0) > 0);
+  /** What would be taken back, and what done again. */
+  protected readonly steps = afterPaint(() => {
+    const state = this.state();
+    return () => ({
+      undo: stepWords(state?.past.at(-1), state?.document),
+      redo: stepWords(state?.document, state?.future[0]),
+    });
+  });
   protected readonly next = toSignal(this.store.next$);
   protected readonly nextCommands = computed(() => {
     const next = this.next();
     return next ? nextStepCommands(this.machineId(), next) : [];
+  });
+  protected readonly where = computed(() => {
+    const next = this.next();
+    return next ? whereNext(next) : null;
   });
   protected readonly lines = computed<readonly CardLine[]>(() => {
     const document = this.document();

@@ -20,6 +20,7 @@ import { MachineGlances, type Glance } from '../data/machine-glances';
 import { PreferencesStore } from '../data/preferences';
 import { afterPaint } from '../ui/after-paint';
 import { MachinePictureComponent } from '../ui/machine-picture.component';
+import { whereNext } from '../ui/addresses';
 import { nextStepCommands } from '../ui/operation-paths';
 import { VerdictComponent } from '../ui/verdict.component';
 
@@ -43,7 +44,7 @@ import { VerdictComponent } from '../ui/verdict.component';
         <a
           pButton
           [routerLink]="step.commands"
-          [queryParams]="{ axis: step.axisId, station: step.station }"
+          [queryParams]="step.where"
           [attr.aria-describedby]="'machine-' + machine().id"
           >{{ step.button }}</a
         >
@@ -127,7 +128,7 @@ export class MachineGlanceComponent implements OnDestroy {
     return () => {
       if (!seen) return null;
       const step = nextStep(seen.document, judgedAxes(seen.document, say), seen.checks);
-      return { ...step, commands: nextStepCommands(id, step) };
+      return { ...step, commands: nextStepCommands(id, step), where: whereNext(step) };
     };
   });
   protected readonly axes = computed(() => {

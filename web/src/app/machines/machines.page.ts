@@ -1,6 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnInit } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChildren,
+  type OnInit,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { MachineSummary } from '@crisp-notch/contract';
+import type { MachineCopy, MachineSummary } from '@crisp-notch/contract';
 import { newMachine } from '@crisp-notch/core/machine';
 import { MACHINE_KINDS, machineKindOf, type MachineKind } from '@crisp-notch/core/machine-kinds';
 import { InputTextModule } from 'primeng/inputtext';
@@ -9,6 +18,9 @@ import { shortMoment } from '../data/dates';
 import { downloadBlob, downloadText, fileName } from '../data/download';
 import { MachinesStore, type AlreadyHere } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
+import { whereNext } from '../ui/addresses';
+import { isTyping } from '../ui/is-typing';
+import { nextStepCommands } from '../ui/operation-paths';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { DialogComponent } from '../ui/dialog.component';
 import { MachinePictureComponent } from '../ui/machine-picture.component';
@@ -40,10 +52,12 @@ type Loading =
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machines.page.html',
   styleUrl: './machines.page.css',
+  host: { '(document:keydown)': 'onKey($event)' },
 })
 export class MachinesPage implements OnInit {
   private readonly store = inject(MachinesStore);
   private readonly router = inject(Router);
+  private readonly pictures = viewChildren<ElementRef<HTMLButtonElement>>('picture');
   protected readonly left = inject(Outbox).leftIds;
   protected readonly loading = signal<Loading>({ kind: 'loading' });
   protected readonly message = signal('');
@@ -87,9 +101,35 @@ export class MachinesPage implements OnInit {
     });
   }
 
-  protected begin(kind: MachineKind): void {
-    this.kind.set(kind);
-    this.isMaking.set(true);
+  /** Begins a machine at once, under a name of its kind that can be changed with its job. */
+  protected async begin(kind: MachineKind): Promise<void> {
+    await this.open(() => this.store.make(newMachine(this.freeName(kind), kind)), true);
+  }
+
+  private freeName(kind: MachineKind): string {
+    const [first = ''] = machineKindOf(kind).name.split(' or ');
+    const plain = `${first.charAt(0).toUpperCase()}${first.slice(1)}`;
+    const loading = this.loading();
+    const taken = new Set(loading.kind === 'open' ? loading.machines.map(({ name }) => name) : []);
+    for (let number = 1; ; number += 1) {
+      const name = number === 1 ? plain : `${plain} ${number}`;
+      if (!taken.has(name)) return name;
+    }
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    if (event.key !== 'n' || isTyping(event) || this.isMaking()) return;
+    event.preventDefault();
+    this.pictures()[0]?.nativeElement.focus();
+  }
+
+  /** Arrows move among the pictures of kinds. */
+  protected move(event: KeyboardEvent, index: number): void {
+    const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key] ?? 0;
+    const next = this.pictures()[index + step];
+    if (step === 0 || !next) return;
+    event.preventDefault();
+    next.nativeElement.focus();
   }
 
   protected setKind(kind: string): void {
@@ -106,7 +146,7 @@ export class MachinesPage implements OnInit {
     }
     try {
       const made = await this.store.make(newMachine(name, this.kind()));
-      await this.router.navigate(['/machines', made.id]);
+      await this.goTo(made, true);
     } catch (error) {
       this.makingTrouble.set(messageOf(error));
     }
@@ -116,14 +156,25 @@ export class MachinesPage implements OnInit {
     await this.open(() => this.store.copy(machine.id));
   }
 
-  private async open(make: () => Promise<{ readonly id: string } | null>): Promise<void> {
+  private async open(make: () => Promise<MachineCopy | null>, isBegun = false): Promise<void> {
     this.message.set('');
     try {
       const made = await make();
-      if (made) await this.router.navigate(['/machines', made.id]);
+      if (made) await this.goTo(made, isBegun);
     } catch (error) {
       this.message.set(messageOf(error));
     }
+  }
+
+  /** A machine that was just begun opens at the first field that it needs. */
+  private async goTo(made: MachineCopy, isBegun: boolean): Promise<void> {
+    if (!isBegun) {
+      await this.router.navigate(['/machines', made.id]);
+      return;
+    }
+    const { firstField } = await import('./first-field');
+    const next = firstField(made);
+    await this.router.navigate(nextStepCommands(made.id, next), { queryParams: whereNext(next) });
   }
 
   protected async remove(machine: MachineSummary): Promise<void> {

@@ -1,10 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { playAngle, torqueFromScale } from '@crisp-notch/core/checks';
 import { stepsPerMotorTurn, stepsPerOutputTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
-import { valueOf, type Quantity } from '@crisp-notch/core/shape';
 import { coordinateDecimals, writeDividingList } from '@crisp-notch/core/formats';
-import { closingErrorOfRoundedMoves, indexPosition, pulseLoopRate } from '@crisp-notch/core/motion';
+import { closingErrorOfRoundedMoves, indexPosition } from '@crisp-notch/core/motion';
 import {
   formatNumber,
   preferredUnit,
@@ -18,23 +16,15 @@ import { PreferencesStore } from '../data/preferences';
 import { CautionComponent } from '../ui/caution.component';
 import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
-import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { WholeFieldComponent } from '../ui/whole-field.component';
 import { ButtonModule } from 'primeng/button';
 
 const STOPS_SHOWN = 12;
 
-/** Operation 60: one turn forward and back, and the small sums of the bench. */
+/** Operation 60: one turn forward and back, and the stops of a table. */
 @Component({
   selector: 'cn-moves-page',
-  imports: [
-    ButtonModule,
-    CautionComponent,
-    FigureComponent,
-    OperationFrameComponent,
-    QuantityFieldComponent,
-    WholeFieldComponent,
-  ],
+  imports: [ButtonModule, CautionComponent, FigureComponent, OperationFrameComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './moves.page.html',
   styleUrl: './moves.page.css',
@@ -44,27 +34,6 @@ export class MovesPage {
   protected readonly axes = toSignal(inject(DesignStore).axes$, { initialValue: [] });
   protected readonly figures = { stepsPerMotorTurn, travelPerMotorTurn };
   protected readonly stops = signal<number | null>(null);
-  protected readonly edgeDelay = signal<Quantity | null>(null);
-  protected readonly scaleReading = signal<Quantity | null>(null);
-  protected readonly arm = signal<Quantity | null>(null);
-  protected readonly play = signal<Quantity | null>(null);
-
-  protected readonly rate = computed(() => {
-    const delay = valueOf(this.edgeDelay(), 'time');
-    return delay === null ? null : showQuantity(pulseLoopRate(delay), preferredUnit('frequency', this.units()));
-  });
-  protected readonly torque = computed(() => {
-    const [reading, arm] = [valueOf(this.scaleReading(), 'mass'), valueOf(this.arm(), 'length')];
-    return reading === null || arm === null
-      ? null
-      : showQuantity(torqueFromScale(reading, arm), preferredUnit('torque', this.units()), { significant: 3 });
-  });
-  protected readonly backlash = computed(() => {
-    const [play, arm] = [valueOf(this.play(), 'length'), valueOf(this.arm(), 'length')];
-    return play === null || arm === null
-      ? null
-      : showQuantity(playAngle(play, arm), preferredUnit('angle', this.units()), { significant: 2 });
-  });
 
   /** A turning axis divided into equal stops. */
   protected readonly divided = computed(() => {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { Part, Stock } from '@crisp-notch/core/parts';
-import { InputTextModule } from 'primeng/inputtext';
+import { NameFieldComponent } from '../ui/name-field.component';
 import { TextareaModule } from 'primeng/textarea';
 import { StockFieldsComponent } from '../ui/specifications/stock-fields.component';
 import { PartFormDirective } from './part-form.directive';
@@ -8,21 +8,10 @@ import { PartFormDirective } from './part-form.directive';
 /** Edits a part of any kind; the fields are those of the station that it can fill. */
 @Component({
   selector: 'cn-part-editor',
-  imports: [InputTextModule, PartFormDirective, StockFieldsComponent, TextareaModule],
+  imports: [NameFieldComponent, PartFormDirective, StockFieldsComponent, TextareaModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="field-row">
-      <label for="part-name">Described as</label>
-      <input
-        pInputText
-        id="part-name"
-        class="field"
-        maxlength="120"
-        autocomplete="off"
-        [value]="part().name"
-        (input)="rename($any($event.target).value)"
-      />
-    </div>
+    <cn-name-field [value]="part().name" (changed)="rename($event)" />
     <!-- A form of its own for each kind, never one kind's form with another's part. -->
     @for (kind of [part().kind]; track kind) {
       <ng-container [cnPartForm]="kind" [specification]="part().specification" (changed)="respecify($event)" />

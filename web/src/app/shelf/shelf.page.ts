@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnInit } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  type OnInit,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { StoredPart } from '@crisp-notch/contract';
 import { readPartsCsv, readPartsJson, writePartsCsv, writePartsJson } from '@crisp-notch/core/formats';
@@ -79,7 +88,9 @@ const PASSES: Readonly<
 export class ShelfPage implements OnInit {
   private readonly shelf = inject(ShelfStore);
   protected readonly state = toSignal(this.shelf.state$, { requireSync: true });
-  protected readonly search = signal('');
+  /** What is searched for; an address may say it. */
+  readonly searched = input<string>();
+  protected readonly search = linkedSignal(() => this.searched() ?? '');
   protected readonly kind = signal<PartKind | null>(null);
   protected readonly filter = signal<StateFilter>('all');
   protected readonly filters = Object.entries(STATES).map(([value, label]) => ({ value, label }));

@@ -3,16 +3,18 @@ import { DialogComponent } from '../ui/dialog.component';
 
 const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['?', 'This list'],
+  ['f', 'Find a page, a field, a figure, a part or an action'],
   ['g then 1 to 8', 'Operation 10 to 80 of the open machine'],
   ['g then l', 'Its logbook'],
   ['g then m, g then s', 'All machines, the parts shelf'],
-  ['n', 'Do what stands under Next'],
+  ['n', 'Do what stands under Next; on the list, begin a machine'],
+  ['b', 'Bench sums of the open machine'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
   ['← →', 'Between the stations of a drive line'],
   ['w', 'Show the working of the figure in focus'],
   ['Enter', 'In readings: keep it and go on to the next'],
   ['↑ ↓', 'In readings: the one before, the one after'],
-  ['Esc', 'Close a dialog or the working'],
+  ['Esc', 'Leave a field; close a dialog or the working'],
 ];
 
 @Component({

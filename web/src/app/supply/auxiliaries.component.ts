@@ -19,7 +19,7 @@ import {
   railVoltage,
   type AuxiliaryContext,
 } from '@crisp-notch/core/supply-plan';
-import { InputTextModule } from 'primeng/inputtext';
+import { NameFieldComponent } from '../ui/name-field.component';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { reckoned, type Reckoned } from '../data/subjects';
@@ -42,7 +42,7 @@ import { ButtonModule } from 'primeng/button';
     ChoiceFieldComponent,
     ConverterFieldsComponent,
     FigureComponent,
-    InputTextModule,
+    NameFieldComponent,
     PartChooserComponent,
     ProgramWordFieldComponent,
     QuantityFieldComponent,

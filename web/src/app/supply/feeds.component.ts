@@ -41,7 +41,11 @@ function wireOf(value: string): WireSize | null {
   template: `
     <div class="feeds">
       @for (item of rows(); track item.view.axis.id) {
-        <section class="card pad fields" [attr.aria-label]="'Wires of ' + item.view.axis.letter">
+        <section
+          class="card pad fields"
+          [attr.data-axis]="item.view.axis.id"
+          [attr.aria-label]="'Wires of ' + item.view.axis.letter"
+        >
           <h2>
             {{ item.view.axis.letter }} <span class="quiet wrap-anywhere">{{ item.view.axis.name }}</span>
           </h2>
@@ -91,11 +95,11 @@ function wireOf(value: string): WireSize | null {
               <dd><cn-figure [view]="item.view" [figure]="figures.feedDrop" /></dd>
             </div>
             <div>
-              <dt>Becomes warmer by</dt>
+              <dt>Warming</dt>
               <dd><cn-figure [view]="item.view" [figure]="figures.feedWarming" /></dd>
             </div>
             <div>
-              <dt>Bears</dt>
+              <dt>Wire is good for</dt>
               <dd class="number">{{ item.bears }}</dd>
             </div>
           </dl>
@@ -103,9 +107,8 @@ function wireOf(value: string): WireSize | null {
       }
     </div>
     <p class="small quiet">
-      Sizes in mm² by IEC 60228, gauge numbers by ASTM B258, copper of IEC 60028 (from memory). Warming of a single wire
-      in still air of 40 °C, 30 K at most (common practice, no source): in a bundle or a drag chain take the next size
-      up.
+      Sizes in mm² by IEC 60228, gauge numbers by ASTM B258, copper of IEC 60028. Warming of a single wire in still air
+      of 40 °C, 30 K at most (common practice, no source): in a bundle or a drag chain take the next size up.
     </p>
     <cn-caution
       >A fuse protects the wire: choose it for the thinnest wire behind it, not only for the load. Switch off and let

@@ -94,8 +94,8 @@ import { MessageModule } from 'primeng/message';
           </p>
         }
         <p class="small quiet">
-          Words by NISTIR 6556 (the RS274/NGC interpreter, from memory). Nothing is run: canned cycles, subroutines and
-          jumps are read as they stand.
+          Words by NISTIR 6556 (the RS274/NGC interpreter). Nothing is run: canned cycles, subroutines and jumps are
+          read as they stand.
         </p>
       </section>
     </div>

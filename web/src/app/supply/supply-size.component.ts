@@ -14,13 +14,13 @@ import {
   type SupplyContext,
   type SupplyPlan,
 } from '@crisp-notch/core/supply-plan';
-import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import type { Reckoned } from '../data/subjects';
 import { WorkingStore } from '../data/working-store';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
+import { NameFieldComponent } from '../ui/name-field.component';
 import { FigureComponent } from '../ui/figure.component';
 import { PartChooserComponent } from '../ui/part-chooser.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
@@ -38,7 +38,7 @@ const COLUMN_KEYS = Object.keys(COLUMNS) as readonly Column[];
     ButtonModule,
     ChoiceFieldComponent,
     FigureComponent,
-    InputTextModule,
+    NameFieldComponent,
     PartChooserComponent,
     QuantityFieldComponent,
     SupplyFieldsComponent,
@@ -108,8 +108,8 @@ export class SupplySizeComponent {
     this.workings.open(this.view(), figure);
   }
 
-  protected setName(event: Event): void {
-    this.change('name', { name: (event.target as HTMLInputElement).value });
+  protected setName(name: string): void {
+    this.change('name', { name });
   }
 
   protected setSpecification(specification: SupplySpecification): void {

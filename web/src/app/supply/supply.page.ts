@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { newSupply, nextSupplyId } from '@crisp-notch/core/machine';
 import { machinePowerMean, machinePowerMost, supplyPlans } from '@crisp-notch/core/supply-plan';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
+import { arrivals } from '../ui/addresses';
 import { axisSubject, reckoned } from '../data/subjects';
 import { CautionComponent } from '../ui/caution.component';
 import { FigureComponent } from '../ui/figure.component';
@@ -108,9 +109,6 @@ const TABS: readonly TabOption[] = [
   `,
 })
 export class SupplyPage {
-  /** From the address: which tab to open. */
-  readonly see = input<string>();
-
   private readonly store = inject(DesignStore);
   private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
@@ -131,10 +129,16 @@ export class SupplyPage {
   });
 
   constructor() {
-    effect(() => {
-      const see = this.see();
-      if (TABS.some((item) => item.id === see)) untracked(() => this.tab.set(see ?? 'size'));
-    });
+    arrivals()
+      .pipe(takeUntilDestroyed())
+      .subscribe(({ see, axis, item }) => {
+        const tab = see ?? (item === null ? axis && 'wires' : this.isSupply(item) ? 'size' : 'auxiliaries');
+        if (TABS.some(({ id }) => id === tab)) this.tab.set(tab ?? 'size');
+      });
+  }
+
+  private isSupply(id: string): boolean {
+    return this.document()?.supplies.some((supply) => supply.id === id) ?? false;
   }
 
   protected add(): void {

@@ -5,7 +5,7 @@ import { Reckoner } from '@crisp-notch/core/reckoner';
 import type { AxisView } from '../data/design-store';
 import { axisSubject } from '../data/subjects';
 
-/** A screw axis of 1.8°, quarter steps and 20 threads an inch, as a page sees it. */
+/** A screw axis of 1.8°, quarter steps and 20 threads per inch, as a page sees it. */
 export function exampleView(change: (axis: Axis) => Axis = (axis) => axis): AxisView {
   const machine = newMachine('Example', 'router');
   const first = newAxis('axis-1', 'X', 'screw', 'supply-1');

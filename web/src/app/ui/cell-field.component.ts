@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { Quantity } from '@crisp-notch/core/shape';
 import { parseWhole } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
+import { TextareaModule } from 'primeng/textarea';
 import { DraftDirective } from './draft.directive';
 import { typedPrice } from './typed-price';
 
@@ -14,25 +15,38 @@ export type CellKind = 'price' | 'count' | 'text';
  */
 @Component({
   selector: 'cn-cell-field',
-  imports: [DraftDirective, InputTextModule],
+  imports: [DraftDirective, InputTextModule, TextareaModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input
-      pInputText
-      class="field"
-      autocomplete="off"
-      [class.number]="kind() !== 'text'"
-      [class.right]="kind() !== 'text'"
-      [attr.inputmode]="kind() === 'text' ? 'text' : 'decimal'"
-      [attr.maxlength]="kind() === 'text' ? 200 : 20"
-      #draft="cnDraft"
-      [cnDraft]="value()"
-      [reads]="read"
-      [attr.aria-label]="label()"
-      [placeholder]="placeholder()"
-    />
-    @if (draft.message(); as message) {
-      <span class="error" role="alert">{{ message }}</span>
+    @if (kind() === 'text') {
+      <textarea
+        pTextarea
+        class="field"
+        rows="1"
+        maxlength="200"
+        autocomplete="off"
+        [value]="value()"
+        [attr.aria-label]="label()"
+        [placeholder]="placeholder()"
+        (keydown.enter)="$event.preventDefault()"
+        (input)="written.emit($any($event.target).value)"
+      ></textarea>
+    } @else {
+      <input
+        pInputText
+        class="field number right"
+        autocomplete="off"
+        inputmode="decimal"
+        maxlength="20"
+        #draft="cnDraft"
+        [cnDraft]="value()"
+        [reads]="read"
+        [attr.aria-label]="label()"
+        [placeholder]="placeholder()"
+      />
+      @if (draft.message(); as message) {
+        <span class="error" role="alert">{{ message }}</span>
+      }
     }
   `,
   styles: `
@@ -42,6 +56,11 @@ export type CellKind = 'price' | 'count' | 'text';
 
     .field {
       min-width: 0;
+    }
+
+    textarea {
+      resize: none;
+      field-sizing: content;
     }
 
     /* On paper a field is its value. */
@@ -71,15 +90,7 @@ export class CellFieldComponent {
   readonly written = output<string>();
 
   protected readonly read = (typed: string): string => {
-    switch (this.kind()) {
-      case 'text':
-        this.written.emit(typed);
-        return '';
-      case 'count':
-        return this.readCount(typed);
-      case 'price':
-        return this.readPrice(typed);
-    }
+    return this.kind() === 'count' ? this.readCount(typed) : this.readPrice(typed);
   };
 
   private readCount(typed: string): string {

@@ -1,7 +1,8 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, effect, input, viewChild, type OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input, output, viewChild, type OnDestroy } from '@angular/core';
 import { LineChart, ScatterChart } from 'echarts/charts';
 import {
+  GraphicComponent,
   GridComponent,
   LegendComponent,
   MarkAreaComponent,
@@ -15,6 +16,7 @@ import { downloadBlob, downloadText, fileName } from '../data/download';
 use([
   LineChart,
   ScatterChart,
+  GraphicComponent,
   GridComponent,
   LegendComponent,
   MarkAreaComponent,
@@ -23,6 +25,12 @@ use([
   SVGRenderer,
 ]);
 
+/** Of a chart on the page [px]. */
+export interface ChartSize {
+  readonly width: number;
+  readonly height: number;
+}
+
 const PNG_SCALE = 2;
 
 /** A chart that follows its options and its size, and can be taken away as SVG, PNG or CSV. */
@@ -30,7 +38,14 @@ const PNG_SCALE = 2;
   selector: 'cn-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div #canvas class="canvas" role="img" [attr.aria-label]="description()"></div>
+    <div
+      #canvas
+      class="canvas"
+      role="img"
+      [attr.aria-label]="description()"
+      (pointerdown)="press($event)"
+      (pointermove)="press($event)"
+    ></div>
     <p class="row small no-print">
       <span class="quiet">Export</span>
       <button type="button" class="link" (click)="saveSvg()">SVG</button>
@@ -45,7 +60,10 @@ const PNG_SCALE = 2;
   `,
 })
 export class ChartComponent implements OnDestroy {
-  readonly options = input.required<EChartsCoreOption>();
+  /** What is drawn, or how it follows from the chart's size. */
+  readonly options = input.required<EChartsCoreOption | ((size: ChartSize) => EChartsCoreOption)>();
+  /** Emits where the chart is pressed or dragged over, sideways in pixels of the chart. */
+  readonly pressed = output<number>();
   /** What the chart shows, for those who cannot see it. */
   readonly description = input.required<string>();
   readonly title = input.required<string>();
@@ -54,19 +72,40 @@ export class ChartComponent implements OnDestroy {
 
   private readonly canvas = viewChild.required<ElementRef<HTMLElement>>('canvas');
   private chart: ECharts | null = null;
-  private readonly sizes = new ResizeObserver(() => this.chart?.resize());
+  private readonly sizes = new ResizeObserver(() => {
+    this.chart?.resize();
+    this.draw();
+  });
 
   constructor() {
     effect(() => {
-      const options = this.options();
+      this.options();
       const element = this.canvas().nativeElement;
       if (!this.chart) {
         this.chart = init(element, null, { renderer: 'svg' });
         this.sizes.observe(element);
       }
-      // Series of the same name are kept and changed: drawn anew, a chart that gets point after point drops frames.
-      this.chart.setOption(options, { replaceMerge: ['series'] });
+      this.draw();
     });
+  }
+
+  private draw(): void {
+    const [options, element] = [this.options(), this.canvas().nativeElement];
+    const size = { width: element.clientWidth, height: element.clientHeight };
+    // Series of the same name are kept and changed: drawn anew, a chart that gets point after point drops frames.
+    this.chart?.setOption(typeof options === 'function' ? options(size) : options, {
+      replaceMerge: ['series', 'graphic'],
+    });
+  }
+
+  /** Its width now [px]. */
+  width(): number {
+    return this.canvas().nativeElement.clientWidth;
+  }
+
+  protected press(event: PointerEvent): void {
+    if (event.type === 'pointermove' && event.buttons !== 1) return;
+    this.pressed.emit(event.clientX - this.canvas().nativeElement.getBoundingClientRect().left);
   }
 
   ngOnDestroy(): void {

@@ -13,6 +13,7 @@ let count = 0;
       <span class="field-label" [id]="id">{{ label() }}</span>
       <span class="row">
         <cn-select
+          [attr.data-field]="label()"
           [options]="options()"
           [value]="value()"
           [labelledBy]="id"

@@ -1,9 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, type OnInit } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  viewChild,
+  type OnInit,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { StoredPart } from '@crisp-notch/contract';
 import type { Part, PartKind } from '@crisp-notch/core/parts';
-import { SelectModule } from 'primeng/select';
+import { Select, SelectModule } from 'primeng/select';
 import { ShelfStore } from '../data/shelf-store';
 
 /** Chooses a part of one kind from the shelf; typing in the list filters it. */
@@ -11,8 +20,10 @@ import { ShelfStore } from '../data/shelf-store';
   selector: 'cn-part-chooser',
   imports: [SelectModule, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-field]': 'kind()' },
   template: `
     <p-select
+      [autofocus]="false"
       [options]="options()"
       optionLabel="name"
       [filter]="true"
@@ -42,6 +53,7 @@ export class PartChooserComponent implements OnInit {
   readonly fits = input<(part: Part) => boolean>(() => true);
   readonly chosen = output<StoredPart>();
 
+  private readonly select = viewChild.required(Select);
   private readonly shelf = inject(ShelfStore);
   private readonly state = toSignal(this.shelf.state$, { requireSync: true });
   /**
@@ -66,6 +78,11 @@ export class PartChooserComponent implements OnInit {
 
   ngOnInit(): void {
     if (this.state().kind !== 'open') this.shelf.load();
+  }
+
+  /** Shows the list, as a press on it does. */
+  open(): void {
+    this.select().show();
   }
 
   protected choose(option: { readonly stored: StoredPart } | null): void {

@@ -6,7 +6,7 @@ import { InputTextModule } from 'primeng/inputtext';
 import { PreferencesStore } from '../data/preferences';
 import { shortDay } from '../data/dates';
 import { DraftDirective } from './draft.directive';
-import { bareUnitHint, fieldText, hintFor, understand, type Doubt } from './quantity-field.state';
+import { bareUnitHint, fieldText, hintFor, understand } from './quantity-field.state';
 
 let count = 0;
 
@@ -36,8 +36,8 @@ export class QuantityFieldComponent {
   readonly remark = input('');
   /** In a sheet its row and column name it: the label is only heard, and what follows is told by the row. */
   readonly isBare = input(false);
-  /** Asks about a bare number that could mean two things. */
-  readonly doubt = input<Doubt>(() => null);
+  /** Another way of saying it that its trade has, in the words that are kept: what is not of that way stays as it is. */
+  readonly rewrite = input<(typed: string) => string>((typed) => typed);
   readonly changed = output<Quantity | null>();
 
   private readonly units = inject(PreferencesStore).units;
@@ -61,11 +61,15 @@ export class QuantityFieldComponent {
   /** Where the value is from, behind its unit. */
   protected readonly beside = computed(() => {
     const from = this.provenance();
-    return from === '' || this.unitShown() === '' ? from : ` · ${from}`;
+    // A guess is dashed and asks to be confirmed; it needs no word beside.
+    if (from === '' || this.from() === 'assumed') return '';
+    return this.unitShown() === '' ? from : ` · ${from}`;
   });
   protected readonly hint = computed(() => {
     const draft = this.typed()?.draft() ?? null;
     if (draft !== null) {
+      const meant = this.rewrite()(draft);
+      if (meant !== draft) return `Taken as ${meant}.`;
       const taken = bareUnitHint(draft, this.dimension(), this.unitOfBare(), this.units());
       if (taken !== '') return taken;
     }
@@ -92,7 +96,7 @@ export class QuantityFieldComponent {
       return isOptional ? '' : 'A value is needed; the one before stays in force.';
     }
     const limits = this.bounds() ?? bounds;
-    const result = understand(typed, this.dimension(), this.unitOfBare(), limits, this.units(), this.doubt());
+    const result = understand(this.rewrite()(typed), this.dimension(), this.unitOfBare(), limits, this.units());
     if (result.ok) this.changed.emit(result.quantity);
     return result.ok ? '' : result.message;
   };

@@ -45,7 +45,6 @@ export function understand(
   unit: Unit,
   bounds: Bounds,
   system: UnitSystem,
-  doubt: Doubt = () => null,
 ): Understood {
   const [main = '', ...rest] = typed.split(/±|\+\/-/);
   const parsed = parseQuantity(main, dimension, unit);
@@ -53,7 +52,7 @@ export function understand(
   const { value, text } = parsed.value;
   if (!Number.isFinite(value)) return { ok: false, message: 'That is too large.' };
   if (!parsed.value.hasUnit) {
-    const question = percentDoubt(value, unit) ?? doubt(value);
+    const question = percentDoubt(value, unit);
     if (question) return { ok: false, message: question };
   }
   if (bounds.isPositive && value <= 0) return { ok: false, message: 'It must be greater than zero.' };
@@ -79,9 +78,6 @@ export function understand(
     hint: hintFor(value, parsed.value.unit, dimension, system),
   };
 }
-
-/** Asks about a bare number that could mean two things, given its value in SI; null where it is plain. */
-export type Doubt = (value: number) => string | null;
 
 /** In a field that shows percent a bare 0.9 may be a share. */
 function percentDoubt(value: number, unit: Unit): string | null {

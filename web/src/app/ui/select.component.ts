@@ -18,6 +18,7 @@ const SEARCHED_FROM = 15;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-select
+      [autofocus]="false"
       [options]="$any(options())"
       optionLabel="label"
       optionValue="value"

@@ -30,6 +30,7 @@ let count = 0;
           [cnDraft]="value()?.toString() ?? ''"
           [reads]="read"
           [id]="id"
+          [attr.data-field]="asked().label"
           [attr.aria-describedby]="id + '-note'"
         />
         @if (isAssumed() && value() !== null) {

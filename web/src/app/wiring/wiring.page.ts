@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { DesignStore } from '../data/design-store';
 import { CautionComponent } from '../ui/caution.component';
+import { describedAs } from '@crisp-notch/core/parts';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 
 const FINDING_COILS: Readonly<Record<number, string>> = {
@@ -87,7 +88,7 @@ export class WiringPage {
   protected readonly rows = computed(() =>
     (this.document()?.axes ?? []).map(({ letter, motor }) => ({
       letter,
-      motor: motor.name || 'motor not chosen',
+      motor: describedAs('motor', motor) ?? 'motor not chosen',
       leads: motor.specification.leads,
       resistance: motor.specification.resistance?.text ?? 'not known',
       finding: FINDING_COILS[motor.specification.leads] ?? '',

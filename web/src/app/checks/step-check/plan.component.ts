@@ -6,6 +6,7 @@ import { exactSteps, plannedReadings, STEP_CHECK_ASKED } from '@crisp-notch/core
 import { stepsPerMotorTurn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { InputTextModule } from 'primeng/inputtext';
+import { TextareaModule } from 'primeng/textarea';
 import { messageOf } from '../../data/answers';
 import { CheckStore } from '../../data/check-store';
 import { DesignStore, type AxisView } from '../../data/design-store';
@@ -49,6 +50,7 @@ const SQUARES: readonly ChoiceOption[] = [
     RouterLink,
     TickComponent,
     WholeFieldComponent,
+    TextareaModule,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan.component.html',

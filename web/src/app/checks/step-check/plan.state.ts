@@ -72,7 +72,7 @@ export interface TargetList {
 /** Reads `200, 600` as microsteps from zero. */
 export function readTargets(text: string): TargetList {
   const words = text.split(/[\s,;]+/).filter((word) => word !== '');
-  if (words.length === 0) return { targets: [], message: 'Say at least one number of microsteps.' };
+  if (words.length === 0) return { targets: [], message: 'Enter at least one number of microsteps.' };
   const targets: number[] = [];
   for (const word of words) {
     const parsed = parseWhole(word, 1, TARGET_MOST);

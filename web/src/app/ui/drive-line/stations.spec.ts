@@ -78,7 +78,7 @@ describe('the stations of a drive line', () => {
     const [driver, motor] = ['driver', 'motor'].map((station) =>
       stationViews(brushed, 'metric').find((item) => item.station === station),
     );
-    expect([driver?.headline.digits, driver?.detail]).toEqual(['7', 'held fast 5.45\u00a0A']);
+    expect([driver?.headline.digits, driver?.detail]).toEqual(['7', 'stalled 5.45\u00a0A']);
     expect(motor?.headline).toEqual({ digits: '1.5', unit: 'A' });
   });
 });

@@ -9,6 +9,7 @@ import {
   transmissionEfficiency,
   travelPerTurn,
 } from '@crisp-notch/core/drive-line';
+import { describedAs } from '@crisp-notch/core/parts';
 import type { Finding, Station } from '@crisp-notch/core/finding';
 import { motionOf, type Axis } from '@crisp-notch/core/machine';
 import { isGuessed, readQuantity, type Quantity } from '@crisp-notch/core/shape';
@@ -79,7 +80,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       const specification = context.supply?.specification;
       return {
         label: 'Supply',
-        name: context.supply?.name || 'not chosen',
+        name: (context.supply && describedAs('supply', context.supply)) ?? 'not chosen',
         headline: show(specification?.voltage, 'voltage'),
         detail: specification?.current ? `up to ${text(specification.current, 'current')}` : '',
         isAssumed: specification?.voltage?.from === 'assumed',
@@ -87,7 +88,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
     }
     case 'driver': {
       const { driver } = axis;
-      const name = driver.name || 'not chosen';
+      const name = describedAs('driver', driver) ?? 'not chosen';
       if (isBrushed(context)) {
         const stall = isRegulated(context) ? null : reckoner.value(stallCurrent);
         const most = show(driver.specification.currentMost, 'current');
@@ -95,7 +96,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
           label: 'Driver',
           name,
           headline: most,
-          detail: stall === null ? limitText(axis, text) : `held fast ${amperes(stall)}`,
+          detail: stall === null ? limitText(axis, text) : `stalled ${amperes(stall)}`,
           isAssumed: false,
         };
       }
@@ -117,7 +118,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
       const { ratedCurrent, resistance, inductance } = specification;
       return {
         label: 'Motor',
-        name: axis.motor.name || 'not chosen',
+        name: describedAs('motor', axis.motor) ?? 'not chosen',
         headline: isBrushed(context) ? show(ratedCurrent, 'current') : show(specification.stepAngle, 'angle'),
         detail:
           held === null
@@ -153,7 +154,7 @@ function faceOf(station: LineStation, view: AxisView, units: UnitSystem): Face {
         travel === null ? NOT_KNOWN : formatQuantity(travel, preferredUnit(dimension, units), { significant: 4 });
       return {
         label: TRANSMISSION_LABELS[specification.kind],
-        name: axis.transmission.name || 'not chosen',
+        name: describedAs('transmission', axis.transmission) ?? 'not chosen',
         headline: { digits: shown.digits, unit: `${shown.unit}/turn` },
         detail:
           efficiency === null

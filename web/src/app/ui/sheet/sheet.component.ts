@@ -2,10 +2,12 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   inject,
   input,
   output,
   signal,
+  untracked,
   viewChildren,
 } from '@angular/core';
 import type { Quantity } from '@crisp-notch/core/shape';
@@ -45,6 +47,8 @@ export class SheetComponent {
   readonly caption = input.required<string>();
   readonly columns = input.required<readonly SheetColumn[]>();
   readonly groups = input.required<readonly SheetGroup[]>();
+  /** What somebody was led to: its group is unfolded and its column shown. */
+  readonly wanted = input<{ readonly field: string | null; readonly columnId: string | null } | null>(null);
   /** All at once, as one step of undo. */
   readonly changed = output<readonly SheetChange[]>();
 
@@ -58,6 +62,20 @@ export class SheetComponent {
     group.heading === '' || this.opened().includes(group.heading);
   /** Every row that can be seen, in order. */
   private readonly rows = computed(() => this.groups().flatMap((group) => (this.isOpen(group) ? group.rows : [])));
+
+  constructor() {
+    effect(() => {
+      const wanted = this.wanted();
+      if (wanted) untracked(() => this.open(wanted.field, wanted.columnId));
+    });
+  }
+
+  private open(field: string | null, columnId: string | null): void {
+    const group = this.groups().find(({ rows }) => rows.some(({ label }) => label === field));
+    if (group && !this.isOpen(group)) this.fold(group.heading);
+    const column = this.columns().findIndex(({ id }) => id === columnId);
+    if (column >= 0) this.shown.set(column);
+  }
 
   protected placeOf(row: SheetRow, column: number): Place {
     return { row: this.rows().indexOf(row), column };

@@ -8,7 +8,7 @@ const cell = (label: string, dimension: 'length' | 'speed' | 'ratio'): NonNullab
 const ROWS: readonly SheetRow[] = [
   { key: 'travel', label: 'Travel', remark: '', cells: [cell('Travel', 'length'), cell('Travel', 'length'), null] },
   { key: 'speed', label: 'Speed', remark: '', cells: [cell('Speed', 'speed'), null, cell('Speed', 'speed')] },
-  { key: 'duty', label: 'Moves for', remark: '', cells: [cell('D', 'ratio'), cell('D', 'ratio'), cell('D', 'ratio')] },
+  { key: 'duty', label: 'Duty', remark: '', cells: [cell('D', 'ratio'), cell('D', 'ratio'), cell('D', 'ratio')] },
 ];
 const COLUMNS: readonly SheetColumn[] = ['X', 'Y', 'Z'].map((letter) => ({ id: `axis-${letter}`, letter, name: '' }));
 

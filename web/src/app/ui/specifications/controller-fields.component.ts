@@ -56,7 +56,7 @@ const DECIMALS: readonly ChoiceOption[] = [
       (changed)="changed.emit(withCount(specification(), 'timerBits', $event))"
     />
     <cn-choice-field
-      label="Steps a unit"
+      label="Steps per unit"
       [options]="decimals"
       [value]="'' + specification().decimals"
       (changed)="setDecimals($event)"

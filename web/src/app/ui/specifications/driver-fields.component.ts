@@ -4,6 +4,7 @@ import { PARTS, type CurrentFormula, type DriverSpecification } from '@crisp-not
 import { askedOf, isGuessed, quantityOf, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
+import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
 import { WholeFieldComponent } from '../whole-field.component';
@@ -11,7 +12,7 @@ import { WholeFieldComponent } from '../whole-field.component';
 const FORMULAS: readonly ChoiceOption[] = [
   { value: 'none', label: 'not by a reference voltage' },
   { value: 'sense-resistor', label: 'sense resistor and gain' },
-  { value: 'linear', label: 'amperes a volt' },
+  { value: 'linear', label: 'amperes per volt' },
 ];
 const TYPES: readonly ChoiceOption[] = [
   { value: 'chopper', label: 'current chopper, step and direction' },
@@ -34,7 +35,7 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
 /** What a driver is: its limits and how its current is set. */
 @Component({
   selector: 'cn-driver-fields',
-  imports: [QuantityFieldComponent, ChoiceFieldComponent, WholeFieldComponent],
+  imports: [ChoiceFieldComponent, FoldComponent, QuantityFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
@@ -153,47 +154,47 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         "
       />
     }
-    <details>
-      <summary>Heat and losses</summary>
-      <div class="fields">
-        <cn-quantity-field
-          [asked]="asked.onResistance"
-          [value]="specification().onResistance"
-          (changed)="change({ onResistance: $event })"
-          remark="Of one switch, at 25 °C."
-        />
-        @if (specification().type === 'chopper') {
-          <cn-quantity-field [asked]="asked.drop" [value]="specification().drop" (changed)="change({ drop: $event })" />
-        }
-        <cn-quantity-field
-          [asked]="asked.thermalResistance"
-          [value]="specification().thermalResistance"
-          (changed)="change({ thermalResistance: $event })"
-          remark="With the heat sink that it has."
-        />
-        <cn-quantity-field
-          [asked]="asked.quiescent"
-          [value]="specification().quiescent"
-          (changed)="$event && change({ quiescent: $event })"
-        />
-        <cn-quantity-field
-          [asked]="asked.efficiency"
-          [value]="specification().efficiency"
-          (changed)="$event && change({ efficiency: $event })"
-          remark="Share of the power it draws; for the size of the supply."
-        />
-      </div>
-    </details>
+    <cn-fold
+      heading="Heat and losses"
+      [held]="[
+        [asked.onResistance, specification().onResistance],
+        [asked.thermalResistance, specification().thermalResistance],
+        [asked.quiescent, specification().quiescent],
+        [asked.efficiency, specification().efficiency],
+      ]"
+    >
+      <cn-quantity-field
+        [asked]="asked.onResistance"
+        [value]="specification().onResistance"
+        (changed)="change({ onResistance: $event })"
+        remark="Of one switch, at 25 °C."
+      />
+      @if (specification().type === 'chopper') {
+        <cn-quantity-field [asked]="asked.drop" [value]="specification().drop" (changed)="change({ drop: $event })" />
+      }
+      <cn-quantity-field
+        [asked]="asked.thermalResistance"
+        [value]="specification().thermalResistance"
+        (changed)="change({ thermalResistance: $event })"
+        remark="With the heat sink that it has."
+      />
+      <cn-quantity-field
+        [asked]="asked.quiescent"
+        [value]="specification().quiescent"
+        (changed)="$event && change({ quiescent: $event })"
+      />
+      <cn-quantity-field
+        [asked]="asked.efficiency"
+        [value]="specification().efficiency"
+        (changed)="$event && change({ efficiency: $event })"
+        remark="Share of the power it draws; for the size of the supply."
+      />
+    </cn-fold>
   `,
   styles: `
-    :host,
-    .fields {
+    :host {
       display: grid;
       gap: 8px;
-    }
-
-    .fields {
-      padding-top: 8px;
     }
   `,
 })

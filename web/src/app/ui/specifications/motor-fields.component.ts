@@ -1,8 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { PARTS, BLANK_GEARHEAD, type Gearhead, type MotorSpecification, keyFor } from '@crisp-notch/core/parts';
+import {
+  PARTS,
+  BLANK_GEARHEAD,
+  type Gearhead,
+  type MotorSpecification,
+  keyFor,
+  stepAngleSaid,
+} from '@crisp-notch/core/parts';
 import { askedOf, isGuessed, readQuantity } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
+import { trainText } from '@crisp-notch/core/drive-line';
+import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
 import { FaceFieldsComponent } from './face-fields.component';
@@ -21,16 +30,8 @@ const SHAFT_ENDS: readonly ChoiceOption[] = [
   { value: 'flat', label: 'with a flat' },
   { value: 'key', label: 'with a key' },
 ];
-/** Coarser motors than this are not made; a bare number above it is a count of steps. */
+/** Coarser motors than this are not made. */
 const COARSEST_STEP = Math.PI / 2;
-
-/** Sheets print steps a turn as often as the angle: a bare 200 is asked about. */
-function stepAngleDoubt(value: number): string | null {
-  const number = Number(((value * 180) / Math.PI).toPrecision(9));
-  return number >= 20 && number % 1 === 0 && 90 % number !== 0
-    ? `${number} steps a turn are ${Number((360 / number).toPrecision(6))} °: write the angle with its °.`
-    : null;
-}
 
 /** What a sheet's numbers can be for; four leads leave no choice. */
 const QUOTES: readonly ChoiceOption[] = [
@@ -46,6 +47,7 @@ const QUOTES: readonly ChoiceOption[] = [
     ButtonModule,
     ChoiceFieldComponent,
     FaceFieldsComponent,
+    FoldComponent,
     MotorBenchComponent,
     QuantityFieldComponent,
     StagesFieldComponent,
@@ -54,15 +56,10 @@ const QUOTES: readonly ChoiceOption[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './motor-fields.component.html',
   styles: `
-    :host,
-    .fields {
+    :host {
       display: grid;
       gap: 8px;
       justify-items: stretch;
-    }
-
-    .fields {
-      padding-top: 8px;
     }
 
     button {
@@ -78,7 +75,7 @@ export class MotorFieldsComponent {
   protected readonly gearheadAsked = askedOf(PARTS.motor.shape.fields.gearhead);
   protected readonly isGuessed = isGuessed;
   protected readonly stepAngleBounds = { isPositive: true, most: COARSEST_STEP };
-  protected readonly stepAngleDoubt = stepAngleDoubt;
+  protected readonly stepAngleSaid = stepAngleSaid;
   protected readonly leads = LEADS;
   protected readonly types = TYPES;
   protected readonly shaftEnds = SHAFT_ENDS;
@@ -92,6 +89,26 @@ export class MotorFieldsComponent {
   );
   protected readonly blankGearhead = BLANK_GEARHEAD;
   protected readonly shareBounds = { least: 0, most: 1 };
+
+  /** How the machine has it wired, where that is a choice. */
+  readonly wired = input('');
+  protected readonly wiringHeld = computed(() => {
+    const { leads, quotedFor } = this.specification();
+    const quoted = leads === 4 ? '' : (QUOTES.find(({ value }) => value === quotedFor)?.label ?? '');
+    return [`${leads} leads`, quoted && `numbers for ${quoted}`, this.wired() && `wired ${this.wired()}`];
+  });
+  protected readonly frameWords = computed(() => {
+    const { frame } = this.specification();
+    return frame === 'unknown' ? '' : frame === 'other' ? 'another frame' : `size ${frame}`;
+  });
+  protected readonly endWords = computed(
+    () => SHAFT_ENDS.find(({ value }) => value === this.specification().shaftEnd)?.label ?? '',
+  );
+  protected readonly gearheadWords = computed(() => {
+    const { gearhead } = this.specification();
+    if (!gearhead) return 'none';
+    return gearhead.stages.length > 0 ? trainText(gearhead.stages) : (gearhead.nominal?.text ?? 'teeth not known');
+  });
 
   protected change(change: Partial<MotorSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });

@@ -3,6 +3,7 @@ import { askedOf } from '@crisp-notch/core/shape';
 import { PARTS, type SupplySpecification } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
+import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
 
@@ -15,7 +16,7 @@ const TYPES: readonly ChoiceOption[] = [
 /** What a supply gives. */
 @Component({
   selector: 'cn-supply-fields',
-  imports: [ChoiceFieldComponent, QuantityFieldComponent],
+  imports: [ChoiceFieldComponent, FoldComponent, QuantityFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
@@ -48,45 +49,45 @@ const TYPES: readonly ChoiceOption[] = [
         (changed)="$event && change({ depth: $event })"
       />
     }
-    <details>
-      <summary>Range, limits and capacitance</summary>
-      <div class="fields">
-        <cn-quantity-field
-          [asked]="asked.adjustLeast"
-          [bounds]="adjustLeast()"
-          [value]="specification().adjustLeast"
-          (changed)="change({ adjustLeast: $event })"
-        />
-        <cn-quantity-field
-          [asked]="asked.adjustMost"
-          [bounds]="adjustMost()"
-          [value]="specification().adjustMost"
-          (changed)="change({ adjustMost: $event })"
-        />
-        <cn-quantity-field
-          [asked]="asked.voltageBorne"
-          [value]="specification().voltageBorne"
-          (changed)="change({ voltageBorne: $event })"
-          remark="Before its protection trips, when a braking mass feeds back."
-        />
-        <cn-quantity-field
-          [asked]="asked.capacitance"
-          [value]="specification().capacitance"
-          (changed)="change({ capacitance: $event })"
-          remark="Across its output."
-        />
-      </div>
-    </details>
+    <cn-fold
+      heading="Range, limits and capacitance"
+      [held]="[
+        [asked.adjustLeast, specification().adjustLeast],
+        [asked.adjustMost, specification().adjustMost],
+        [asked.voltageBorne, specification().voltageBorne],
+        [asked.capacitance, specification().capacitance],
+      ]"
+    >
+      <cn-quantity-field
+        [asked]="asked.adjustLeast"
+        [bounds]="adjustLeast()"
+        [value]="specification().adjustLeast"
+        (changed)="change({ adjustLeast: $event })"
+      />
+      <cn-quantity-field
+        [asked]="asked.adjustMost"
+        [bounds]="adjustMost()"
+        [value]="specification().adjustMost"
+        (changed)="change({ adjustMost: $event })"
+      />
+      <cn-quantity-field
+        [asked]="asked.voltageBorne"
+        [value]="specification().voltageBorne"
+        (changed)="change({ voltageBorne: $event })"
+        remark="Before its protection trips, when a braking mass feeds back."
+      />
+      <cn-quantity-field
+        [asked]="asked.capacitance"
+        [value]="specification().capacitance"
+        (changed)="change({ capacitance: $event })"
+        remark="Across its output."
+      />
+    </cn-fold>
   `,
   styles: `
-    :host,
-    .fields {
+    :host {
       display: grid;
       gap: 8px;
-    }
-
-    .fields {
-      padding-top: 8px;
     }
   `,
 })

@@ -3,6 +3,7 @@ import { PARTS, withThreadForm, type TransmissionKind, type TransmissionSpecific
 import { askedOf, isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
+import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { InertiaEstimateComponent } from '../inertia-estimate.component';
 import { WholeFieldComponent } from '../whole-field.component';
@@ -48,7 +49,7 @@ type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecifica
 /** What turns turning into travel. */
 @Component({
   selector: 'cn-transmission-fields',
-  imports: [QuantityFieldComponent, ChoiceFieldComponent, InertiaEstimateComponent, WholeFieldComponent],
+  imports: [ChoiceFieldComponent, FoldComponent, InertiaEstimateComponent, QuantityFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './transmission-fields.component.html',
   styles: `

@@ -1,0 +1,64 @@
+import { Builder } from '../builder';
+import { expect, test } from '../story';
+
+test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
+
+test.describe('at the machine, with a phone in one hand', () => {
+  test('ten readings are typed on the pad’s keys without moving the page, and one is taken back', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Read by thumb');
+    await builder.describeScrewAxis();
+    await page.goto(page.url().replace(/drive-lines.*/, 'checks'));
+    await page.getByLabel('Moves, in microsteps').fill('1000, 2000, 3000, 4000, 5000, 6000, 7000, 8000, 9000');
+    await page.getByRole('button', { name: /^Start the check/ }).tap();
+    const pad = page.getByRole('dialog', { name: /^Reading pad/ });
+    await expect(pad).toBeVisible();
+    const total = Number(/of (\d+)/.exec((await pad.locator('.go').innerText()).replace(/\s+/g, ' '))?.[1] ?? 0);
+    expect(total).toBe(10);
+    const scrolled = async (): Promise<number> =>
+      await page.evaluate(() => window.scrollY + (document.querySelector('dialog.pad')?.scrollTop ?? 0));
+    const type = async (digits: string): Promise<void> => {
+      for (const digit of digits) await pad.getByRole('button', { name: digit, exact: true }).tap();
+    };
+    for (let reading = 1; reading <= 10; reading += 1) {
+      await expect(pad.locator('.go')).toContainText(`${reading} of ${total}`);
+      const keep = pad.getByRole('button', { name: 'Keep' });
+      const box = await keep.boundingBox();
+      expect((box?.y ?? 0) + (box?.height ?? 1000)).toBeLessThanOrEqual(780);
+      await type('6');
+      await pad.getByRole('button', { name: 'decimal mark' }).tap();
+      await type(`3${reading % 10}`);
+      await keep.tap();
+    }
+    expect(await scrolled()).toBe(0);
+    await expect(pad).toContainText('All 10 are read');
+    await pad.getByRole('button', { name: 'Undo' }).tap();
+    await expect(pad.locator('.typed')).toContainText('6.30');
+    await pad.getByRole('button', { name: 'erase the last digit' }).tap();
+    await type('5');
+    await pad.getByRole('button', { name: 'Keep' }).tap();
+    await expect(pad.locator('.typed, .done')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(pad).toHaveCount(0);
+    await expect(page.getByLabel(/^Reading 10,/)).toHaveValue('6.35');
+    // What has been read is kept with the check.
+    await page.reload();
+    await page.keyboard.press('Escape');
+    await expect(page.getByLabel(/^Reading 1,/)).toHaveValue('6.31');
+  });
+
+  test('what is no reading is told on the pad and loses nothing', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('No reading');
+    await builder.describeScrewAxis();
+    await page.goto(page.url().replace(/drive-lines.*/, 'checks'));
+    await page.getByLabel('Moves, in microsteps').fill('1000, 2000');
+    await page.getByRole('button', { name: /^Start the check/ }).tap();
+    const pad = page.getByRole('dialog', { name: /^Reading pad/ });
+    await expect(pad).toBeVisible();
+    await page.keyboard.type('1.2.3');
+    await page.keyboard.press('Enter');
+    await expect(pad.getByRole('alert')).toContainText('1.2.3');
+    await expect(pad.locator('.go')).toContainText('1 of');
+  });
+});
