@@ -10,12 +10,10 @@ describe('pulling the plug', () => {
     `${KILLS} times, on server, database or both in the middle of writes, loses nothing that was acknowledged`,
     async () => {
       await buildAll();
-      const { kills, acknowledged, lost } = await runKills(KILLS, join(ROOT, '.test-data', 'kills'));
+      const { kills, quietestRound, lost } = await runKills(KILLS, join(ROOT, '.test-data', 'kills'));
       expect(lost).toEqual([]);
       expect(kills).toBe(KILLS);
-      expect(acknowledged)
-        .withContext('the plug was pulled while it was busy')
-        .toBeGreaterThan(5 * KILLS);
+      expect(quietestRound).withContext('the plug was pulled while it was busy').toBeGreaterThanOrEqual(6);
     },
     LIMIT_IN_MILLISECONDS,
   );

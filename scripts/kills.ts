@@ -13,6 +13,8 @@ export interface KillReport {
   readonly kills: number;
   /** Saves, readings, notes and parts that were acknowledged, over all. */
   readonly acknowledged: number;
+  /** The fewest acknowledged in one round, before its plug was pulled. */
+  readonly quietestRound: number;
   /** What was acknowledged and is not there; empty in a sound program. */
   readonly lost: readonly string[];
 }
@@ -21,6 +23,8 @@ const WHOM = ['server', 'database', 'both'] as const;
 const SAVERS = 3;
 /** Rounds after which the writers begin on new machines, so that none grows without end. */
 const ROUNDS_A_MACHINE = 20;
+/** Writes to be acknowledged before the plug is pulled: by their count, since a busy machine makes few in a given time. */
+const WRITES_A_ROUND = 6;
 /** What a restart of the database may take before the server that lived on answers again. */
 const ANSWER_LIMIT_IN_MILLISECONDS = 30_000;
 
@@ -162,10 +166,12 @@ export async function runKills(
   };
   const lost: string[] = [];
   let acknowledged = 0;
+  let quietestRound = Infinity;
   let writers: Writer[] = [];
+  const written = (): number => writers.reduce((sum, writer) => sum + writer.acknowledged(), 0);
   for (let done = 0; done < kills; done += 1) {
     if (done % ROUNDS_A_MACHINE === 0) {
-      acknowledged += writers.reduce((sum, writer) => sum + writer.acknowledged(), 0);
+      acknowledged += written();
       writers = [
         ...(await Promise.all(Array.from({ length: SAVERS }, () => saver(call)))),
         await measurer(call),
@@ -181,9 +187,13 @@ export async function runKills(
         });
       }
     };
+    const before = written();
     const writing = writers.map(untilUnplugged);
+    const patience = AbortSignal.timeout(ANSWER_LIMIT_IN_MILLISECONDS);
+    while (written() - before < WRITES_A_ROUND && !patience.aborted) await delay(5);
     // At another moment of the writes each time.
-    await delay(120 + ((done * 37) % 340));
+    await delay((done * 37) % 340);
+    quietestRound = Math.min(quietestRound, written() - before);
     isPlugged = false;
     const whom = WHOM[done % WHOM.length];
     if (whom !== 'database') server.child.kill('SIGKILL');
@@ -195,9 +205,9 @@ export async function runKills(
     for (const writer of writers) lost.push(...(await writer.missing()));
     told(done + 1);
   }
-  acknowledged += writers.reduce((sum, writer) => sum + writer.acknowledged(), 0);
+  acknowledged += written();
   await server.stop();
   await database.stop();
   rmSync(data, { recursive: true, force: true });
-  return { kills, acknowledged, lost };
+  return { kills, acknowledged, quietestRound, lost };
 }
