@@ -4,6 +4,7 @@ import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statS
 import { join, relative } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
+import { pageCode } from './page-code';
 import { Refusal } from './system-package';
 
 export const ROOT = join(import.meta.dirname, '..');
@@ -21,6 +22,7 @@ const SOURCES = [
   'package-lock.json',
   'tsconfig.base.json',
   'scripts/build.ts',
+  'scripts/page-code.ts',
 ];
 
 function filesOf(path: string): string[] {
@@ -82,8 +84,17 @@ export async function buildAll(): Promise<boolean> {
   });
   cpSync(join(ROOT, 'server/src/database/migrations'), join(DIST, 'migrations'), { recursive: true });
   cpSync(join(ROOT, 'demo'), join(DIST, 'demo'), { recursive: true });
-  run('The web application', 'npx', ['ng', 'build', '--output-path', join(DIST, 'web-build')], join(ROOT, 'web'));
+  run(
+    'The web application',
+    'npx',
+    ['ng', 'build', '--stats-json', '--output-path', join(DIST, 'web-build')],
+    join(ROOT, 'web'),
+  );
   cpSync(join(DIST, 'web-build', 'browser'), join(DIST, 'web'), { recursive: true });
+  writeFileSync(
+    join(DIST, 'page-code.json'),
+    JSON.stringify(await pageCode(ROOT, join(DIST, 'web-build', 'stats.json'))),
+  );
   rmSync(join(DIST, 'web-build'), { recursive: true });
   compressFiles(join(DIST, 'web'));
   writeFileSync(stamp, wanted);

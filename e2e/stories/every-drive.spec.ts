@@ -26,7 +26,7 @@ async function wordsOf(page: Page, builder: Builder): Promise<string> {
   await page.getByRole('tab', { name: 'Figures' }).click();
   said.push(await page.locator('cn-axis-figures').innerText());
   await builder.goTo('Current');
-  await expect(page.getByRole('region', { name: /^Current of/ })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The current of each axis' })).toBeVisible();
   said.push(await page.locator('main').innerText());
   await builder.goTo('Supply');
   await expect(page.getByRole('region', { name: /^Supply 1/ })).toBeVisible();
@@ -49,8 +49,8 @@ test.describe('a drive of each kind comes to its figures', () => {
     expect(words.match(OF_LIMITS)).toBeNull();
     await builder.goTo('Current');
     // 7.4 V less the 1 V that the switches keep, over 20 Ω.
-    await expect(page.getByText('Each coil takes at rest').locator('..')).toContainText('0.32 A');
-    await expect(page.getByText('Its rating, a coil').locator('..')).toContainText('0.3 A');
+    await expect(page.getByRole('row', { name: /^Ammeter in a coil, at rest/ })).toContainText('0.32 A');
+    await expect(page.getByRole('row', { name: /^Its rating/ })).toContainText('0.3 A');
   });
 
   test('a motor on a bridge pair: its volts decide, in series or in parallel', async ({ page }) => {
@@ -71,7 +71,7 @@ test.describe('a drive of each kind comes to its figures', () => {
     expect(words.match(OF_LIMITS)).toBeNull();
     await builder.goTo('Current');
     // 11.8 V less 2.2 V, over 9.6 Ω.
-    await expect(page.getByText('Each coil takes at rest').locator('..')).toContainText('1 A');
+    await expect(page.getByRole('row', { name: /^Ammeter in a coil, at rest/ })).toContainText('1 A');
   });
 
   test('a turntable on a brushed motor: no steps, no phases, its stall current', async ({ page }) => {

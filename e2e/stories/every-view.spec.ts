@@ -191,6 +191,38 @@ const SIGHTS: Readonly<Record<string, (visitor: Visitor) => Promise<void>>> = {
   'the last views of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(12), []),
   'the stations of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', [], STATIONS),
   'the working and a check of a sliding machine': (visitor) => seeWorkingAndCheck(visitor, 'Fret mill'),
+  'what opens over a page': async (visitor) => {
+    const { page } = visitor;
+    const base = await visitor.machine('Fret mill');
+    await page.keyboard.press('b');
+    await page.getByRole('region', { name: 'Bench sums' }).waitFor();
+    await visitor.expectNoBarriers('bench sums');
+    await page.keyboard.press('b');
+    await expect(page.getByRole('region', { name: 'Bench sums' })).toHaveCount(0);
+    for (const [key, name] of [
+      ['f', 'find'],
+      ['?', 'keys'],
+    ] as const) {
+      await page.keyboard.press(key);
+      await page.getByRole('dialog').waitFor();
+      await visitor.expectNoBarriers(name);
+      await page.keyboard.press('Escape');
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    }
+    await visitor.goTo(`${base}/checks`);
+    await page
+      .getByRole('link', { name: /^Step check on/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Open on the phone' }).click();
+    await page.getByRole('dialog').waitFor();
+    await visitor.expectNoBarriers('open on the phone');
+    await page.keyboard.press('Escape');
+    await page.setViewportSize({ width: 390, height: 780 });
+    await page.getByRole('button', { name: /reading pad/i }).click();
+    await page.getByRole('dialog', { name: /^Reading pad/ }).waitFor();
+    await visitor.expectNoBarriers('reading pad');
+  },
   'a turning machine': async (visitor) => {
     await seeMachine(visitor, 'Clock-wheel table', ['drive-lines', 'moves'], ['reduction']);
     await seeWorkingAndCheck(visitor, 'Clock-wheel table');
@@ -209,12 +241,20 @@ for (const [sight, see] of Object.entries(SIGHTS)) {
   });
 }
 
-for (const width of [1280, 390]) {
-  test(`no view scrolls sideways at a width of ${width}`, async ({ page }) => {
+for (const [name, width] of [
+  ['Fret mill', 1280],
+  ['Fret mill', 390],
+  ['Clock-wheel table', 390],
+  ['Pen lathe', 390],
+  ['Ribbon feeder', 390],
+  ['Jib joint', 390],
+] as const) {
+  test(`${name}: no view scrolls sideways at a width of ${width}`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 });
     const visitor = new Visitor(page);
-    const base = await visitor.machine('Fret mill');
-    for (const path of [...MACHINE_VIEWS.map((view) => `${base}/${view}`), '/shelf', '/']) {
+    const base = await visitor.machine(name);
+    const views = MACHINE_VIEWS.filter((view) => name === 'Fret mill' || !view.startsWith('compare'));
+    for (const path of [...views.map((view) => `${base}/${view}`), '/shelf', '/']) {
       await visitor.goTo(path);
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),

@@ -134,7 +134,7 @@ test.describe('a builder judges a machine', () => {
     const builder = new Builder(page);
     await wholeAxis(builder, { ...USUAL, inertia: '200 gcm2', mass: '0.01 kg' });
     await builder.goTo('Current');
-    await builder.fill('Limit, crest', '2.12 A');
+    await builder.fill('Limit, crest of X', '2.12 A');
     await builder.goTo('Drive lines');
     await page.getByRole('tab', { name: 'Run' }).click();
     const bench = page.locator('cn-run-bench');

@@ -1,5 +1,5 @@
 import { Builder } from '../builder';
-import { expect, test } from '../story';
+import { expect, test, type Locator } from '../story';
 
 test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
 
@@ -60,5 +60,65 @@ test.describe('at the machine, with a phone in one hand', () => {
     await page.keyboard.press('Enter');
     await expect(pad.getByRole('alert')).toContainText('1.2.3');
     await expect(pad.locator('.go')).toContainText('1 of');
+  });
+});
+
+test.describe('strips and sheets on a phone', () => {
+  test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
+
+  test('the operation, the station and the axis that are open stand whole on the screen', async ({ page }) => {
+    await page.goto('/');
+    await page.getByRole('link', { name: 'Fret mill' }).first().tap();
+    await page.waitForURL(/drive-lines/);
+    const inSight = async (locator: Locator): Promise<boolean> => {
+      const box = await locator.boundingBox();
+      return box !== null && box.x >= 0 && box.x + box.width <= 390;
+    };
+    const base = page.url().replace(/\/drive-lines.*/, '');
+    for (const operation of ['job', 'current', 'sign-off']) {
+      await page.goto(`${base}/${operation}`);
+      await expect.poll(() => inSight(page.locator('nav a.here'))).toBe(true);
+    }
+    await page.goto(`${base}/drive-lines?station=carriage`);
+    await expect.poll(() => inSight(page.locator('button.station.selected'))).toBe(true);
+    for (const [operation, label] of [
+      ['job', 'Travel'],
+      ['current', 'Limit, crest'],
+    ]) {
+      await page.goto(`${base}/${operation}`);
+      await page
+        .getByRole('radio', { name: 'Z' })
+        .or(page.getByRole('button', { name: 'Z', exact: true }))
+        .first()
+        .tap();
+      await expect(page.getByLabel(`${label} of X`)).toBeHidden();
+      expect((await page.getByLabel(`${label} of Z`).boundingBox())?.width).toBeGreaterThan(120);
+      await expect(page.getByRole('cell').filter({ hasText: /silicon/ })).toHaveCount(0);
+    }
+  });
+});
+
+test.describe('at the machine of somebody who writes a comma before decimals', () => {
+  test.use({ locale: 'de-DE', viewport: { width: 390, height: 780 }, hasTouch: true });
+
+  test('a reading and a size with a comma are taken as decimal, three digits behind it too', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('With a comma');
+    await builder.describeScrewAxis();
+    await builder.goTo('Job');
+    await builder.fill('Travel of X', '420,125');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Travel of X')).toHaveValue('420.125');
+    await page.goto(page.url().replace(/job.*/, 'checks'));
+    await page.getByLabel('Moves, in microsteps').fill('1000, 2000');
+    await page.getByRole('button', { name: /^Start the check/ }).tap();
+    const pad = page.getByRole('dialog', { name: /^Reading pad/ });
+    for (const key of ['6', 'decimal mark', '2', '5', '1'])
+      await pad.getByRole('button', { name: key, exact: true }).tap();
+    await expect(pad.locator('.typed')).toContainText('6,251');
+    await pad.getByRole('button', { name: 'Keep' }).tap();
+    await expect(pad.locator('.go')).toContainText('2 of');
+    await page.keyboard.press('Escape');
+    await expect(page.getByLabel(/^Reading 1,/)).toHaveValue('6.251');
   });
 });

@@ -209,10 +209,10 @@ test.describe('a builder verifies an axis', () => {
     await page.getByRole('combobox', { name: /Choose a driver/ }).click();
     await page.getByRole('option', { name: 'Chopper driver, 2 A, 1/16, gain 6, 0.15 Ω' }).click();
     await builder.goTo('Current');
-    await builder.fill('Limit, crest', '0.9');
-    await expect(page.getByText('Turn the trimmer to').locator('..')).toContainText('0.81 V');
-    await builder.fill('Trimmer reads', '0.9');
-    await expect(page.getByLabel('Limit, crest')).toHaveValue('1');
-    await expect(page.getByText('or an ammeter in one coil').locator('..')).toContainText('0.7071 A');
+    await builder.fill('Limit, crest of X', '0.9');
+    await expect(page.getByRole('row', { name: /^Turn the trimmer to/ })).toContainText('0.81 V');
+    await builder.fill('Trimmer reads of X', '0.9');
+    await expect(page.getByLabel('Limit, crest of X')).toHaveValue('1');
+    await expect(page.getByRole('row', { name: /^Ammeter in one coil/ })).toContainText('0.7071 A');
   });
 });

@@ -29,6 +29,6 @@ export {
   type Unit,
   type UnitSystem,
 } from './units.js';
-export { parseQuantity, parseWhole, type ParsedQuantity } from './parse.js';
+export { parseQuantity, parseWhole, type ParsedQuantity, type Reading } from './parse.js';
 export { plausibleMost } from './plausible.js';
 export { formatNumber, formatQuantity, showQuantity, type Precision, type Shown } from './format.js';

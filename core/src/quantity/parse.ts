@@ -28,8 +28,8 @@ export interface ParsedQuantity {
   readonly text: string;
 }
 
-/** Whether a text is being typed, or was kept by a document. */
-export type Reading = 'typed' | 'kept';
+/** Whether a text is being typed, by somebody who writes decimals with a comma or not, or was kept by a document. */
+export type Reading = 'typed' | 'typed with a comma' | 'kept';
 
 /** Longest text that is looked at; anything longer is refused before matching. */
 const TEXT_LIMIT = 60;
@@ -39,8 +39,8 @@ const TEXT_LIMIT = 60;
  * `12° 30′`, `5 ft 6 in`, `½ in`, `1 234,5 mm`. A bare number takes the default unit.
  *
  * @param defaultUnit unit of a bare number; must measure `dimension`
- * @param reading what is typed now is asked about where it could mean two things; what a document keeps was
- *   understood once
+ * @param reading what is typed now is asked about where it could mean two things, unless commas are decimal to who
+ *   types; what a document keeps was understood once
  * @returns the quantity, or one plain sentence saying what is wrong
  * @example parseQuantity('20tpi', 'length', mm) // value 0.00127, exact 127/100000
  */
@@ -63,7 +63,9 @@ export function parseQuantity(
     return failure(
       `“${split.numberText}” could be ${split.couldBe[0]} or ${split.couldBe[1]}: write the one that is meant.`,
     );
-  return understand(split.number, split.numberText, found, split.spelling !== '');
+  // Kept with a point, as all figures are shown: `1,500 mm` would be read as fifteen hundred by the next one.
+  const numberText = split.couldBe ? split.numberText.replace(',', '.') : split.numberText;
+  return understand(split.number, reading === 'kept' ? split.numberText : numberText, found, split.spelling !== '');
 }
 
 function understand(

@@ -228,6 +228,17 @@ describe('typed quantities', () => {
     expect(kept.ok && kept.value.value).toBeCloseTo(0.0015, 12);
   });
 
+  it('with a comma are decimal to who writes them so, and are kept so that nobody else takes them for thousands', () => {
+    const read = (text: string): string => {
+      const parsed = parseQuantity(text, 'length', millimetre, 'typed with a comma');
+      return parsed.ok ? parsed.value.text : parsed.error;
+    };
+    expect(read('1,500')).toBe('1.500 mm');
+    expect(read('-12,125 in')).toBe('-12.125 in');
+    // Elsewhere a comma can mean one thing only and stays as it was written.
+    expect([read('1,5'), read('0,500'), read('1.234,5')]).toEqual(['1,5 mm', '0,500 mm', '1.234,5 mm']);
+  });
+
   it('stay exact: 20 threads per inch is 127/100000 m', () => {
     const parsed = parse('20 tpi', 'length');
     expect(parsed.ok && equalExact(parsed.value.exact, exact(rational(127, 100_000)))).toBeTrue();

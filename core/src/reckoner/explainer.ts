@@ -1,4 +1,4 @@
-import { parseQuantity, preferredUnit, showQuantity, type UnitSystem } from '../quantity/index.js';
+import { parseQuantity, preferredUnit, showQuantity, type Reading, type UnitSystem } from '../quantity/index.js';
 import type { Explainer, Explanation } from './explanation.js';
 import { dimensionOf, inSentence, nameOf, type Field, type Figure } from './figure.js';
 import { goalSeek } from './goal-seek.js';
@@ -26,10 +26,10 @@ export function explainer<C>(subject: Subject<C>, figure: Figure<C>): Explainer 
       const { schools } = figure;
       if (schools) subject.edit?.(schools.id, (context) => schools.choose(context, option));
     },
-    wish: (typed, fieldId, system) => {
+    wish: (typed, fieldId, system, reading = 'typed') => {
       const { sensitivities } = working(reckoner, figure, system);
       const field = sensitivities.find((item) => item.field.id === fieldId)?.field;
-      return field && typed.trim() !== '' ? answerTo(reckoner, figure, field, typed, system) : '';
+      return field && typed.trim() !== '' ? answerTo(reckoner, figure, field, typed, system, reading) : '';
     },
   };
 }
@@ -76,10 +76,11 @@ function answerTo<C>(
   field: Field<C>,
   typed: string,
   system: UnitSystem,
+  reading: Reading,
 ): string {
   const { context } = reckoner;
   const dimension = dimensionOf(figure, context);
-  const target = parseQuantity(typed, dimension, preferredUnit(dimension, system));
+  const target = parseQuantity(typed, dimension, preferredUnit(dimension, system), reading);
   if (!target.ok) return target.error;
   const name = nameOf(field, context);
   const found = goalSeek(reckoner, figure, field, target.value.value);

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '../quantity/index.js';
+import type { Reading, UnitSystem } from '../quantity/index.js';
 import type { Provenance } from '../shape/index.js';
 
 /** One input of what is explained. */
@@ -45,5 +45,5 @@ export interface Explainer {
   /** Puts another way of reckoning in force. */
   readonly choose: (option: string) => void;
   /** What one field would have to be for the figure to come to what was typed, in words. */
-  readonly wish: (typed: string, fieldId: string, system: UnitSystem) => string;
+  readonly wish: (typed: string, fieldId: string, system: UnitSystem, reading?: Reading) => string;
 }

@@ -8,13 +8,20 @@ import request from 'supertest';
 import { webApp } from './web-app';
 
 describe('the files of the web application', () => {
-  const folder = mkdtempSync(join(tmpdir(), 'crisp-notch-spec-'));
+  const parent = mkdtempSync(join(tmpdir(), 'crisp-notch-spec-'));
+  const folder = join(parent, 'web');
   const script = `console.log("${'notch '.repeat(500)}");`;
   let app: Express;
 
   beforeAll(() => {
-    mkdirSync(join(folder, 'media'));
-    writeFileSync(join(folder, 'index.html'), '<style nonce="NONCE_OF_THIS_PAGE"></style>');
+    mkdirSync(join(folder, 'media'), { recursive: true });
+    writeFileSync(
+      join(parent, 'page-code.json'),
+      JSON.stringify({ '': ['list.js'], 'machines/:id/job': ['machine.js', 'job.js'] }),
+    );
+    writeFileSync(join(folder, 'index.html'), '<head><style nonce="NONCE_OF_THIS_PAGE"></style></head>');
+    for (const name of ['barlow-condensed-latin-600-normal-ABC.woff2', 'signs-greek-600-ABC.woff2'])
+      writeFileSync(join(folder, 'media', name), 'face');
     writeFileSync(join(folder, 'main-ABCDEFGH.js'), script);
     writeFileSync(join(folder, 'main-ABCDEFGH.js.br'), brotliCompressSync(script));
     writeFileSync(join(folder, 'main-ABCDEFGH.js.gz'), gzipSync(script));
@@ -27,7 +34,7 @@ describe('the files of the web application', () => {
     });
     app.use(webApp(folder));
   });
-  afterAll(() => rmSync(folder, { recursive: true }));
+  afterAll(() => rmSync(parent, { recursive: true }));
 
   const ask = async (path: string, encodings: string): Promise<readonly [string, number, boolean]> => {
     const response = await request(app).get(path).set('Accept-Encoding', encodings);
@@ -59,6 +66,19 @@ describe('the files of the web application', () => {
       expect(response.headers['vary']).toContain('Accept-Encoding');
     }
     expect(await ask('/main-ABCDEFGH.js', 'gzip')).toEqual(['gzip', 200, true]);
+  });
+
+  it('tell the browser beforehand which faces and which code a page needs', async () => {
+    const fonts = [...(await request(app).get('/shelf')).text.matchAll(/rel="preload" as="font" href="([^"]+)"/g)];
+    expect(fonts.map(([, href]) => href)).toEqual(['media/barlow-condensed-latin-600-normal-ABC.woff2']);
+    const code = async (path: string): Promise<readonly (string | undefined)[]> =>
+      [...(await request(app).get(path)).text.matchAll(/rel="modulepreload" href="([^"]+)"/g)].map(([, href]) => href);
+    expect(await code('/')).toEqual(['list.js']);
+    expect(await code('/machines/7/job')).toEqual(['machine.js', 'job.js']);
+    for (const path of ['/machines/7/nowhere', '/machines/%22%3E%3Cscript%3E'])
+      expect(await code(path))
+        .withContext(path)
+        .toEqual([]);
   });
 
   it('say no encoding where a page is sent instead of a file', async () => {

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
+import { readdir, readFile } from 'node:fs/promises';
 import type { ServerResponse } from 'node:http';
 import { extname, join } from 'node:path';
 import compression from 'compression';
@@ -35,6 +35,35 @@ function sayEncoding(response: ServerResponse, path: string): void {
   (response as Response).type(extname(path.slice(0, -found[1].length)));
 }
 
+/** Faces that every page is set in; those of rarer signs come when a sign is met. */
+const FACES =
+  /^((barlow-condensed-latin-(500|600)|atkinson-hyperlegible-(next|mono)-latin-(400|600))-normal|signs-math)-.*\.woff2$/;
+
+/** The files of code that the pages at an address need; the build wrote them down beside the pages. */
+async function codeFor(folder: string, path: string): Promise<readonly string[]> {
+  const parts = path.split('/').filter((part) => part !== '');
+  const written = await readFile(join(folder, '..', 'page-code.json'), 'utf8').catch(() => '{}');
+  const patterns = Object.entries(JSON.parse(written) as Readonly<Record<string, readonly string[]>>);
+  const isFor = (pattern: string): boolean => {
+    const own = pattern.split('/').filter((part) => part !== '');
+    return own.length === parts.length && own.every((part, index) => part.startsWith(':') || part === parts[index]);
+  };
+  return patterns.find(([pattern]) => isFor(pattern))?.[1] ?? [];
+}
+
+/**
+ * Tells the browser to fetch at once what the page would ask for only when its code runs. No answers of the server: those
+ * are asked for when the page stands, or a change that is still on its way would not be in them.
+ */
+async function preloads(folder: string, path: string): Promise<string> {
+  const media = await readdir(join(folder, 'media')).catch(() => []);
+  const faces = media
+    .filter((name) => FACES.test(name))
+    .map((name) => `<link rel="preload" as="font" href="media/${name}" crossorigin="anonymous">`);
+  const code = (await codeFor(folder, path)).map((file) => `<link rel="modulepreload" href="${file}">`);
+  return [...faces, ...code].join('');
+}
+
 /**
  * Serves the built web application; every path that is no file is a page of it. The page gets the nonce of its
  * response, under which its components may add styles.
@@ -54,10 +83,13 @@ export function webApp(folder: string): Router {
       },
     }),
   );
-  router.get('/{*path}', compression(), async (_request, response) => {
+  router.get('/{*path}', compression(), async (request, response) => {
     const nonce = String(response.locals['nonce']);
     response.setHeader('Cache-Control', 'no-store');
-    response.type('html').send((await page()).replaceAll('NONCE_OF_THIS_PAGE', nonce));
+    const head = await preloads(folder, request.path);
+    response
+      .type('html')
+      .send((await page()).replaceAll('NONCE_OF_THIS_PAGE', nonce).replace('</head>', `${head}</head>`));
   });
   return router;
 }

@@ -26,7 +26,7 @@ import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';
 import { PhoneDialogComponent } from './phone-dialog.component';
 import { ReadingPadComponent } from './reading-pad.component';
-import { readingRows, understoodReading, type ReadingRow } from './readings.state';
+import { readingProblem, readingRows, understoodReading, type ReadingRow } from './readings.state';
 import { FileButtonComponent } from '../ui/file-button.component';
 import { ButtonModule } from 'primeng/button';
 
@@ -121,10 +121,7 @@ export class ReadingsSheetComponent {
     );
   }
 
-  protected readonly problemOf = (row: ReadingRow, text: string): string =>
-    understoodReading(text, row.place, this.units()) === null
-      ? `“${text}” is not a reading: use digits, and a unit if it is not ${row.unit}.`
-      : '';
+  protected readonly problemOf = (row: ReadingRow, text: string): string => readingProblem(text, row, this.units());
 
   /** Readings on their way to the server. */
   private readonly underWay = new Set<string>();

@@ -13,7 +13,7 @@ import { preferredUnit } from '@crisp-notch/core/quantity';
 import { exampleView } from '../testing/example-view';
 import { EXAMPLE_INK } from '../testing/example-ink';
 import { deviationChart, deviationUnit } from './step-check/deviation-chart.options';
-import { readingRows, understoodReading } from './readings.state';
+import { readingProblem, readingRows, understoodReading } from './readings.state';
 
 const plan: PlanOf<'step-check'> = {
   kind: 'step-check',
@@ -71,6 +71,15 @@ describe('the readings sheet', () => {
       expect(understoodReading(text, place, 'metric'))
         .withContext(text)
         .toBeNull();
+  });
+
+  it('takes a comma as decimal where that is how the reader writes, and asks elsewhere', () => {
+    const [row] = rows as [(typeof rows)[number]];
+    expect(understoodReading('9,985', row.place, 'metric', 'typed with a comma')).toBe('9.985 mm');
+    expect(readingProblem('9,985', row, 'metric', 'typed with a comma')).toBe('');
+    expect(readingProblem('9,985', row, 'metric', 'typed')).toContain('could be 9985 or 9.985');
+    expect(readingProblem('0,32', row, 'metric', 'typed')).toBe('');
+    expect(readingProblem('long', row, 'metric', 'typed')).toContain('is not a reading');
   });
 
   it('shows how far off with a sign, and what was left out without a verdict', () => {

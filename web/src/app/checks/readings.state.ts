@@ -5,7 +5,14 @@ import {
   type EnteredReading,
   type ReadingSheet,
 } from '@crisp-notch/core/checks';
-import { formatQuantity, parseQuantity, preferredUnit, type UnitSystem } from '@crisp-notch/core/quantity';
+import {
+  formatQuantity,
+  parseQuantity,
+  preferredUnit,
+  type Reading,
+  type UnitSystem,
+} from '@crisp-notch/core/quantity';
+import { typedReading } from '../ui/decimal-mark';
 
 /** One line of the readings sheet. */
 export interface ReadingRow {
@@ -62,7 +69,27 @@ function signed(digits: string): string {
 }
 
 /** What was typed as a reading with its unit, a bare number in the usual one; null if it is none. */
-export function understoodReading(text: string, { dimension }: CheckPlace, units: UnitSystem): string | null {
-  const parsed = parseQuantity(text, dimension, preferredUnit(dimension, units));
+export function understoodReading(
+  text: string,
+  { dimension }: CheckPlace,
+  units: UnitSystem,
+  reading: Reading = typedReading(),
+): string | null {
+  const parsed = parseQuantity(text, dimension, preferredUnit(dimension, units), reading);
   return parsed.ok && readingValue(parsed.value.text, dimension) !== null ? parsed.value.text : null;
+}
+
+/** Why a text is not taken as a reading; empty if it is. */
+export function readingProblem(
+  text: string,
+  { place, unit }: Pick<ReadingRow, 'place' | 'unit'>,
+  units: UnitSystem,
+  reading: Reading = typedReading(),
+): string {
+  if (understoodReading(text, place, units, reading) !== null) return '';
+  const parsed = parseQuantity(text, place.dimension, preferredUnit(place.dimension, units), reading);
+  // What it would be if it were kept could be two things.
+  return !parsed.ok && understoodReading(text, place, units, 'kept') !== null
+    ? parsed.error
+    : `“${text}” is not a reading: use digits, and a unit if it is not ${unit}.`;
 }

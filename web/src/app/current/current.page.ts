@@ -1,113 +1,101 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { MACHINE_ASKED } from '@crisp-notch/core/machine';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import {
-  advisedLimit,
-  coilAmmeter,
-  isBrushed,
-  isRegulated,
-  limitFromReference,
-  limitInForce,
-  limitRms,
-  stallCurrent,
-  torqueAtLimit,
-  trimmerVoltage,
-  windingCurrent,
-} from '@crisp-notch/core/drive-line';
-import { describedAs } from '@crisp-notch/core/parts';
+import { advisedLimit, isRegulated, limitFromReference } from '@crisp-notch/core/drive-line';
+import type { Axis } from '@crisp-notch/core/machine';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
+import { map } from 'rxjs';
 import { today } from '../data/dates';
-import { DesignStore, type AxisView } from '../data/design-store';
+import { DesignStore } from '../data/design-store';
+import { arrivals } from '../ui/addresses';
 import { CautionComponent } from '../ui/caution.component';
-import { ChoiceFieldComponent } from '../ui/choice-field.component';
-import type { ChoiceOption } from '../ui/select.component';
-import { FigureComponent } from '../ui/figure.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
-import { QuantityFieldComponent } from '../ui/quantity-field.component';
+import { SheetComponent, type SheetChoice, type SheetGroup } from '../ui/sheet/sheet.component';
+import type { SheetChange, SheetColumn } from '../ui/sheet/sheet.state';
+import { UnbrokenPipe } from '../ui/unbroken.pipe';
+import { currentRows, hasTrimmer, inFavour, TRIMMER } from './current-sheet';
 
-/** Operation 50: the current limit of each axis, and the voltage to set at its trimmer. */
+const withLimit = (axis: Axis, currentLimit: Quantity | null): Axis => ({
+  ...axis,
+  driver: { ...axis.driver, currentLimit },
+});
+
+/** Operation 50: the current limit of each axis and the voltage to set at its trimmer, one sheet for all of them. */
 @Component({
   selector: 'cn-current-page',
-  imports: [CautionComponent, ChoiceFieldComponent, FigureComponent, OperationFrameComponent, QuantityFieldComponent],
+  imports: [CautionComponent, OperationFrameComponent, SheetComponent, UnbrokenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './current.page.html',
   styleUrl: './current.page.css',
 })
 export class CurrentPage {
-  /** From the address: the axis to look at first. */
-  readonly axis = input<string>();
-
   private readonly store = inject(DesignStore);
   private readonly views = toSignal(this.store.axes$, { initialValue: [] });
   private readonly readings = signal<Readonly<Record<string, Quantity>>>({});
-  protected readonly schools: readonly ChoiceOption[] = (advisedLimit.schools?.options ?? []).map(({ id, label }) => ({
-    value: id,
-    label,
-  }));
-  protected readonly asked = MACHINE_ASKED.driver;
-  protected readonly figures = {
-    advisedLimit,
-    coilAmmeter,
-    limitInForce,
-    limitRms,
-    stallCurrent,
-    torqueAtLimit,
-    trimmerVoltage,
-    windingCurrent,
-  };
   protected readonly items = computed(() =>
-    this.views().map((view) => ({
-      view,
-      driver: describedAs('driver', view.axis.driver),
-      isRegulated: isRegulated(view.context),
-      isBrushed: isBrushed(view.context),
-      hasTrimmer: isRegulated(view.context) && view.axis.driver.specification.formula !== null,
-      findings: view.findings.filter((finding) => finding.place.station === 'driver'),
+    this.views().map((view) => ({ ...view, trimmer: this.measured(view.axis, this.readings()[view.axis.id]) })),
+  );
+  protected readonly columns = computed<readonly SheetColumn[]>(() =>
+    this.items().map(({ axis }) => ({ id: axis.id, letter: axis.letter, name: axis.name })),
+  );
+  protected readonly groups = computed<readonly SheetGroup[]>(() => {
+    const { set, comes } = currentRows(this.items());
+    return [{ heading: '', rows: [...set, ...comes] }];
+  });
+  protected readonly feet = computed(() =>
+    this.items().map((item) => ({
+      findings: item.findings.filter((finding) => finding.place.station === 'driver'),
+      inFavour: inFavour(item),
     })),
   );
-  protected readonly hasLimits = computed(() => this.items().some((item) => item.isRegulated));
-  protected readonly hasTrimmers = computed(() => this.items().some((item) => item.hasTrimmer));
-
-  protected setLimit(view: AxisView, currentLimit: Quantity | null): void {
-    this.store.editAxis(view.axis.id, 'driver.current-limit', (axis) => ({
-      ...axis,
-      driver: { ...axis.driver, currentLimit },
-    }));
-  }
+  /** What somebody was led to here. */
+  protected readonly wanted = toSignal(arrivals().pipe(map(({ field, axis }) => ({ field, columnId: axis }))), {
+    initialValue: null,
+  });
+  protected readonly hasLimits = computed(() => this.items().some((item) => isRegulated(item.context)));
+  protected readonly hasTrimmers = computed(() => this.items().some(hasTrimmer));
 
   /** What the trimmer stands at, so far as the limit follows from it: the last reading that was typed. */
-  protected measured(view: AxisView): Quantity | null {
-    const reading = this.readings()[view.axis.id];
-    return reading && view.axis.driver.currentLimit?.from === 'measured' ? reading : null;
+  private measured(axis: Axis, reading: Quantity | undefined): Quantity | null {
+    return reading && axis.driver.currentLimit?.from === 'measured' ? reading : null;
   }
 
-  /** A voltage read at the trimmer says which limit is really set. */
-  protected setFromReference(view: AxisView, reading: Quantity | null): void {
-    if (!reading) {
-      // The limit that came of the reading goes with it.
-      const wasMeasured = this.measured(view) !== null;
-      this.readings.update((readings) =>
-        Object.fromEntries(Object.entries(readings).filter(([id]) => id !== view.axis.id)),
-      );
-      if (wasMeasured) this.setLimit(view, null);
-      return;
-    }
-    const limit = limitFromReference(view.axis.driver.specification, readQuantity(reading, 'voltage').value);
-    if (limit === null) return;
-    this.readings.update((readings) => ({ ...readings, [view.axis.id]: reading }));
-    this.setLimit(view, quantityOf(`${Number(limit.toPrecision(4))} A`, 'measured', today()));
+  protected take(changes: readonly SheetChange[]): void {
+    const [first] = changes;
+    if (!first) return;
+    const readings = changes.filter(({ key }) => key === TRIMMER);
+    const key = changes.length === 1 ? `${first.columnId}.driver.current-limit` : 'driver.current-limits';
+    this.store.edit(key, (document) => ({
+      ...document,
+      axes: document.axes.map((axis) =>
+        changes
+          .filter(({ columnId }) => columnId === axis.id)
+          .reduce(
+            (changed, change) =>
+              change.key === TRIMMER ? this.read(changed, change.value) : withLimit(changed, change.value),
+            axis,
+          ),
+      ),
+    }));
+    if (readings.length > 0)
+      this.readings.update((before) => ({
+        ...Object.fromEntries(
+          Object.entries(before).filter(([id]) => !readings.some(({ columnId }) => columnId === id)),
+        ),
+        ...Object.fromEntries(readings.flatMap(({ columnId, value }) => (value ? [[columnId, value]] : []))),
+      }));
   }
 
-  protected setSchool(view: AxisView, school: string): void {
-    this.store.chooseSchool(view, advisedLimit, school);
+  /** A voltage read at the trimmer says which limit is really set; one that is taken back takes its limit with it. */
+  private read(axis: Axis, reading: Quantity | null): Axis {
+    if (!reading) return axis.driver.currentLimit?.from === 'measured' ? withLimit(axis, null) : axis;
+    const limit = limitFromReference(axis.driver.specification, readQuantity(reading, 'voltage').value);
+    return limit === null
+      ? axis
+      : withLimit(axis, quantityOf(`${Number(limit.toPrecision(4))} A`, 'measured', today()));
   }
 
-  protected formulaWords(view: AxisView): string {
-    const { formula } = view.axis.driver.specification;
-    if (!formula)
-      return 'This driver is not set by a reference voltage, or its formula is not known: see the driver’s station.';
-    return formula.kind === 'linear'
-      ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'RMS' : 'crest'}`
-      : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;
+  protected choose({ columnId, option }: SheetChoice): void {
+    const view = this.views().find(({ axis }) => axis.id === columnId);
+    if (view) this.store.chooseSchool(view, advisedLimit, option);
   }
 }

@@ -11,6 +11,7 @@ import { headlineText } from '../ui/drive-line/headline-text';
 import { FigureComponent } from '../ui/figure.component';
 import { stationOf } from '../ui/drive-line/stations';
 import { whereOf } from '../ui/addresses';
+import { UnbrokenPipe } from '../ui/unbroken.pipe';
 
 /**
  * What is judged wrong on an axis, the figures behind it, and remedies by what they change, each to be tried beside the
@@ -18,7 +19,7 @@ import { whereOf } from '../ui/addresses';
  */
 @Component({
   selector: 'cn-findings',
-  imports: [FigureComponent, RouterLink],
+  imports: [FigureComponent, RouterLink, UnbrokenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.component.html',
   styles: `

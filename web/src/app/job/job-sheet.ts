@@ -1,6 +1,6 @@
 import { confirmed, MACHINE_ASKED, motionOf, type Axis, type Job } from '@crisp-notch/core/machine';
 import type { Quantity, QuantityAsked } from '@crisp-notch/core/shape';
-import type { SheetCell, SheetRow } from '../ui/sheet/sheet.state';
+import type { SheetRow, TypedCell } from '../ui/sheet/sheet.state';
 import { JOB_ROWS, type JobRow } from './job-fields';
 
 type Values = Readonly<Record<string, Quantity | null | undefined>>;
@@ -9,7 +9,7 @@ type Askeds = Readonly<Record<string, QuantityAsked | undefined>>;
 /** Keys of the carriage beside those of the job: what it weighs, or how hard it is to turn. */
 const isOfCarriage = (key: string): key is 'mass' | 'inertia' => key === 'mass' || key === 'inertia';
 
-function cellOf(axis: Axis, key: string): SheetCell | null {
+function cellOf(axis: Axis, key: string): TypedCell | null {
   const { kind } = axis.job;
   if (isOfCarriage(key)) {
     const isMoved = (motionOf(axis.job).travel === 'length') === (key === 'mass');
@@ -19,7 +19,7 @@ function cellOf(axis: Axis, key: string): SheetCell | null {
   return asked ? { asked, value: (axis.job as unknown as Values)[key] ?? null } : null;
 }
 
-const rowsOf = (axes: readonly Axis[], rows: readonly JobRow[]): readonly SheetRow[] =>
+const rowsOf = (axes: readonly Axis[], rows: readonly JobRow[]): readonly SheetRow<TypedCell>[] =>
   rows
     .map(({ key, remark }) => {
       const cells = axes.map((axis) => cellOf(axis, key));
@@ -29,8 +29,8 @@ const rowsOf = (axes: readonly Axis[], rows: readonly JobRow[]): readonly SheetR
 
 /** What the axes of a machine have to do, as rows of a sheet: what every builder knows, and what is asked beside it. */
 export function jobRows(axes: readonly Axis[]): {
-  readonly first: readonly SheetRow[];
-  readonly more: readonly SheetRow[];
+  readonly first: readonly SheetRow<TypedCell>[];
+  readonly more: readonly SheetRow<TypedCell>[];
 } {
   return { first: rowsOf(axes, JOB_ROWS.first), more: rowsOf(axes, JOB_ROWS.more) };
 }

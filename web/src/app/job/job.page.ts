@@ -17,6 +17,7 @@ import { map } from 'rxjs';
 import { arrivals } from '../ui/addresses';
 import { SheetComponent, type SheetGroup } from '../ui/sheet/sheet.component';
 import type { SheetChange, SheetColumn } from '../ui/sheet/sheet.state';
+import { UnbrokenPipe } from '../ui/unbroken.pipe';
 import { guessesOf, jobConfirmed, jobRows, withJobValue } from './job-sheet';
 
 type LinearJob = Extract<Job, { kind: 'linear' }>;
@@ -40,6 +41,7 @@ const MARKS = { good: '●', open: '○', caution: '▲', stop: '⬢' } as const
     SelectComponent,
     SheetComponent,
     TextareaModule,
+    UnbrokenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './job.page.html',

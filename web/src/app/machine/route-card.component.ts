@@ -7,9 +7,11 @@ import { stepWords } from '../data/step-words';
 import { afterPaint } from '../ui/after-paint';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { whereNext } from '../ui/addresses';
+import { scrollStripTo } from '../ui/scroll-strip';
 import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 import { ButtonModule } from 'primeng/button';
 import { TooltipModule } from 'primeng/tooltip';
+import { UnbrokenPipe } from '../ui/unbroken.pipe';
 
 /** A few words that fit beside the operation's name, and all of it for whoever points at them. */
 interface Remark {
@@ -29,7 +31,7 @@ interface CardLine {
 /** The workshop route card: operations with their state, and the one thing to do next. */
 @Component({
   selector: 'cn-route-card',
-  imports: [ButtonModule, RouterLink, RouterLinkActive, TooltipModule],
+  imports: [ButtonModule, RouterLink, RouterLinkActive, TooltipModule, UnbrokenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './route-card.component.html',
   styleUrl: './route-card.component.css',
@@ -37,6 +39,7 @@ interface CardLine {
 export class RouteCardComponent {
   readonly machineId = input.required<string>();
 
+  protected readonly scrollStripTo = scrollStripTo;
   private readonly store = inject(DesignStore);
   private readonly document = toSignal(this.store.document$);
   private readonly axes = toSignal(this.store.axes$, { initialValue: [] });

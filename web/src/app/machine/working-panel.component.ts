@@ -16,6 +16,7 @@ import { PreferencesStore } from '../data/preferences';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { RadioButtonModule } from 'primeng/radiobutton';
+import { typedReading } from '../ui/decimal-mark';
 import { SelectComponent, type ChoiceOption } from '../ui/select.component';
 
 const STRONGEST_SHOWN = 4;
@@ -56,7 +57,9 @@ export class WorkingPanelComponent {
     const [wished, fields] = [this.wishField(), this.fields()];
     return (fields.find(({ value }) => value === wished) ?? fields[0])?.value ?? '';
   });
-  protected readonly answer = computed(() => this.about().wish(this.wish(), this.fieldInWish(), this.units()));
+  protected readonly answer = computed(() =>
+    this.about().wish(this.wish(), this.fieldInWish(), this.units(), typedReading()),
+  );
   /** What is explained, as long as it is the same, whatever becomes of the design. */
   private readonly heard = computed(() => `${this.about().subjectId} ${this.working().name}`);
 

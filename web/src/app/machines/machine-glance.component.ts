@@ -23,11 +23,12 @@ import { MachinePictureComponent } from '../ui/machine-picture.component';
 import { whereNext } from '../ui/addresses';
 import { nextStepCommands } from '../ui/operation-paths';
 import { VerdictComponent } from '../ui/verdict.component';
+import { UnbrokenPipe } from '../ui/unbroken.pipe';
 
 /** A machine in the list: its picture, the one thing to do next, and the verdict on each axis. Read when in sight. */
 @Component({
   selector: 'cn-machine-glance',
-  imports: [ButtonModule, MachinePictureComponent, RouterLink, VerdictComponent],
+  imports: [ButtonModule, MachinePictureComponent, RouterLink, UnbrokenPipe, VerdictComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="picture" aria-hidden="true">
@@ -40,7 +41,7 @@ import { VerdictComponent } from '../ui/verdict.component';
         <p class="small caution">{{ trouble() }}</p>
       }
       @if (next(); as step) {
-        <p class="wrap-anywhere">{{ step.sentence }}</p>
+        <p class="wrap-anywhere">{{ step.sentence | cnUnbroken }}</p>
         <a
           pButton
           [routerLink]="step.commands"
@@ -104,9 +105,28 @@ import { VerdictComponent } from '../ui/verdict.component';
       }
     }
 
+    /* Room is kept for what is read later, so that nothing moves under the hand. */
     @media (max-width: 700px) {
       .picture {
         display: none;
+      }
+
+      .next {
+        min-height: 96px;
+      }
+
+      .verdicts {
+        display: flex;
+        flex-wrap: wrap;
+        align-content: start;
+        align-self: start;
+        gap: 0 14px;
+        min-height: 42px;
+      }
+
+      .verdicts li {
+        grid-template-columns: auto 1fr;
+        gap: 6px;
       }
     }
   `,

@@ -1,29 +1,7 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, effect, input, output, viewChild, type OnDestroy } from '@angular/core';
-import { LineChart, ScatterChart } from 'echarts/charts';
-import {
-  GraphicComponent,
-  GridComponent,
-  LegendComponent,
-  MarkAreaComponent,
-  MarkLineComponent,
-  TooltipComponent,
-} from 'echarts/components';
-import { init, use, type ECharts, type EChartsCoreOption } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
+import type { ECharts, EChartsCoreOption } from 'echarts/core';
 import { downloadBlob, downloadText, fileName } from '../data/download';
-
-use([
-  LineChart,
-  ScatterChart,
-  GraphicComponent,
-  GridComponent,
-  LegendComponent,
-  MarkAreaComponent,
-  MarkLineComponent,
-  TooltipComponent,
-  SVGRenderer,
-]);
 
 /** Of a chart on the page [px]. */
 export interface ChartSize {
@@ -72,28 +50,36 @@ export class ChartComponent implements OnDestroy {
 
   private readonly canvas = viewChild.required<ElementRef<HTMLElement>>('canvas');
   private chart: ECharts | null = null;
+  private isGone = false;
   private readonly sizes = new ResizeObserver(() => {
     this.chart?.resize();
     this.draw();
   });
 
   constructor() {
+    void this.begin();
     effect(() => {
       this.options();
-      const element = this.canvas().nativeElement;
-      if (!this.chart) {
-        this.chart = init(element, null, { renderer: 'svg' });
-        this.sizes.observe(element);
-      }
       this.draw();
     });
   }
 
+  /** What draws is as large as the rest of a page: it comes when the page stands. */
+  private async begin(): Promise<void> {
+    const { init } = await import('./chart-engine');
+    if (this.isGone) return;
+    const element = this.canvas().nativeElement;
+    this.chart = init(element, null, { renderer: 'svg' });
+    this.sizes.observe(element);
+    this.draw();
+  }
+
   private draw(): void {
+    if (!this.chart) return;
     const [options, element] = [this.options(), this.canvas().nativeElement];
     const size = { width: element.clientWidth, height: element.clientHeight };
     // Series of the same name are kept and changed: drawn anew, a chart that gets point after point drops frames.
-    this.chart?.setOption(typeof options === 'function' ? options(size) : options, {
+    this.chart.setOption(typeof options === 'function' ? options(size) : options, {
       replaceMerge: ['series', 'graphic'],
     });
   }
@@ -109,6 +95,7 @@ export class ChartComponent implements OnDestroy {
   }
 
   ngOnDestroy(): void {
+    this.isGone = true;
     this.sizes.disconnect();
     this.chart?.dispose();
   }

@@ -5,9 +5,11 @@ import {
   preferredUnit,
   showQuantity,
   type Dimension,
+  type Reading,
   type Unit,
   type UnitSystem,
 } from '@crisp-notch/core/quantity';
+import { typedReading } from './decimal-mark';
 
 /** What a field shows for a quantity: the number to edit, and its unit beside it. */
 export interface FieldText {
@@ -45,9 +47,10 @@ export function understand(
   unit: Unit,
   bounds: Bounds,
   system: UnitSystem,
+  reading: Reading = typedReading(),
 ): Understood {
   const [main = '', ...rest] = typed.split(/±|\+\/-/);
-  const parsed = parseQuantity(main, dimension, unit);
+  const parsed = parseQuantity(main, dimension, unit, reading);
   if (!parsed.ok) return { ok: false, message: parsed.error };
   const { value, text } = parsed.value;
   if (!Number.isFinite(value)) return { ok: false, message: 'That is too large.' };
@@ -89,7 +92,7 @@ function percentDoubt(value: number, unit: Unit): string | null {
 
 /** Says which unit a number typed without one is taken in, where that is not the usual one. */
 export function bareUnitHint(typed: string, dimension: Dimension, unit: Unit, system: UnitSystem): string {
-  const parsed = parseQuantity(typed.split(/±|\+\/-/)[0] ?? '', dimension, unit);
+  const parsed = parseQuantity(typed.split(/±|\+\/-/)[0] ?? '', dimension, unit, typedReading());
   if (!parsed.ok || parsed.value.hasUnit || preferredUnit(dimension, system).symbol === unit.symbol) return '';
   return `Taken as ${parsed.value.text}.`;
 }

@@ -47,6 +47,7 @@ describe('the plan of a step check', () => {
     expect(readTargets('').message).toContain('at least one');
     expect(readTargets('200, 12.5').message).toContain('“12.5”');
     expect(readTargets('200 200').message).toContain('twice');
+    expect(readTargets('200,5').message).toBe('“200,5” could be one number or two: put a space after the comma.');
     expect(readTargets('-4').message).toContain('“-4”');
   });
 

@@ -71,6 +71,9 @@ export interface TargetList {
 
 /** Reads `200, 600` as microsteps from zero. */
 export function readTargets(text: string): TargetList {
+  // Without a space after it a comma could be decimal, or set off thousands.
+  const close = /\d+,\d+/.exec(text);
+  if (close) return { targets: [], message: `“${close[0]}” could be one number or two: put a space after the comma.` };
   const words = text.split(/[\s,;]+/).filter((word) => word !== '');
   if (words.length === 0) return { targets: [], message: 'Enter at least one number of microsteps.' };
   const targets: number[] = [];

@@ -1,5 +1,15 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChildren } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  viewChild,
+  viewChildren,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   axisField,
@@ -25,6 +35,7 @@ import { PreferencesStore } from '../../data/preferences';
 import { LatestReadings } from '../../data/latest-readings';
 import { FigureComponent } from '../figure.component';
 import { NotchRulerComponent } from '../notch-ruler.component';
+import { scrollStripTo } from '../scroll-strip';
 import { headlineText } from './headline-text';
 import { stationOf, STATIONS, stationViews, type LineStation } from './stations';
 
@@ -44,6 +55,7 @@ export class DriveLineComponent {
   private readonly units = inject(PreferencesStore).units;
   private readonly checks = toSignal(inject(DesignStore).checks$, { initialValue: [] });
   private readonly readings = inject(LatestReadings);
+  private readonly strip = viewChild.required<ElementRef<HTMLElement>>('strip');
   private readonly buttons = viewChildren<ElementRef<HTMLButtonElement>>('stationButton');
 
   protected readonly figures = {
@@ -96,6 +108,14 @@ export class DriveLineComponent {
     const tolerance = reckoner.reading(axisField.tolerance)?.value ?? null;
     return { step, lag: reckoner.value(loadLag), tolerance, deviations: this.deviations() };
   });
+
+  constructor() {
+    // On a phone the line is wider than the screen: the station that is edited stands in sight.
+    afterRenderEffect(() => {
+      const button = this.buttons()[STATIONS.indexOf(this.selected())]?.nativeElement;
+      if (button) scrollStripTo(button, this.strip().nativeElement);
+    });
+  }
 
   protected onArrow(event: Event, step: number): void {
     event.preventDefault();

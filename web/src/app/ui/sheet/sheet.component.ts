@@ -1,7 +1,9 @@
+import type { TemplateRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  contentChild,
   effect,
   inject,
   input,
@@ -10,20 +12,35 @@ import {
   untracked,
   viewChildren,
 } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import type { Quantity } from '@crisp-notch/core/shape';
-import { ButtonModule } from 'primeng/button';
 import { PreferencesStore } from '../../data/preferences';
+import { FigureComponent } from '../figure.component';
+import { OneOfComponent } from '../one-of.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { SelectComponent, type ChoiceOption } from '../select.component';
+import { UnbrokenPipe } from '../unbroken.pipe';
 import {
   isTable,
   pasted,
   placeAfter,
   placeToCopy,
+  typedCell,
+  type ChosenCell,
+  type FigureCell,
   type Place,
+  type SheetCell,
   type SheetChange,
   type SheetColumn,
   type SheetRow,
 } from './sheet.state';
+
+/** What was chosen from a list in a cell. */
+export interface SheetChoice {
+  readonly key: string;
+  readonly columnId: string;
+  readonly option: string;
+}
 
 /** A group of rows; a folded one is opened by its heading. */
 export interface SheetGroup {
@@ -38,7 +55,7 @@ export interface SheetGroup {
  */
 @Component({
   selector: 'cn-sheet',
-  imports: [ButtonModule, QuantityFieldComponent],
+  imports: [FigureComponent, NgTemplateOutlet, OneOfComponent, QuantityFieldComponent, SelectComponent, UnbrokenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sheet.component.html',
   styleUrl: './sheet.component.css',
@@ -51,8 +68,14 @@ export class SheetComponent {
   readonly wanted = input<{ readonly field: string | null; readonly columnId: string | null } | null>(null);
   /** All at once, as one step of undo. */
   readonly changed = output<readonly SheetChange[]>();
+  readonly chosen = output<SheetChoice>();
 
   private readonly units = inject(PreferencesStore).units;
+  /** What stands under each axis, given the number of its column. */
+  protected readonly foot = contentChild.required<TemplateRef<{ $implicit: number }>>('foot');
+  protected readonly letters = computed<readonly ChoiceOption[]>(() =>
+    this.columns().map(({ letter }, index) => ({ value: index.toString(), label: letter })),
+  );
   private readonly fields = viewChildren(QuantityFieldComponent);
   protected readonly opened = signal<readonly string[]>([]);
   /** On a phone one axis is shown at a time. */
@@ -77,16 +100,32 @@ export class SheetComponent {
     if (column >= 0) this.shown.set(column);
   }
 
+  protected show(column: string): void {
+    this.shown.set(Number(column));
+  }
+
   protected placeOf(row: SheetRow, column: number): Place {
     return { row: this.rows().indexOf(row), column };
   }
 
   protected set(row: SheetRow, column: number, value: Quantity | null): void {
-    const cell = row.cells[column];
+    const cell = typedCell(row.cells[column]);
     const columnId = this.columns()[column]?.id;
     if (!cell || columnId === undefined || (value === null && cell.asked.isOptional === false)) return;
     this.changed.emit([{ key: row.key, columnId, value }]);
   }
+
+  protected choose({ key }: SheetRow, column: number, option: string): void {
+    const columnId = this.columns()[column]?.id;
+    if (columnId !== undefined) this.chosen.emit({ key, columnId, option });
+  }
+
+  protected readonly typedCell = typedCell;
+  protected readonly chosenCell = (cell: SheetCell | null): ChosenCell | null =>
+    cell && 'options' in cell ? cell : null;
+  protected readonly figureCell = (cell: SheetCell | null): FigureCell | null =>
+    cell && 'figure' in cell ? cell : null;
+  protected readonly wordsOf = (cell: SheetCell | null): string => (cell && 'words' in cell ? cell.words : '');
 
   protected fold(heading: string): void {
     this.opened.update((opened) =>
@@ -98,7 +137,7 @@ export class SheetComponent {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const box = event.target as HTMLInputElement;
     if (!(box instanceof HTMLInputElement)) return;
-    if (event.shiftKey && event.key === 'ArrowRight' && box.selectionStart === box.value.length) {
+    if (event.shiftKey && event.key === 'ArrowRight' && box.selectionEnd === box.value.length) {
       this.copyAcross(event, row, column);
       return;
     }
@@ -122,7 +161,7 @@ export class SheetComponent {
   }
 
   private copyAcross(event: KeyboardEvent, row: SheetRow, column: number): void {
-    const value = row.cells[column]?.value;
+    const value = typedCell(row.cells[column])?.value;
     const next = placeToCopy(this.rows(), this.placeOf(row, column));
     if (!value || !next) return;
     event.preventDefault();
@@ -137,8 +176,8 @@ export class SheetComponent {
     const wanted = this.rows()[row];
     const before = this.rows()
       .slice(0, row)
-      .reduce((count, item) => count + item.cells.filter((cell) => cell !== null).length, 0);
-    const index = before + (wanted?.cells.slice(0, column).filter((cell) => cell !== null).length ?? 0);
+      .reduce((count, item) => count + item.cells.filter(typedCell).length, 0);
+    const index = before + (wanted?.cells.slice(0, column).filter(typedCell).length ?? 0);
     this.fields()[index]?.focus();
   }
 }

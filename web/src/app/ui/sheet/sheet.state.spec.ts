@@ -22,6 +22,29 @@ describe('a sheet of what axes are asked', () => {
     expect(placeAfter(ROWS, { row: 1, column: 1 }, 'Tab')).toBeNull();
   });
 
+  it('passes over what is only read or chosen', () => {
+    const read: SheetRow = {
+      key: 'driver',
+      label: 'Driver',
+      remark: '',
+      cells: [{ words: 'a' }, { words: 'b' }, null],
+    };
+    const list: SheetRow = {
+      key: 'school',
+      label: 'School',
+      remark: '',
+      cells: [{ options: [], chosen: '' }, cell('Limit', 'ratio'), null],
+    };
+    const rows = [...ROWS.slice(0, 1), read, list, ...ROWS.slice(2)];
+    expect(placeAfter(rows, { row: 0, column: 0 }, 'Enter')).toEqual({ row: 3, column: 0 });
+    expect(placeAfter(rows, { row: 0, column: 1 }, 'Enter')).toEqual({ row: 2, column: 1 });
+    const { changes, problems } = pasted(rows, COLUMNS, { row: 1, column: 0 }, '5\t6\n7\t8', 'metric');
+    expect(changes.map(({ key, columnId, value }) => [key, columnId, value?.text])).toEqual([
+      ['school', 'axis-Y', '8'],
+    ]);
+    expect(problems.length).toBe(3);
+  });
+
   it('copies across only into what is asked in the same dimension', () => {
     const mixed: readonly SheetRow[] = [
       {

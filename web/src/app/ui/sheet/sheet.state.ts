@@ -1,20 +1,45 @@
+import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { preferredUnit, type UnitSystem } from '@crisp-notch/core/quantity';
+import type { Figure } from '@crisp-notch/core/reckoner';
 import type { Quantity, QuantityAsked } from '@crisp-notch/core/shape';
+import type { Reckoned } from '../../data/subjects';
 import { understand } from '../quantity-field.state';
+import type { ChoiceOption } from '../select.component';
 
 /** One thing that is asked of one axis. */
-export interface SheetCell {
+export interface TypedCell {
   readonly asked: QuantityAsked;
   readonly value: Quantity | null;
 }
 
-/** One thing that is asked of every axis; null where it does not apply. */
-export interface SheetRow {
+/** One of a few ways, chosen from a list. */
+export interface ChosenCell {
+  readonly options: readonly ChoiceOption[];
+  readonly chosen: string;
+}
+
+/** What comes of the rest. */
+export interface FigureCell {
+  readonly figure: Figure<AxisContext>;
+  readonly view: Reckoned<AxisContext>;
+  /** What the eye should meet first. */
+  readonly isBig: boolean;
+}
+
+/** What only has to be read. */
+export interface WordsCell {
+  readonly words: string;
+}
+
+export type SheetCell = TypedCell | ChosenCell | FigureCell | WordsCell;
+
+/** One thing of every axis; null where it does not apply. */
+export interface SheetRow<Cell extends SheetCell = SheetCell> {
   readonly key: string;
   readonly label: string;
   /** What helps to answer it. */
   readonly remark: string;
-  readonly cells: readonly (SheetCell | null)[];
+  readonly cells: readonly (Cell | null)[];
 }
 
 /** One axis. */
@@ -35,6 +60,10 @@ export interface Place {
   readonly column: number;
 }
 
+/** The cell that is typed into, if it is one. */
+export const typedCell = (cell: SheetCell | null | undefined): TypedCell | null =>
+  cell && 'asked' in cell ? cell : null;
+
 const STEPS: Readonly<Record<string, readonly [down: number, right: number]>> = {
   ArrowUp: [-1, 0],
   ArrowDown: [1, 0],
@@ -44,7 +73,7 @@ const STEPS: Readonly<Record<string, readonly [down: number, right: number]>> = 
 };
 
 /**
- * The next cell that is asked in the direction of a key, over those that do not apply.
+ * The next cell that is typed into in the direction of a key, over those that are not.
  * @returns null at the edge of the sheet, and for a key that does not move
  */
 export function placeAfter(rows: readonly SheetRow[], { row, column }: Place, key: string): Place | null {
@@ -52,7 +81,7 @@ export function placeAfter(rows: readonly SheetRow[], { row, column }: Place, ke
   if (!step) return null;
   const [down, right] = step;
   for (let [y, x] = [row + down, column + right]; rows[y]?.cells[x] !== undefined; [y, x] = [y + down, x + right])
-    if (rows[y]?.cells[x]) return { row: y, column: x };
+    if (typedCell(rows[y]?.cells[x])) return { row: y, column: x };
   return null;
 }
 
@@ -62,7 +91,8 @@ export function placeAfter(rows: readonly SheetRow[], { row, column }: Place, ke
  */
 export function placeToCopy(rows: readonly SheetRow[], from: Place): Place | null {
   const next = placeAfter(rows, from, 'ArrowRight');
-  const dimensionAt = ({ row, column }: Place): string | undefined => rows[row]?.cells[column]?.asked.dimension;
+  const dimensionAt = ({ row, column }: Place): string | undefined =>
+    typedCell(rows[row]?.cells[column])?.asked.dimension;
   return next && dimensionAt(next) === dimensionAt(from) ? next : null;
 }
 
@@ -86,7 +116,7 @@ export function pasted(
   lines.forEach((typedLine, down) => {
     typedLine.split('\t').forEach((typed, right) => {
       const [row, column] = [rows[from.row + down], columns[from.column + right]];
-      const cell = row?.cells[from.column + right];
+      const cell = typedCell(row?.cells[from.column + right]);
       if (typed.trim() === '') return;
       if (!row || !column || !cell) {
         problems.push(`“${typed.trim()}”: there is nothing to put it in`);

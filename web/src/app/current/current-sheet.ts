@@ -1,0 +1,155 @@
+import {
+  advisedLimit,
+  coilAmmeter,
+  isBrushed,
+  isRegulated,
+  limitInForce,
+  limitRms,
+  stallCurrent,
+  torqueAtLimit,
+  trimmerVoltage,
+  windingCurrent,
+  type AxisContext,
+} from '@crisp-notch/core/drive-line';
+import { MACHINE_ASKED, type Axis } from '@crisp-notch/core/machine';
+import { describedAs } from '@crisp-notch/core/parts';
+import type { Figure } from '@crisp-notch/core/reckoner';
+import type { Quantity } from '@crisp-notch/core/shape';
+import type { Reckoned } from '../data/subjects';
+import type { SheetCell, SheetRow } from '../ui/sheet/sheet.state';
+
+/** An axis with its figures, and what its trimmer was last read at. */
+export interface CurrentOf extends Reckoned<AxisContext> {
+  readonly axis: Axis;
+  readonly trimmer: Quantity | null;
+}
+
+export const LIMIT = 'limit';
+export const BRUSHED_LIMIT = 'limit of a brushed motor';
+export const TRIMMER = 'trimmer';
+export const SCHOOL = 'school';
+
+const SCHOOLS = (advisedLimit.schools?.options ?? []).map(({ id, label }) => ({ value: id, label }));
+const DRIVER = MACHINE_ASKED.driver;
+
+const isStepper = ({ context }: CurrentOf): boolean => !isBrushed(context);
+/** A limit is set: by a trimmer, a switch or a number. */
+const hasLimit = ({ context }: CurrentOf): boolean => isRegulated(context);
+/** The limit is set by a voltage that a meter reads. */
+export const hasTrimmer = (item: CurrentOf): boolean =>
+  hasLimit(item) && item.axis.driver.specification.formula !== null;
+
+interface Row {
+  readonly key: string;
+  readonly label: string;
+  readonly remark?: string;
+  readonly applies: (item: CurrentOf) => boolean;
+  readonly cell: (item: CurrentOf) => SheetCell;
+}
+
+const figureRow = (
+  figure: Figure<AxisContext>,
+  label: string,
+  applies: (item: CurrentOf) => boolean,
+  isBig = false,
+): Row => ({ key: `${figure.id} ${label}`, label, applies, cell: (view) => ({ figure, view, isBig }) });
+
+function howItIsSet({ axis }: CurrentOf): string {
+  const { formula } = axis.driver.specification;
+  if (!formula) return 'No reference voltage, or its formula is not known: see the driver’s station.';
+  return formula.kind === 'linear'
+    ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'RMS' : 'crest'}`
+    : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;
+}
+
+const SET: readonly Row[] = [
+  {
+    key: 'driver',
+    label: 'Driver',
+    applies: () => true,
+    cell: ({ axis }) => ({ words: describedAs('driver', axis.driver) ?? 'not chosen' }),
+  },
+  {
+    key: LIMIT,
+    label: 'Limit, crest',
+    remark: 'Empty: what the motor allows.',
+    applies: (item) => hasLimit(item) && isStepper(item),
+    cell: ({ axis }) => ({ asked: DRIVER.currentLimit, value: axis.driver.currentLimit }),
+  },
+  {
+    key: BRUSHED_LIMIT,
+    label: 'Limit',
+    remark: 'Empty: what the motor allows.',
+    applies: (item) => hasLimit(item) && !isStepper(item),
+    cell: ({ axis }) => ({ asked: DRIVER.currentLimit, value: axis.driver.currentLimit }),
+  },
+  {
+    key: TRIMMER,
+    label: 'Trimmer reads',
+    remark: 'Measured already? Type the volts; the limit follows.',
+    applies: hasTrimmer,
+    cell: ({ trimmer }) => ({ asked: { label: 'Trimmer reads', dimension: 'voltage' }, value: trimmer }),
+  },
+  {
+    key: SCHOOL,
+    label: 'Rating taken as',
+    applies: (item) => hasLimit(item) && isStepper(item),
+    cell: ({ axis }) => ({ options: SCHOOLS, chosen: axis.currentSchool }),
+  },
+  {
+    key: 'formula',
+    label: 'How it is set',
+    applies: hasLimit,
+    cell: (item) => ({ words: howItIsSet(item) }),
+  },
+  {
+    key: 'nothing',
+    label: 'What decides it',
+    applies: (item) => !hasLimit(item),
+    cell: (item) => ({
+      words: `Nothing sets this current: the supply’s volts over the ohms of ${isStepper(item) ? 'coil' : 'winding'} and switches decide it.`,
+    }),
+  },
+];
+
+const COMES_OF_IT: readonly Row[] = [
+  figureRow(trimmerVoltage, 'Turn the trimmer to', hasTrimmer, true),
+  figureRow(coilAmmeter, 'Ammeter in one coil, full-step hold', (item) => hasLimit(item) && isStepper(item)),
+  figureRow(coilAmmeter, 'Ammeter in a coil, at rest', (item) => !hasLimit(item) && isStepper(item), true),
+  figureRow(stallCurrent, 'Stall current', (item) => !hasLimit(item) && !isStepper(item), true),
+  figureRow(limitInForce, 'Limit in force, crest', (item) => hasLimit(item) && isStepper(item)),
+  figureRow(limitInForce, 'Limit in force', (item) => hasLimit(item) && !isStepper(item)),
+  figureRow(limitRms, 'Limit in force, RMS', (item) => hasLimit(item) && isStepper(item)),
+  figureRow(advisedLimit, 'The motor allows', hasLimit),
+  figureRow(windingCurrent, 'Its rating', (item) => !hasLimit(item)),
+  figureRow(torqueAtLimit, 'Holding torque then', isStepper),
+];
+
+/** What can be said for a limit that nothing is against: nothing while it or what the motor allows is not known. */
+export function inFavour(item: CurrentOf): { readonly words: string; readonly isGuess: boolean } | null {
+  const [set, allowed] = [item.reckoner.get(limitInForce), item.reckoner.get(advisedLimit)];
+  if (!hasLimit(item) || set.kind !== 'value' || allowed.kind !== 'value') return null;
+  const isGuess = set.isAssumed || allowed.isAssumed;
+  return {
+    words: isGuess ? 'Within what the motor allows, if the guesses are right' : 'Within what the motor allows',
+    isGuess,
+  };
+}
+
+const rowsOf = (items: readonly CurrentOf[], rows: readonly Row[]): readonly SheetRow[] =>
+  rows
+    .filter(({ applies }) => items.some(applies))
+    .map(({ key, label, remark = '', applies, cell }) => ({
+      key,
+      label,
+      remark,
+      cells: items.map((item) => (applies(item) ? cell(item) : null)),
+    }));
+
+/** The currents of a machine as rows of a sheet: what is set, and what comes of it; rows that no axis has are left out. */
+export function currentRows(items: readonly CurrentOf[]): {
+  readonly set: readonly SheetRow[];
+  readonly comes: readonly SheetRow[];
+} {
+  return { set: rowsOf(items, SET), comes: rowsOf(items, COMES_OF_IT) };
+}
