@@ -263,3 +263,47 @@ for (const [name, width] of [
     }
   });
 }
+
+for (const name of ['Fret mill', 'Clock-wheel table'])
+  test(`${name}: on paper every page is a sheet without frames of fields, by night too`, async ({ page }) => {
+    await page.request.put('/api/settings/preferences', { data: { units: 'metric', theme: 'night' } });
+    // An A4 sheet within its margins.
+    await page.setViewportSize({ width: 718, height: 1000 });
+    const visitor = new Visitor(page);
+    const base = await visitor.machine(name);
+    await page.emulateMedia({ media: 'print' });
+    for (const path of [...MACHINE_VIEWS.map((view) => `${base}/${view}`), '/shelf', '/']) {
+      if (path.includes('compare')) continue;
+      await visitor.goTo(path);
+      const wrong = await page.evaluate(() => {
+        const seen = [...document.querySelectorAll<HTMLElement>('main *')].filter((item) => item.checkVisibility());
+        const framed = seen.filter(
+          (item) =>
+            (item.matches('input:not([type="checkbox"]), textarea, .p-select') || item.classList.contains('box')) &&
+            getComputedStyle(item).borderTopWidth !== '0px',
+        );
+        const pressed = seen.filter((item) => item.matches('.p-button, [role="tab"], nav, input[type="range"]'));
+        const wide = document.documentElement.scrollWidth > document.documentElement.clientWidth ? ['too wide'] : [];
+        const ink = getComputedStyle(document.body).color;
+        return [...framed, ...pressed]
+          .map((item) => `${item.tagName}.${item.className}`)
+          .concat(wide, ink === 'rgb(233, 229, 220)' ? ['white ink'] : []);
+      });
+      expect(wrong, path).toEqual([]);
+      if (path.startsWith(base)) await expect(page.locator('.print-head')).toContainText(name);
+    }
+    await page.request.put('/api/settings/preferences', { data: { units: 'metric', theme: 'day' } });
+  });
+
+test('the whole shelf is printed, not only the rows of one page', async ({ page }) => {
+  await page.goto('/shelf');
+  const rows = page.getByRole('table').locator('tbody tr');
+  await expect(rows.first()).toBeVisible();
+  const all = Number(/(\d+) shown/.exec(await page.getByRole('status').filter({ hasText: 'shown' }).innerText())?.[1]);
+  const before = await rows.count();
+  expect(before).toBeLessThan(all);
+  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+  await expect(rows).toHaveCount(all);
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
+  await expect(rows).toHaveCount(before);
+});

@@ -16,6 +16,7 @@ import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { BenchSumsComponent } from './bench-sums.component';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
+import { today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { FinderStore } from '../data/finder-store';
 import { Lookup, type Entry } from '../data/lookup';
@@ -183,6 +184,10 @@ export class MachinePage implements OnDestroy {
     const answer = await new Promise<boolean>((resolve) => this.leaving.set(resolve));
     this.leaving.set(null);
     return answer;
+  }
+
+  protected printedOn(): string {
+    return today();
   }
 
   protected onUnload(event: BeforeUnloadEvent): void {

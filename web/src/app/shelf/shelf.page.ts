@@ -1,4 +1,5 @@
 import {
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -81,6 +82,7 @@ const PASSES: Readonly<
     SeriesComponent,
     TableModule,
   ],
+  host: { '(window:beforeprint)': 'print(true)', '(window:afterprint)': 'print(false)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf.page.html',
   styleUrl: './shelf.page.css',
@@ -114,7 +116,10 @@ export class ShelfPage implements OnInit {
     ...PART_KINDS.map((kind) => ({ value: kind, label: declarationOf(kind).plural })),
   ];
   protected readonly newKindOptions: readonly ChoiceOption[] = PART_KINDS.map((kind) => ({ value: kind, label: kind }));
-  protected readonly rowsAPage = ROWS_A_PAGE;
+  private readonly application = inject(ApplicationRef);
+  /** On paper nothing is turned to: all rows are there. */
+  private readonly isPrinting = signal(false);
+  protected readonly rowsAPage = computed(() => (this.isPrinting() ? this.rows().length + 1 : ROWS_A_PAGE));
   private readonly all = computed(() => {
     const state = this.state();
     return state.kind === 'open'
@@ -143,6 +148,12 @@ export class ShelfPage implements OnInit {
         (kind === null || row.kind === kind) && passes(row) && words.every((word) => row.haystack.includes(word)),
     );
   });
+
+  protected print(isPrinting: boolean): void {
+    this.isPrinting.set(isPrinting);
+    // What is printed is what stands there when this returns.
+    this.application.tick();
+  }
 
   ngOnInit(): void {
     this.shelf.load();
