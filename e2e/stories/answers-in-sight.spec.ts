@@ -12,6 +12,34 @@ async function openDemo(page: Page, name: string): Promise<string> {
   return new URL(page.url()).pathname.replace(/\/drive-lines.*$/, '');
 }
 
+async function expectWordsApart(page: Page, what: string): Promise<void> {
+  await expect(page.locator('cn-chart svg text').first()).toBeVisible();
+  const overlaps = await page.evaluate(() => {
+    const words = [...document.querySelectorAll('cn-chart svg')].flatMap((svg) => {
+      const frame = svg.getBoundingClientRect();
+      return [...svg.querySelectorAll('text')].map((item) => ({
+        text: item.textContent,
+        box: item.getBoundingClientRect(),
+        frame,
+      }));
+    });
+    return words.flatMap((one, index) => [
+      ...(one.box.left < one.frame.left - 1 || one.box.right > one.frame.right + 1 ? [`${one.text} is cut`] : []),
+      ...words
+        .slice(index + 1)
+        .filter(
+          ({ box }) =>
+            one.box.left < box.right - 1 &&
+            box.left < one.box.right - 1 &&
+            one.box.top < box.bottom - 2 &&
+            box.top < one.box.bottom - 2,
+        )
+        .map((other) => `${one.text} on ${other.text}`),
+    ]);
+  });
+  expect(overlaps, what).toEqual([]);
+}
+
 test.describe('what a builder needs stays in sight', () => {
   for (const name of DEMO)
     test(`${name}: what to do next is whole beside every operation`, async ({ page }) => {
@@ -159,31 +187,16 @@ test.describe('nothing is cut and nothing is written over', () => {
         // What a drive has not, as a run of a brushed motor, is not shown.
         if ((await page.getByRole('tab', { selected: true }).count()) === 0) continue;
         if (tab === 'run') await page.getByRole('button', { name: 'Run it' }).click();
-        await expect(page.locator('cn-chart svg text').first()).toBeVisible();
-        const overlaps = await page.evaluate(() => {
-          const words = [...document.querySelectorAll('cn-chart svg')].flatMap((svg) => {
-            const frame = svg.getBoundingClientRect();
-            return [...svg.querySelectorAll('text')].map((item) => ({
-              text: item.textContent,
-              box: item.getBoundingClientRect(),
-              frame,
-            }));
-          });
-          return words.flatMap((one, index) => [
-            ...(one.box.left < one.frame.left - 1 || one.box.right > one.frame.right + 1 ? [`${one.text} is cut`] : []),
-            ...words
-              .slice(index + 1)
-              .filter(
-                ({ box }) =>
-                  one.box.left < box.right - 1 &&
-                  box.left < one.box.right - 1 &&
-                  one.box.top < box.bottom - 2 &&
-                  box.top < one.box.bottom - 2,
-              )
-              .map((other) => `${one.text} on ${other.text}`),
-          ]);
-        });
-        expect(overlaps, tab).toEqual([]);
+        await expectWordsApart(page, tab);
+      }
+      await page.goto(`${base}/checks`);
+      const checks = page.getByRole('link', { name: /^Step check on/ });
+      await page.waitForLoadState('networkidle');
+      for (const path of await checks.evaluateAll((links) =>
+        links.map((link) => (link as HTMLAnchorElement).pathname),
+      )) {
+        await page.goto(path);
+        await expectWordsApart(page, path);
       }
     });
   }

@@ -13,7 +13,16 @@ import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import type { RigRequest } from '../workers/rig-messages';
-import { atCarriage, foundWords, runWords, traceCsv } from './run-bench.state';
+import {
+  atCarriage,
+  foundWords,
+  runWords,
+  traceCsv,
+  outcomeOf,
+  withOutcome,
+  type Outcome,
+  type TriedAxis,
+} from './run-bench.state';
 import { runChart, type RunPlot } from './run-charts.options';
 import { WatchComponent } from './watch.component';
 import { ProgressComponent } from '../ui/progress.component';
@@ -58,6 +67,18 @@ const SETTLE = 0.08;
 const LONGEST = 3;
 /** Rate beyond which no motor starts without a ramp, for the search [full steps/s]. */
 const START_MOST = 20_000;
+
+/** What was asked of the simulated motor when it began. */
+interface Asked {
+  readonly view: AxisView;
+  readonly tried: TriedAxis;
+  readonly setup: string;
+  readonly command: string;
+  /** When the rate jumps [s]. */
+  readonly jumpedAt: number | null;
+  /** How it is tried, in words. */
+  readonly with: string;
+}
 
 /** The simulated motor: does it follow, where does it lose steps, what is the most it bears? */
 @Component({
@@ -110,12 +131,17 @@ export class RunBenchComponent implements OnDestroy {
   /** Full steps/s in a second, as a rate a second. */
   protected readonly rampTime = signal<Quantity>(quantityOf('300 ms'));
   protected readonly work = signal<Work | null>(null);
-  protected readonly result = signal<RunResult | null>(null);
-  protected readonly sentence = signal('');
+  private readonly outcomes = signal<readonly Outcome[]>([]);
   protected readonly trouble = signal('');
   protected readonly setup = computed(() =>
     rigSetup(this.view().reckoner, { stepping: this.stepping(), isDamped: this.isDamped(), isLoaded: this.isLoaded() }),
   );
+  private readonly setupText = computed(() => JSON.stringify(this.setup()));
+  private readonly commandText = computed(() => JSON.stringify(this.pieces()));
+  private readonly outcome = computed(() => outcomeOf(this.outcomes(), this.setupText(), this.commandText()));
+  protected readonly result = computed(() => this.outcome().result);
+  /** While something is tried, nothing is said of what was before. */
+  protected readonly sentence = computed(() => (this.work() ? '' : this.outcome().sentence));
   protected readonly options = computed(() => {
     this.preferences.preferences();
     const result = this.result();
@@ -212,13 +238,13 @@ export class RunBenchComponent implements OnDestroy {
     }
     this.cancel();
     this.trouble.set('');
-    this.sentence.set('');
+    const asked = this.asked();
     this.work.set({ share: 0, words });
     this.running = this.runs.run(request).subscribe({
       next: (message) => {
         if (message.kind === 'progress') this.work.set({ share: message.share, words });
-        if (message.kind === 'run') this.show(message.result);
-        if (message.kind === 'found') this.tell(request, message.found);
+        if (message.kind === 'run') this.show(message.result, asked);
+        if (message.kind === 'found') this.tell(request, message.found, asked);
       },
       error: (error: unknown) => {
         this.work.set(null);
@@ -227,21 +253,30 @@ export class RunBenchComponent implements OnDestroy {
     });
   }
 
-  private show(result: RunResult): void {
-    this.work.set(null);
-    this.result.set(result);
-    this.sentence.set(runWords(result, this.manoeuvre() === 'jump' ? HOLD : null, this.tried()));
+  /** What is tried, as it stands now: design and choices may be changed while it runs. */
+  private asked(): Asked {
+    return {
+      view: this.view(),
+      tried: this.tried(),
+      setup: this.setupText(),
+      command: this.commandText(),
+      jumpedAt: this.manoeuvre() === 'jump' ? HOLD : null,
+      with: this.triedWith(),
+    };
   }
 
-  private tell(request: RigRequest, found: Found): void {
+  private show(result: RunResult, { setup, command, jumpedAt, tried }: Asked): void {
+    this.work.set(null);
+    const sentence = runWords(result, jumpedAt, tried);
+    this.outcomes.update((kept) => withOutcome(kept, { setup, command, result, sentence }));
+  }
+
+  private tell(request: RigRequest, found: Found, { view, setup, tried, with: words }: Asked): void {
     this.work.set(null);
     const kind = request.kind === 'start-rate' ? 'start-rate' : 'fastest-ramp';
-    if (!found.isOpenEnded)
-      this.findings.keep(this.view(), kind, {
-        most: found.value / (this.stepsPerTravel() ?? 1),
-        words: this.triedWith(),
-      });
-    this.sentence.set(foundWords(kind, found, this.tried()));
+    if (!found.isOpenEnded) this.findings.keep(view, kind, { most: found.value / (tried.fullSteps ?? 1), words });
+    const sentence = foundWords(kind, found, tried);
+    this.outcomes.update((kept) => withOutcome(kept, { setup, command: null, result: null, sentence }));
   }
 
   /** In a few words, for whoever reads the finding elsewhere. */

@@ -1,7 +1,16 @@
 import { axisField } from '@crisp-notch/core/drive-line';
 import type { RunResult, Trace } from '@crisp-notch/core/simulation';
 import { exampleView } from '../testing/example-view';
-import { atCarriage, foundWords, runWords, traceCsv, type TriedAxis } from './run-bench.state';
+import {
+  atCarriage,
+  foundWords,
+  outcomeOf,
+  runWords,
+  traceCsv,
+  withOutcome,
+  type Outcome,
+  type TriedAxis,
+} from './run-bench.state';
 
 const { reckoner } = exampleView();
 /** 200 full steps on a lead of 1.27 mm. */
@@ -67,5 +76,23 @@ describe('the run bench', () => {
         .split(/\r?\n/)
         .slice(1),
     ).toEqual(['0,1,2,3,4,5,6,7,8', '0.5,1.5,2.5,3.5,4.5,5.5,6.5,7.5,8.5']);
+  });
+
+  it('shows what came of the very setup and command, and of no other', () => {
+    const [first, second] = [result({ greatestSlip: 0.1 }), result({ greatestSlip: 0.2 })];
+    let outcomes: readonly Outcome[] = [];
+    for (const outcome of [
+      { setup: 'X bare', command: 'jump', result: first, sentence: 'follows' },
+      { setup: 'X bare', command: null, result: null, sentence: 'starts at 700' },
+      { setup: 'Y bare', command: 'jump', result: second, sentence: 'falls' },
+    ])
+      outcomes = withOutcome(outcomes, outcome);
+    expect(outcomeOf(outcomes, 'X bare', 'jump')).toEqual({ sentence: 'starts at 700', result: first });
+    // What was searched for needs no command; the run of another one is not shown with it.
+    expect(outcomeOf(outcomes, 'X bare', 'ramp')).toEqual({ sentence: 'starts at 700', result: null });
+    expect(outcomeOf(outcomes, 'Y bare', 'jump')).toEqual({ sentence: 'falls', result: second });
+    expect(outcomeOf(outcomes, 'Y damped', 'jump').result).toBeNull();
+    expect(outcomeOf(outcomes, 'Y damped', 'jump').sentence).toContain('run it again');
+    expect(outcomeOf([], 'Y damped', 'jump').sentence).toBe('');
   });
 });

@@ -5,6 +5,39 @@ import { formatNumber, preferredUnit, showQuantity, type Dimension, type UnitSys
 import type { Reckoner } from '@crisp-notch/core/reckoner';
 import type { Found, RunResult, Trace } from '@crisp-notch/core/simulation';
 
+/** What came of something that was tried, and what exactly was tried. */
+export interface Outcome {
+  /** Motor, driver, load and how they are tried, as text. */
+  readonly setup: string;
+  /** The command as text; null where it was searched for. */
+  readonly command: string | null;
+  readonly result: RunResult | null;
+  readonly sentence: string;
+}
+
+/** Outcomes that are kept, so that one can go back and forth between two ways of trying. */
+const OUTCOME_LIMIT = 12;
+
+export const withOutcome = (outcomes: readonly Outcome[], outcome: Outcome): readonly Outcome[] =>
+  [...outcomes, outcome].slice(-OUTCOME_LIMIT);
+
+/**
+ * What belongs to the setup and the command that are chosen now, the latest of it: an outcome of another motor, load or
+ * move is not shown beside them.
+ */
+export function outcomeOf(
+  outcomes: readonly Outcome[],
+  setup: string,
+  command: string,
+): { readonly sentence: string; readonly result: RunResult | null } {
+  const own = outcomes.filter((item) => item.setup === setup && (item.command === null || item.command === command));
+  const isOfAnother = own.length === 0 && outcomes.length > 0;
+  return {
+    sentence: own.at(-1)?.sentence ?? (isOfAnother ? '○ Changed since it was tried: run it again.' : ''),
+    result: [...own].reverse().find((item) => item.result !== null)?.result ?? null,
+  };
+}
+
 /** The axis that is tried, and how its numbers are written. */
 export interface TriedAxis {
   readonly reckoner: Reckoner<AxisContext>;
