@@ -70,7 +70,7 @@ export const detentTorque = quantityField({
 });
 export const resistance = quantityField({
   id: 'motor.resistance',
-  name: 'Coil resistance, as quoted',
+  name: 'Coil resistance as quoted',
   symbol: 'R_s',
   dimension: 'resistance',
   asked: MOTOR.resistance,
@@ -78,7 +78,7 @@ export const resistance = quantityField({
 });
 export const inductance = quantityField({
   id: 'motor.inductance',
-  name: 'Coil inductance, as quoted',
+  name: 'Coil inductance as quoted',
   symbol: 'L_s',
   dimension: 'inductance',
   asked: MOTOR.inductance,

@@ -117,7 +117,7 @@ describe('the line that heads an axis', () => {
     const more = wholeMachine((axis) =>
       lacking(withMotor({ resistance: null, inductance: null, rotorInertia: null })(axis)),
     );
-    expect(headed(more)[1]).toBe('Still needed: step angle, holding torque, coil resistance, as quoted and 3 more');
+    expect(headed(more)[1]).toBe('Still needed: step angle, holding torque, coil resistance as quoted and 3 more');
     const names =
       headed(wholeMachine((axis) => lacking(withMotor({ resistance: null, inductance: null })(axis))))[1] ?? '';
     expect(names).toMatch(/ and 2 more$/);

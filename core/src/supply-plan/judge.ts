@@ -235,8 +235,8 @@ function railFindings(
       remedies: [
         advice(
           given > wanted
-            ? 'Hang it on another rail, or put a converter between.'
-            : 'Hang it on another rail; or, if it runs slower on purpose, enter what it draws there by its sheet.',
+            ? 'Feed it from another rail, or put a converter between.'
+            : 'Feed it from another rail; or, if it runs slower on purpose, enter what it draws there by its sheet.',
         ),
       ],
     });

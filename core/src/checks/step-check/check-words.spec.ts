@@ -253,7 +253,7 @@ describe('what a step check suggests', () => {
     );
     for (const chance of [0.5, 0.3])
       expect(of(ranked([['The driver is set to half.', chance]]))).toBe(
-        'set: scale 2.0200 ± 0.8 % (95 %): no single usual mistake explains 102 %. Look for a part that is not what was entered before trimming the number.',
+        'set: Scale 2.0200 ± 0.8 % (95 %): no single usual mistake explains 102 %. Look for a part that is not what was entered before trimming the number.',
       );
     expect(of(ranked([]))).toContain('set: ');
   });
@@ -265,10 +265,10 @@ describe('what a step check suggests', () => {
       return suggestion.reason;
     };
     expect(at(1.029)).toBe(
-      'scale 1.0290 ± 0.1 % (95 %): a dimension is a little off. The corrected setting makes it 1.',
+      'Scale 1.0290 ± 0.1 % (95 %): a size differs a little from what was entered. The corrected setting makes it 1.',
     );
     expect(at(0.975, 3)).toBe(
-      'scale 0.9750 ± 0.1 % (95 %), with 3 readings to come: a dimension is a little off. The corrected setting makes it 1.',
+      'Scale 0.9750 ± 0.1 % (95 %), with 3 readings to come: a size differs a little from what was entered. The corrected setting makes it 1.',
     );
     expect(at(1.04)).toContain('explains 4 %');
     expect(at(0.955)).toContain('explains 4.5 %');

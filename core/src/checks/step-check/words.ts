@@ -130,7 +130,7 @@ export function suggestionOf(told: Told): Suggestion {
     return {
       kind: 'measure-more',
       reason:
-        'The carriage ran the wrong way. Swap the two leads of one coil, or turn the direction round in the controller, and measure again.',
+        'The carriage ran the wrong way. Swap the two leads of one coil, or reverse the direction in the controller, and measure again.',
     };
   if (fit.kind === 'refused') {
     const cause = ranking ? causeWords(ranking) : null;
@@ -151,14 +151,17 @@ export function suggestionOf(told: Told): Suggestion {
   if (off > TRIM_MOST)
     return {
       kind: 'set',
-      reason: `${interval}: no single usual mistake explains ${percent(off)}. Look for a part that is not what was entered before trimming the number.${tiltWords(told)}`,
+      reason: `${atStart(interval)}: no single usual mistake explains ${percent(off)}. Look for a part that is not what was entered before trimming the number.${tiltWords(told)}`,
     };
   const pending = told.remainingCount > 0 ? `, with ${told.remainingCount} readings to come` : '';
   return {
     kind: 'set',
-    reason: `${interval}${pending}: a dimension is a little off. The corrected setting makes it 1.${tiltWords(told)}`,
+    reason: `${atStart(interval)}${pending}: a size differs a little from what was entered. The corrected setting makes it 1.${tiltWords(told)}`,
   };
 }
+
+/** A clause at the start of its sentence. */
+const atStart = (clause: string): string => `${clause.charAt(0).toUpperCase()}${clause.slice(1)}`;
 
 const doubtOf = ({ wild }: Told): number => GUARD_FACTOR * (wild?.point.standardUncertainty ?? 0);
 

@@ -102,6 +102,7 @@ describe('the chart of deviations', () => {
       millimetre,
       deviationUnit(evaluation, 'length', 'metric'),
       EXAMPLE_INK,
+      600,
     ) as unknown as Drawn;
   };
 

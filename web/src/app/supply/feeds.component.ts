@@ -107,8 +107,8 @@ function wireOf(value: string): WireSize | null {
       }
     </div>
     <p class="small quiet">
-      Sizes in mm² by IEC 60228, gauge numbers by ASTM B258, copper of IEC 60028. Warming of a single wire in still air
-      of 40 °C, 30 K at most (common practice, no source): in a bundle or a drag chain take the next size up.
+      Sizes in mm² by IEC 60228, gauge numbers by ASTM B258, copper of IEC 60028. Temperature rise of a single wire in
+      still air of 40 °C, 30 K at most (common practice, no source): in a bundle or a drag chain take the next size up.
     </p>
     <cn-caution
       >A fuse protects the wire: choose it for the thinnest wire behind it, not only for the load. Switch off and let

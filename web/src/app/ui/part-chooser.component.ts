@@ -35,7 +35,7 @@ import { ShelfStore } from '../data/shelf-store';
       [placeholder]="words()"
       [ariaLabel]="'Choose a ' + kind() + ' from the shelf'"
       ariaFilterLabel="Search the shelf"
-      emptyFilterMessage="Nothing on the shelf is called so"
+      emptyFilterMessage="Nothing on the shelf has that name"
       emptyMessage="Nothing of this kind is on the shelf"
       styleClass="chooser"
       panelStyleClass="chooser-panel"

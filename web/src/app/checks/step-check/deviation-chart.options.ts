@@ -19,6 +19,10 @@ export function deviationUnit(
 /** Tolerances by which an error may exceed the band and still be drawn beside it. */
 const BAND_MOST = 4;
 
+/** Below this width the legend takes two lines [px]. */
+const WIDE = 520;
+const LEGEND_LINE = 22;
+
 type Pair = readonly [number, number];
 
 /** Deviation against commanded position: what was read, the tolerance asked for, the fitted line. */
@@ -27,6 +31,7 @@ export function deviationChart(
   travelUnit: Unit,
   devUnit: Unit,
   ink: ChartInk,
+  width: number,
 ): EChartsCoreOption {
   const { points, fit, tolerance } = evaluation;
   const at = (point: ReadPoint): Pair => [inUnit(point.commanded, travelUnit), inUnit(point.deviation, devUnit)];
@@ -51,7 +56,7 @@ export function deviationChart(
       : [];
   return {
     animation: false,
-    grid: { left: 70, right: 20, top: 30, bottom: 46 },
+    grid: { left: 70, right: 20, top: 30 + (width < WIDE ? LEGEND_LINE : 0), bottom: 46 },
     tooltip: {
       trigger: 'item',
       ...chartTooltip(ink),

@@ -17,7 +17,7 @@ import { downloadText, fileName } from '../../data/download';
 import { PreferencesStore } from '../../data/preferences';
 import { CautionComponent } from '../../ui/caution.component';
 import { chartInk } from '../../ui/chart-ink';
-import { ChartComponent } from '../../ui/chart.component';
+import { ChartComponent, type ChartSize } from '../../ui/chart.component';
 import { NotchRulerComponent } from '../../ui/notch-ruler.component';
 import { Corrections } from '../corrections';
 import type { FindingsView } from '../findings-inputs';
@@ -67,12 +67,8 @@ export class StepCheckFindingsComponent implements FindingsView<'step-check'> {
     this.preferences.preferences();
     if (evaluation.points.length === 0) return null;
     const [dimension, units] = [this.dimension(), this.units()];
-    return deviationChart(
-      evaluation,
-      preferredUnit(dimension, units),
-      deviationUnit(evaluation, dimension, units),
-      chartInk(),
-    );
+    const [travel, deviation] = [preferredUnit(dimension, units), deviationUnit(evaluation, dimension, units)];
+    return ({ width }: ChartSize) => deviationChart(evaluation, travel, deviation, chartInk(), width);
   });
   protected readonly ruler = computed(() => {
     const [evaluation, steps] = [this.drawn(), this.steps()];

@@ -12,7 +12,7 @@ const USES: readonly ChoiceOption[] = [
   { value: 'relay', label: 'relay' },
   { value: 'lights', label: 'lights' },
   { value: 'electronics', label: 'electronics' },
-  { value: 'other', label: 'something else' },
+  { value: 'other', label: 'another load' },
 ];
 
 const FEEDS: readonly ChoiceOption[] = [

@@ -10,7 +10,7 @@ import { aboveEnd, belowEnd } from '../window-bounds';
 const TYPES: readonly ChoiceOption[] = [
   { value: 'mains', label: 'supply on the mains' },
   { value: 'battery', label: 'battery' },
-  { value: 'other', label: 'something else' },
+  { value: 'other', label: 'another source' },
 ];
 
 /** What a supply gives. */
