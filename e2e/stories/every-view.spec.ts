@@ -260,6 +260,19 @@ for (const [name, width] of [
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
         path,
       ).toBeLessThanOrEqual(0);
+      // Within a page only strips and the ruler slide, which say so.
+      const sliding = await page.evaluate(() =>
+        [...document.querySelectorAll('main *')]
+          .filter(
+            (item) =>
+              item.clientWidth > 0 &&
+              item.scrollWidth > item.clientWidth + 1 &&
+              /auto|scroll/.test(getComputedStyle(item).overflowX) &&
+              !item.closest('cn-drive-line > .scroll, cn-notch-ruler'),
+          )
+          .map((item) => `${item.tagName}.${item.className}`),
+      );
+      if (width < 700) expect(sliding, path).toEqual([]);
     }
   });
 }

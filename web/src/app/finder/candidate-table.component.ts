@@ -18,7 +18,7 @@ const HEADS = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="card scroll-x">
-      <table class="plain-table">
+      <table class="plain-table cards">
         <caption class="visually-hidden">
           Candidates, best first
         </caption>
@@ -40,11 +40,13 @@ const HEADS = {
               <td class="wrap-anywhere">
                 {{ row.motor }}<span class="small quiet second">{{ row.driver }}</span>
               </td>
-              <td class="wrap-anywhere">
+              <td class="wrap-anywhere whole">
                 {{ row.line }}<span class="small quiet second">{{ row.feed }}</span>
               </td>
               @for (head of heads(); track head.quality) {
-                <td class="right number">{{ row.qualities[head.quality] }}</td>
+                <td class="right number" [attr.data-label]="head.name">
+                  {{ row.qualities[head.quality] }} <span class="unit narrow">{{ head.unit }}</span>
+                </td>
               }
               <td class="actions small">
                 <button
@@ -71,8 +73,20 @@ const HEADS = {
       overflow-y: auto;
     }
 
-    table {
-      min-width: 780px;
+    .narrow {
+      display: none;
+    }
+
+    @media (max-width: 700px) {
+      .narrow {
+        display: inline;
+      }
+    }
+
+    @media (width > 700px) {
+      table {
+        min-width: 780px;
+      }
     }
 
     thead th {

@@ -10,7 +10,7 @@ import { PreferencesStore } from '../data/preferences';
   template: `
     @if (comparison().different.length) {
       <div class="scroll-x" tabindex="0" role="group" aria-label="Differences">
-        <table class="plain-table">
+        <table class="plain-table cards">
           <thead>
             <tr>
               <th scope="col">What differs</th>
@@ -24,10 +24,18 @@ import { PreferencesStore } from '../data/preferences';
                 <th scope="row">
                   <span class="group">{{ line.group }}</span> {{ line.name }}
                 </th>
-                <td [class.number]="line.kind === 'figure'" [class.wrap-anywhere]="line.kind !== 'figure'">
+                <td
+                  [class.number]="line.kind === 'figure'"
+                  [class.wrap-anywhere]="line.kind !== 'figure'"
+                  [attr.data-label]="leftName()"
+                >
                   {{ line.left || (line.kind === 'finding' ? '● nothing' : '–') }}
                 </td>
-                <td [class.number]="line.kind === 'figure'" [class.wrap-anywhere]="line.kind !== 'figure'">
+                <td
+                  [class.number]="line.kind === 'figure'"
+                  [class.wrap-anywhere]="line.kind !== 'figure'"
+                  [attr.data-label]="rightName()"
+                >
                   {{ line.right || (line.kind === 'finding' ? '● nothing' : '–') }}
                 </td>
               </tr>
