@@ -10,6 +10,7 @@ const CORE_ROOMS = [
   'shape',
   'reckoner',
   'motor',
+  'coils',
   'mechanics',
   'motion',
   'driver',

@@ -91,6 +91,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     currentSchool: 'crest',
     budgetSchool: 'rss',
     setting: null,
+    leads: [],
   };
 }
 

@@ -1,6 +1,7 @@
 import { screwMachine } from '../testing/example-machine.js';
 import { blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
+import { newLeads } from '../coils/index.js';
 import { differencesBetween, newAuxiliary, newAxis, withTransmissionKind, type Axis, type Machine } from './index.js';
 
 const before = screwMachine();
@@ -90,5 +91,15 @@ describe('what two machines differ in', () => {
         { ...before, card: card.map((item) => ({ ...item, basis: [], note: 'ok' })) },
       ),
     ).toEqual(['operation 20, note was not said, is ok']);
+  });
+
+  it('tells what was read of a motor’s leads by the motor and the number of the reading', () => {
+    const leads = newLeads(4);
+    const reading = { one: 0, other: 1, ohms: quantityOf('2.6 Ω', 'measured'), sense: null, on: null };
+    const first = onAxis((axis) => ({ ...axis, leads: [leads] }));
+    const read = onAxis((axis) => ({ ...axis, leads: [{ ...leads, readings: [reading] }] }));
+    expect(differencesBetween(first, read)).toEqual(['X, motor 1, reading 1 is new: 2.6 Ω']);
+    const named = onAxis((axis) => ({ ...axis, leads: [{ ...leads, names: ['red', '2', '3', '4'] }] }));
+    expect(differencesBetween(first, named)).toEqual(['X, motor 1, lead 1 was 1, is red']);
   });
 });

@@ -15,6 +15,7 @@ import {
   type Of,
   type Shape,
 } from '../shape/index.js';
+import { motorLeadsShape } from '../coils/index.js';
 import { motionBy } from './motion.js';
 import { CURRENT_VERSION } from './version.js';
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
@@ -237,6 +238,8 @@ const axis = record({
   /** How the parts of the error budget are put together. */
   budgetSchool: choice('rss', 'sum'),
   setting: nullable(setting),
+  /** What was found out about the leads of its motors, one entry for each. */
+  leads: list(motorLeadsShape, 2),
 });
 
 /** One axis, from its supply to what it moves. */

@@ -40,15 +40,25 @@ export function withoutRefused(machine: Machine, before: Machine, problems: read
   return paths.reduce<unknown>((made, path) => putBack(made, before, path), machine) as Machine;
 }
 
+/** What one entry of a list within an axis is called: `reading 5` instead of `readings, 5`. */
+const ONE_OF: Readonly<Record<string, string>> = {
+  leads: 'motor',
+  readings: 'reading',
+  names: 'lead',
+  order: 'output',
+};
+
 /** Where a path of a machine document lies, in words: `X, job, speed`. */
 export function placeInWords(machine: Machine, path: string): string {
   const [first, second, ...rest] = path.split('.');
   const words = (keys: readonly (string | undefined)[]): readonly string[] =>
-    keys.flatMap((key) =>
-      key === undefined || key === 'specification' || key === ''
-        ? []
-        : [/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()],
-    );
+    keys.flatMap((key, index) => {
+      const [one, next] = [ONE_OF[keys[index - 1] ?? ''], keys[index + 1]];
+      if (key === undefined || key === 'specification' || key === '') return [];
+      if (ONE_OF[key] !== undefined && next !== undefined && /^\d+$/.test(next)) return [];
+      if (one !== undefined && /^\d+$/.test(key)) return [`${one} ${Number(key) + 1}`];
+      return [/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()];
+    });
   if (first === 'axes' && second !== undefined)
     return [machine.axes[Number(second)]?.letter ?? `axis ${Number(second) + 1}`, ...words(rest)].join(', ');
   if (first === 'card' && second !== undefined)

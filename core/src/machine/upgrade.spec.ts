@@ -29,7 +29,8 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(6);
+    expect(machine.version).toBe(7);
+    expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
     expect(machine.supplies[0]?.specification.type).toBe('mains');
     expect(slideFeed(machine)).toEqual({

@@ -215,8 +215,13 @@ function toVersion6(machine: Json): Record<string, unknown> {
   };
 }
 
+/** Version 7 knows what was found out about the leads of motors: nothing yet. */
+function toVersion7(machine: Json): Record<string, unknown> {
+  return { ...machine, version: 7, axes: each(machine['axes'], (axis) => ({ leads: [], ...axis })) };
+}
+
 /** From version n (the index plus one) to the next. */
-const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5, toVersion6];
+const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5, toVersion6, toVersion7];
 
 /**
  * Reads a machine document of this or any earlier version.

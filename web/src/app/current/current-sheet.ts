@@ -24,10 +24,10 @@ export interface CurrentOf extends Reckoned<AxisContext> {
   readonly trimmer: Quantity | null;
 }
 
-export const LIMIT = 'limit';
-export const BRUSHED_LIMIT = 'limit of a brushed motor';
+const LIMIT = 'limit';
+const BRUSHED_LIMIT = 'limit of a brushed motor';
 export const TRIMMER = 'trimmer';
-export const SCHOOL = 'school';
+const SCHOOL = 'school';
 
 const SCHOOLS = (advisedLimit.schools?.options ?? []).map(({ id, label }) => ({ value: id, label }));
 const DRIVER = MACHINE_ASKED.driver;

@@ -112,7 +112,7 @@ import { UnbrokenPipe } from '../ui/unbroken.pipe';
       }
 
       .next {
-        min-height: 96px;
+        min-height: 116px;
       }
 
       .verdicts {

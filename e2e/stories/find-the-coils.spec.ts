@@ -1,0 +1,108 @@
+import type { Machine } from '@crisp-notch/core/machine';
+import { Builder } from '../builder';
+import { expect, test, type Locator, type Page } from '../story';
+
+/** Half coils of 1.7 Ω: 1 to 3 about the tap 2, and 4 to 6 about the tap 5; the meter's own leads show 0.2 Ω. */
+const COIL_OF = [0, 0, 0, 1, 1, 1];
+const PLACE = [-1, 0, 1, -1, 0, 1];
+
+/** What a meter shows between two leads, by their names; null: open. */
+function meter(one: string, other: string): string | null {
+  const [a, b] = [Number(one) - 1, Number(other) - 1];
+  if (other === 'the case' || COIL_OF[a] !== COIL_OF[b]) return null;
+  return (Math.abs((PLACE[a] ?? 0) - (PLACE[b] ?? 0)) * 1.7 + 0.2).toFixed(2);
+}
+
+async function sixLeads(page: Page, name: string): Promise<void> {
+  const builder = new Builder(page);
+  await builder.makeMachine(name);
+  const path = `/api/machines/${new URL(page.url()).pathname.split('/')[2] ?? ''}`;
+  const { document, version } = (await (await page.request.get(path)).json()) as { document: Machine; version: number };
+  const axes = document.axes.map((axis) => ({
+    ...axis,
+    motor: {
+      ...axis.motor,
+      wiring: 'series',
+      specification: { ...axis.motor.specification, leads: 6, quotedFor: 'half' },
+    },
+  }));
+  expect((await page.request.put(path, { data: { version, document: { ...document, axes } } })).ok()).toBe(true);
+  await page.goto(page.url().replace(/drive-lines.*/, 'wiring'));
+  await expect(page.getByRole('heading', { name: /^Coils of/ })).toContainText('6 leads');
+}
+
+/** The two leads that are to be read. */
+async function asked(section: Locator): Promise<readonly [string, string]> {
+  const words = (await section.getByRole('heading').innerText()).replace('tells most', '').trim();
+  const [one = '', other = ''] = words.split(' and ');
+  return [one, other];
+}
+
+test('the coils of an unknown motor with six leads are found with the keys alone', async ({ page }) => {
+  await sixLeads(page, 'Six leads');
+  const section = page.getByRole('region', { name: 'Read two leads' });
+  const ohms = section.getByLabel('Ohms');
+  for (let tabs = 0; tabs < 60 && !(await ohms.evaluate((box) => box === document.activeElement)); tabs += 1)
+    await page.keyboard.press('Tab');
+  await expect(ohms).toBeFocused();
+  let count = 0;
+  for (; count < 21; count += 1) {
+    if ((await section.getByRole('heading', { name: 'Nothing more to read' }).count()) > 0) break;
+    const [one, other] = await asked(section);
+    const value = meter(one, other);
+    if (value === null) {
+      // A button that cannot be pressed yet is passed over.
+      await page.keyboard.press('Tab');
+      await page.keyboard.press('Enter');
+    } else {
+      await page.keyboard.type(value);
+      await page.keyboard.press('Enter');
+    }
+    // What is asked next is another pair, or nothing.
+    await expect
+      .poll(async () => (await section.getByRole('heading').innerText()).includes(`${one} and ${other}`))
+      .toBe(false);
+    if (count === 0) await expect(ohms).toBeFocused();
+  }
+  expect(count).toBeLessThanOrEqual(14);
+  const headline = page.locator('cn-coil-finder .headline');
+  await expect(headline).toContainText('Taps: 2 and 5');
+  await expect(headline).toContainText('All of it agrees');
+  const onDriver = page.getByRole('region', { name: 'What follows' });
+  await expect(onDriver.getByRole('row', { name: /^2 / })).toContainText('left open');
+  await expect(onDriver.getByRole('row', { name: /^5 / })).toContainText('left open');
+  // What was read is kept with the machine.
+  await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
+  await page.reload();
+  await expect(headline).toContainText('Taps: 2 and 5');
+});
+
+test.describe('with a phone in one hand', () => {
+  test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
+
+  test('four leads are found by a stiff shaft and a lamp, and a wrong order is told', async ({ page }) => {
+    const builder = new Builder(page);
+    await builder.makeMachine('Four leads');
+    await page.goto(page.url().replace(/drive-lines.*/, 'wiring'));
+    const section = page.getByRole('region', { name: 'Read two leads' });
+    const headline = page.locator('cn-coil-finder .headline');
+    await expect(headline).toContainText('Not enough is read yet');
+    // Leads 1 and 3 are a coil, 2 and 4 the other.
+    const isCoil = (one: string, other: string): boolean => Number(one) % 2 === Number(other) % 2;
+    for (let count = 0; count < 8; count += 1) {
+      const [one, other] = await asked(section);
+      if (other === 'the case') break;
+      const before = await page.getByRole('button', { name: /^take back/ }).count();
+      await section.getByRole('button', { name: isCoil(one, other) ? 'Shaft stiff' : 'Shaft free' }).tap();
+      await expect(page.getByRole('button', { name: /^take back/ })).toHaveCount(before + 1);
+      // The order of weighing follows the reading.
+      await page.waitForTimeout(150);
+      const words = await headline.innerText();
+      if (words.includes('1 and 3') && words.includes('2 and 4')) break;
+      const next = (await asked(section)).join(' ');
+      if (next === `${one} ${other}`) await section.getByRole('button', { name: 'Shaft stiff' }).waitFor();
+    }
+    await expect(headline).toContainText('1 and 3');
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  });
+});
