@@ -57,6 +57,18 @@ const jump = async (page: Page): Promise<void> => {
   await page.getByLabel('Moment of the run').fill('0.085');
 };
 
+const readCoils = async (page: Page): Promise<void> => {
+  await onMachine('Fret mill', 'wiring')(page);
+  await page.locator('[data-p-checked], p-togglebutton').filter({ hasText: /^Z$/ }).first().click();
+  const section = page.getByRole('region', { name: 'Read two leads' });
+  for (const ohms of ['2.3', '', '2.2']) {
+    await section.getByLabel('Ohms').fill(ohms);
+    if (ohms === '') await section.getByRole('button', { name: 'Open' }).click();
+    else await page.keyboard.press('Enter');
+    await page.waitForTimeout(400);
+  }
+};
+
 const tryFirst = async (page: Page): Promise<void> => {
   await page
     .getByRole('button', { name: /^try it/ })
@@ -104,7 +116,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'supply', open: onMachine('Fret mill', 'supply') },
   { name: 'parts-to-get', open: onMachine('Fret mill', 'parts') },
   { name: 'current', open: onMachine('Fret mill', 'current') },
-  { name: 'first-moves', open: onMachine('Clock-wheel table', 'moves') },
+  { name: 'wiring', open: readCoils },
   { name: 'checks', open: onMachine('Fret mill', 'checks') },
   { name: 'step-check', open: openCheck('Clock-wheel table') },
   { name: 'logbook', open: onMachine('Fret mill', 'logbook') },
