@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -31,7 +32,7 @@ const METER = { label: 'Its own leads read', dimension: 'resistance', bounds: { 
 /** Which leads of one motor belong together: by ohms, by a stiff shaft or by a lamp, whatever is at hand. */
 @Component({
   selector: 'cn-coil-finder',
-  imports: [ButtonModule, FoldComponent, InputTextModule, QuantityFieldComponent, SelectComponent],
+  imports: [ButtonModule, NgTemplateOutlet, FoldComponent, InputTextModule, QuantityFieldComponent, SelectComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coil-finder.component.html',
   styleUrl: './coil-finder.component.css',
@@ -43,7 +44,6 @@ export class CoilFinderComponent {
   private readonly store = inject(DesignStore);
   private readonly injector = inject(Injector);
   private readonly ohmsField = viewChild<QuantityFieldComponent>('ohmsField');
-  protected readonly marks = MARKS;
   protected readonly outputs = OUTPUTS;
   protected readonly ohms = OHMS;
   protected readonly meter = METER;
@@ -77,6 +77,10 @@ export class CoilFinderComponent {
     const { leads, sure, percent, read } = cell;
     const said = sure === 'possible' ? `${SAID.possible}, ${percent} %` : SAID[sure];
     return `${pairWords(this.leads(), leads)}: ${said}${read === '' ? '' : `, read ${read}`}`;
+  }
+
+  protected markOf({ sure }: PairCell): string {
+    return MARKS[sure];
   }
 
   protected isHere(cell: PairCell): boolean {
