@@ -1,5 +1,6 @@
 import type { Machine } from '@crisp-notch/core/machine';
 import { Builder } from '../builder';
+import { choose } from '../choose';
 import { expect, test, type Locator, type Page } from '../story';
 
 /** Half coils of 1.7 Ω: 1 to 3 about the tap 2, and 4 to 6 about the tap 5; the meter's own leads show 0.2 Ω. */
@@ -28,7 +29,7 @@ async function sixLeads(page: Page, name: string): Promise<void> {
   }));
   expect((await page.request.put(path, { data: { version, document: { ...document, axes } } })).ok()).toBe(true);
   await page.goto(page.url().replace(/drive-lines.*/, 'wiring'));
-  await expect(page.getByRole('heading', { name: /^Coils of/ })).toContainText('6 leads');
+  await expect(page.getByRole('heading', { name: /^Motor of/ })).toContainText('6 leads');
 }
 
 /** The two leads that are to be read. */
@@ -75,6 +76,25 @@ test('the coils of an unknown motor with six leads are found with the keys alone
   await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
   await page.reload();
   await expect(headline).toContainText('Taps: 2 and 5');
+});
+
+test('the sequence is stepped through, and a swapped coil turns it the other way', async ({ page }) => {
+  const builder = new Builder(page);
+  await builder.makeMachine('Step by step');
+  await page.goto(page.url().replace(/drive-lines.*/, 'wiring'));
+  await page.getByRole('tab', { name: 'Step by step' }).click();
+  await choose(page.getByRole('combobox', { name: 'Goes by' }), 'half steps');
+  const what = page.locator('cn-sequence');
+  await expect(what).toContainText('state 1 of 8');
+  await expect(what).toContainText('It turns forward');
+  await page.getByRole('button', { name: 'Step on' }).click();
+  await expect(what).toContainText('1.414');
+  await expect(what).toContainText('45.0 ° electrical');
+  await choose(page.getByRole('combobox', { name: 'Wired' }), 'leads of coil A swapped');
+  await expect(what).toContainText('It turns backward');
+  await page.getByRole('button', { name: 'Run' }).click();
+  await expect(what).toContainText(/state [4-8] of 8/);
+  await page.getByRole('button', { name: 'Stop' }).click();
 });
 
 test.describe('with a phone in one hand', () => {

@@ -214,5 +214,14 @@ test.describe('a builder verifies an axis', () => {
     await builder.fill('Trimmer reads of X', '0.9');
     await expect(page.getByLabel('Limit, crest of X')).toHaveValue('1');
     await expect(page.getByRole('row', { name: /^Ammeter in one coil/ })).toContainText('0.7071 A');
+    // An example that is passed on without its driver and its resistor.
+    await page.getByText('A setting that somebody quotes').click();
+    await builder.fill('At the trimmer', '0.5');
+    await builder.fill('Is said to give', '1');
+    await builder.fill('Sense resistor', 'R100');
+    const quoted = page.locator('cn-quoted-example');
+    await expect(quoted).toContainText('X: Wrong at a gain of 6');
+    await expect(quoted).toContainText('0.5 V is right only with 0.0625 Ω');
+    await expect(quoted).toContainText('Right at a gain of 5 with 0.1 Ω');
   });
 });

@@ -19,3 +19,11 @@ export {
   type DriverLoad,
   type PathSwitches,
 } from './heat.js';
+export {
+  EFFECTIVE_SLOPE,
+  judgeQuoted,
+  limitInterval,
+  ohmsByMarking,
+  type FormulaVerdict,
+  type QuotedSetting,
+} from './quoted-example.js';

@@ -32,3 +32,15 @@ export {
 } from './dynamics.js';
 export { brushedNoLoadSpeed, brushedTorque, type BrushedMotor } from './brushed.js';
 export { lastHolding, SPEED_END } from './top-speed.js';
+export {
+  coilStates,
+  halvesOn,
+  sense,
+  sequenceNumbers,
+  swapped,
+  torqueVector,
+  type CoilState,
+  type Half,
+  type Sequence,
+  type Swaps,
+} from './sequence.js';

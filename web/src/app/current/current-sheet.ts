@@ -11,8 +11,10 @@ import {
   windingCurrent,
   type AxisContext,
 } from '@crisp-notch/core/drive-line';
+import { limitInterval } from '@crisp-notch/core/driver';
 import { MACHINE_ASKED, type Axis } from '@crisp-notch/core/machine';
 import { describedAs } from '@crisp-notch/core/parts';
+import { formatNumber } from '@crisp-notch/core/quantity';
 import type { Figure } from '@crisp-notch/core/reckoner';
 import type { Quantity } from '@crisp-notch/core/shape';
 import type { Reckoned } from '../data/subjects';
@@ -60,6 +62,16 @@ function howItIsSet({ axis }: CurrentOf): string {
   return formula.kind === 'linear'
     ? `${formula.slope.text}, ${formula.reads === 'rms' ? 'RMS' : 'crest'}`
     : `gain ${formula.gain.text}, sense resistor ${formula.senseResistor.text}`;
+}
+
+/** Tolerances of a sense resistor and of a bench meter, as shares (common practice, no source). */
+const TOLERANCES = { resistor: 0.01, reference: 0.01 };
+
+function intervalWords({ reckoner }: CurrentOf): string {
+  const limit = reckoner.value(limitInForce);
+  if (limit === null) return '';
+  const [least, most] = limitInterval(limit, TOLERANCES).map((value) => formatNumber(value, { significant: 3 }));
+  return `${least} to ${most} A`;
 }
 
 const SET: readonly Row[] = [
@@ -119,6 +131,13 @@ const COMES_OF_IT: readonly Row[] = [
   figureRow(stallCurrent, 'Stall current', (item) => !hasLimit(item) && !isStepper(item), true),
   figureRow(limitInForce, 'Limit in force, crest', (item) => hasLimit(item) && isStepper(item)),
   figureRow(limitInForce, 'Limit in force', (item) => hasLimit(item) && !isStepper(item)),
+  {
+    key: 'interval',
+    label: 'By the trimmer, within',
+    remark: 'By 1 % of the sense resistor and 1 % of the meter (common practice, no source).',
+    applies: (item) => hasTrimmer(item) && item.reckoner.value(limitInForce) !== null,
+    cell: (item) => ({ words: intervalWords(item) }),
+  },
   figureRow(limitRms, 'Limit in force, RMS', (item) => hasLimit(item) && isStepper(item)),
   figureRow(advisedLimit, 'The motor allows', hasLimit),
   figureRow(windingCurrent, 'Its rating', (item) => !hasLimit(item)),

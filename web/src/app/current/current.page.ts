@@ -8,10 +8,12 @@ import { today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { arrivals } from '../ui/addresses';
 import { CautionComponent } from '../ui/caution.component';
+import { FoldComponent } from '../ui/fold.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { SheetComponent, type SheetChoice, type SheetGroup } from '../ui/sheet/sheet.component';
 import type { SheetChange, SheetColumn } from '../ui/sheet/sheet.state';
 import { UnbrokenPipe } from '../ui/unbroken.pipe';
+import { QuotedExampleComponent } from './quoted-example.component';
 import { currentRows, hasTrimmer, inFavour, TRIMMER } from './current-sheet';
 
 const withLimit = (axis: Axis, currentLimit: Quantity | null): Axis => ({
@@ -22,7 +24,14 @@ const withLimit = (axis: Axis, currentLimit: Quantity | null): Axis => ({
 /** Operation 50: the current limit of each axis and the voltage to set at its trimmer, one sheet for all of them. */
 @Component({
   selector: 'cn-current-page',
-  imports: [CautionComponent, OperationFrameComponent, SheetComponent, UnbrokenPipe],
+  imports: [
+    CautionComponent,
+    FoldComponent,
+    OperationFrameComponent,
+    QuotedExampleComponent,
+    SheetComponent,
+    UnbrokenPipe,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './current.page.html',
   styleUrl: './current.page.css',
