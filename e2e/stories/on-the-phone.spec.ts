@@ -63,6 +63,43 @@ test.describe('at the machine, with a phone in one hand', () => {
   });
 });
 
+test.describe('the whole way on a phone', () => {
+  test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
+
+  test('from a new machine to the verdict on its axis, with a thumb and nothing slid sideways', async ({ page }) => {
+    const isNarrow = async (): Promise<void> =>
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await page.goto('/');
+    await page.getByRole('button', { name: 'router or milling table' }).tap();
+    await page.waitForURL(/drive-lines/);
+    await page.getByLabel('Step angle', { exact: true }).fill('200/turn');
+    await isNarrow();
+    const station = page.getByRole('group', { name: /Stations of/ }).getByRole('button', { name: /^Screw/ });
+    await station.tap();
+    await page.getByLabel('Thread pitch', { exact: true }).fill('4 mm');
+    await expect(page.locator('cn-drive-line')).toContainText('steps/mm');
+    await isNarrow();
+    await page
+      .getByRole('navigation', { name: 'Operations' })
+      .getByRole('link', { name: /Checks/ })
+      .tap();
+    await page.getByLabel('Moves, in microsteps').fill('4000, 8000, 12000');
+    await isNarrow();
+    await page.getByRole('button', { name: /^Start the check/ }).tap();
+    const pad = page.getByRole('dialog', { name: /^Reading pad/ });
+    await expect(pad).toBeVisible();
+    // The carriage comes to where it should, and back to zero: 1/16 steps on a lead of 4 mm.
+    for (const [index, due] of ['5', '10', '15', '0'].entries()) {
+      await expect(pad.locator('.go')).toContainText(`${index + 1} of 4`);
+      for (const digit of due) await pad.getByRole('button', { name: digit, exact: true }).tap();
+      await pad.getByRole('button', { name: 'Keep' }).tap();
+    }
+    await pad.getByRole('button', { name: 'See what it comes to' }).tap();
+    await expect(page.getByRole('main')).toContainText(/True|Undecided/);
+    await isNarrow();
+  });
+});
+
 test.describe('strips and sheets on a phone', () => {
   test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
 
