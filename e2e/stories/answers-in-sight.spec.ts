@@ -131,6 +131,29 @@ test.describe('what a builder needs stays in sight', () => {
   });
 });
 
+test('a sheet keeps up with whoever types without waiting for it', async ({ page }) => {
+  const base = await openDemo(page, 'Fret mill');
+  await page.goto(`${base}/job`);
+  const cell = (label: string) => page.getByLabel(label, { exact: true });
+  await cell('Speed of X').focus();
+  // Typed and pressed within one task: nothing is drawn in between.
+  await cell('Speed of X').evaluate((box: HTMLInputElement) => {
+    box.value = '123';
+    box.dispatchEvent(new Event('input', { bubbles: true }));
+    box.setSelectionRange(3, 3);
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', shiftKey: true, bubbles: true }));
+  });
+  await expect(cell('Speed of Y')).toHaveValue('123');
+  await expect(cell('Speed of Y')).toBeFocused();
+  await cell('Speed of Y').evaluate((box: HTMLInputElement) => {
+    box.value = '124';
+    box.dispatchEvent(new Event('input', { bubbles: true }));
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+  });
+  await expect(cell('Acceleration of Y')).toBeFocused();
+  await expect(cell('Speed of Y')).toHaveValue('124');
+});
+
 test('the current of three axes is one sheet: what is set, and what comes of it beside it', async ({ page }) => {
   const base = await openDemo(page, 'Fret mill');
   await page.goto(`${base}/current`);

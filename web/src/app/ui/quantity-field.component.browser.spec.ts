@@ -56,6 +56,15 @@ describe('the quantity field on the page', () => {
     expect(emitted).toEqual([quantityOf('2 mm', 'typed')]);
   });
 
+  it('does not bring a guess back over what was typed a moment before', () => {
+    box().focus();
+    box().value = '20tpi';
+    box().dispatchEvent(new Event('input'));
+    // Pressed before anything is drawn anew: the field still has the guess as its value.
+    box().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    expect(emitted.map((item) => item?.text)).toEqual(['20 tpi']);
+  });
+
   it('is emptied to not known only where that is allowed', async () => {
     await type('');
     expect(emitted).toEqual([null]);

@@ -109,6 +109,7 @@ export class QuantityFieldComponent {
   /** The builder says that an assumed value is right. */
   protected confirm(): void {
     const item = this.value();
-    if (item?.from === 'assumed') this.changed.emit({ ...item, from: 'typed' });
+    // What is being typed says it itself; the guess that stood there must not come back over it.
+    if (item?.from === 'assumed' && this.typed()?.draft() == null) this.changed.emit({ ...item, from: 'typed' });
   }
 }

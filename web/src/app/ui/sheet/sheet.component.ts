@@ -86,7 +86,14 @@ export class SheetComponent {
   /** Every row that can be seen, in order. */
   private readonly rows = computed(() => this.groups().flatMap((group) => (this.isOpen(group) ? group.rows : [])));
 
+  /** What was said last, until the rows have it: a key may be pressed before they are drawn anew. */
+  private recent: SheetChange | null = null;
+
   constructor() {
+    effect(() => {
+      this.groups();
+      this.recent = null;
+    });
     effect(() => {
       const wanted = this.wanted();
       if (wanted) untracked(() => this.open(wanted.field, wanted.columnId));
@@ -105,14 +112,16 @@ export class SheetComponent {
   }
 
   protected placeOf(row: SheetRow, column: number): Place {
-    return { row: this.rows().indexOf(row), column };
+    // By its key: a key that is pressed at once comes from the row as it was before what was typed.
+    return { row: this.rows().findIndex(({ key }) => key === row.key), column };
   }
 
   protected set(row: SheetRow, column: number, value: Quantity | null): void {
     const cell = typedCell(row.cells[column]);
     const columnId = this.columns()[column]?.id;
     if (!cell || columnId === undefined || (value === null && cell.asked.isOptional === false)) return;
-    this.changed.emit([{ key: row.key, columnId, value }]);
+    this.recent = { key: row.key, columnId, value };
+    this.changed.emit([this.recent]);
   }
 
   protected choose({ key }: SheetRow, column: number, option: string): void {
@@ -161,7 +170,9 @@ export class SheetComponent {
   }
 
   private copyAcross(event: KeyboardEvent, row: SheetRow, column: number): void {
-    const value = typedCell(row.cells[column])?.value;
+    const { recent } = this;
+    const isRecent = recent?.key === row.key && recent.columnId === this.columns()[column]?.id;
+    const value = isRecent ? recent.value : typedCell(row.cells[column])?.value;
     const next = placeToCopy(this.rows(), this.placeOf(row, column));
     if (!value || !next) return;
     event.preventDefault();
