@@ -3,9 +3,6 @@ import { CASE, type CoilFault, type Hypothesis } from './coil-network.js';
 import { OPEN_FROM, type CoilReading } from './coil-finder.js';
 import { CASE_NUMBER, type LeadReading, type MotorLeads } from './leads.js';
 
-/** The least that is left when a meter's own leads are taken off [Ω]. */
-const LEAST = 0;
-
 /** Readings as the finder weighs them: the meter's own leads taken off, the last of one pair alone. */
 export function coilReadings({ meter, readings }: MotorLeads): readonly CoilReading[] {
   const own = meter === null ? 0 : readQuantity(meter, 'resistance').value;
@@ -19,7 +16,7 @@ export function coilReadings({ meter, readings }: MotorLeads): readonly CoilRead
       name,
       sense
         ? { kind: sense.isLamp ? 'lamp' : 'stiff', leads, isSo: sense.isSo }
-        : { kind: 'ohms', leads, value: isOpen ? null : Math.max(LEAST, value - own) },
+        : { kind: 'ohms', leads, value: isOpen ? null : Math.max(0, value - own) },
     );
   }
   return [...last.values()];

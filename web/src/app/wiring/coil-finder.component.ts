@@ -95,7 +95,7 @@ export class CoilFinderComponent {
 
   protected keepOhms(): void {
     const ohms = this.typed();
-    if (ohms) this.add({ ohms: { ...quantityOf(ohms.text, 'measured', today()), plusMinus: null }, sense: null });
+    if (ohms) this.add({ ohms: quantityOf(ohms.text, 'measured', today()), sense: null });
   }
 
   protected keepOpen(): void {
