@@ -12,7 +12,9 @@ export default defineConfig({
   fullyParallel: true,
   // Those that measure time are told in a run of their own.
   ...(process.env['E2E_ALONE'] ? { grep: /@alone/ } : { grepInvert: /@alone/ }),
-  timeout: 60_000,
+  // Patient, because other things may run on the same computer; what must be quick is measured and said by its story.
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
   forbidOnly: true,
   retries: 0,
   reporter: [['line'], ['json', { outputFile: process.env['E2E_REPORT'] ?? './results/stories.json' }]],

@@ -9,7 +9,7 @@ const INITIAL_LIMIT_IN_BYTES = 220 * 1024;
 
 describe('what the browser loads', () => {
   const web = join(DIST, 'web');
-  beforeAll(() => buildAll(), 300_000);
+  beforeAll(() => buildAll());
 
   /** Files that the page names, and those that they import before anything is shown. */
   const initialFiles = (): readonly string[] => {

@@ -88,7 +88,7 @@ describe('how to extend it', () => {
   beforeAll(() => {
     folder = copyWith(Object.values(CHAPTERS).flat());
     said = compile(folder, 'core', 'contract', 'web/tsconfig.types.json');
-  }, 120_000);
+  });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
   it('says all that the compiler asks for', () => {
@@ -122,7 +122,7 @@ describe('how to extend it', () => {
       const whole = readFileSync(file, 'utf8');
       writeFileSync(file, whole.replace('  brake: BrakeFieldsComponent,\n', ''));
       expect(compile(folder, 'web/tsconfig.types.json')).toMatch(/'brake' is missing/);
-    }, 60_000);
+    });
   });
 
   describe('a new figure', () => {
@@ -187,7 +187,7 @@ describe('how to extend it', () => {
       expect(compile(folder, 'web/tsconfig.types.json')).toMatch(
         /'torque-check' is missing|Property ''torque-check''|"torque-check"/,
       );
-    }, 60_000);
+    });
   });
 
   describe('a new rule', () => {

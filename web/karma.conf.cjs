@@ -12,7 +12,10 @@ module.exports = (config) => {
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher'), require('karma-coverage')],
-    client: { jasmine: { failSpecWithNoExpectations: true, random: true } },
+    // As patient as the other suites (scripts/patience.ts), also while the computer does other things.
+    client: { jasmine: { failSpecWithNoExpectations: true, random: true, timeoutInterval: 300_000 } },
+    captureTimeout: 300_000,
+    browserNoActivityTimeout: 300_000,
     reporters: ['progress'],
     browsers: ['Quiet'],
     customLaunchers: { Quiet: { base: 'ChromeHeadless', flags } },

@@ -113,7 +113,7 @@ describe('a database that does not answer', () => {
     expect(
       (await client.put(`/api/machines/${machine.id}`, { version, document: screwMachine('Thawed') })).status,
     ).toBe(200);
-  }, 30_000);
+  });
 
   it('is away, and not a fault of ours, when the connection breaks in the middle of transactions', async () => {
     const machine = await client.make('Cut');
@@ -129,7 +129,7 @@ describe('a database that does not answer', () => {
     expect([...statuses.keys()].filter((status) => status !== 201 && status !== 503)).toEqual([]);
     expect(statuses.get(503)).toBeGreaterThan(5);
     expect((await client.get('/api/health')).status).toBe(200);
-  }, 30_000);
+  });
 });
 
 describe('the database', () => {

@@ -83,7 +83,7 @@ describe('a machine with its history', () => {
     expect(withoutIds(await historyOf((copy.body as MachineCopy).id))).toEqual(
       withoutIds(exported.body as MachineHistory),
     );
-  }, 60_000);
+  });
 
   it('is the same moment throughout, however it is written to meanwhile', async () => {
     const machine = await make('Busy');
@@ -103,7 +103,7 @@ describe('a machine with its history', () => {
     }
     isWriting = false;
     await writing;
-  }, 60_000);
+  });
 
   it('that is here already is not brought in twice unasked', async () => {
     const machine = await make('Twice');
@@ -270,5 +270,5 @@ describe('a machine with its history', () => {
     expect(
       ((await get(`/api/machines/${(made.body as MachineCopy).id}/checks/${check?.id}`)).body as Check).readings.length,
     ).toBe(READINGS_MOST);
-  }, 60_000);
+  });
 });
