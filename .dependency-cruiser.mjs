@@ -24,6 +24,7 @@ const CORE_ROOMS = [
   'diagnosis',
   'checks',
   'supply-plan',
+  'wiring',
   'search',
   'program',
   'comparison',

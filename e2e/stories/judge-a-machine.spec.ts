@@ -49,7 +49,7 @@ test.describe('a builder judges a machine', () => {
     await press(page, page.getByRole('button', { name: 'New machine' }));
     await typeInto(page, 'Name', 'Quay router');
     await page.keyboard.press('Enter');
-    await page.waitForURL(/drive-lines/);
+    await expect(page.getByRole('group', { name: /Stations of/ })).toBeVisible();
     await page.keyboard.press('g');
     await page.keyboard.press('1');
     await press(page, page.getByRole('button', { name: /^Fill in the usual values/ }));

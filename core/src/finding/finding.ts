@@ -6,7 +6,7 @@ export type Severity = 'stop' | 'caution';
 export type Station = 'supply' | 'driver' | 'motor' | 'reduction' | 'transmission' | 'carriage' | 'controller';
 
 /** A page of a machine on which something can be put right. */
-export type Page = 'job' | 'drive-lines' | 'supply' | 'current';
+export type Page = 'job' | 'drive-lines' | 'supply' | 'wiring' | 'current';
 
 /** Where a finding is put right. */
 export interface Place {

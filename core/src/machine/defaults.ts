@@ -7,6 +7,7 @@ import {
   BLANK_MOTOR,
   BLANK_SUPPLY,
 } from './blanks.js';
+import { BLANK_WIRING } from './hookup.js';
 import type { Auxiliary, Axis, Converter, Faults, Job, Machine, Supply } from './machine.js';
 import { motionBy } from './motion.js';
 import { presetJob } from './presets.js';
@@ -92,6 +93,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     budgetSchool: 'rss',
     setting: null,
     leads: [],
+    hookup: null,
   };
 }
 
@@ -198,6 +200,7 @@ export function newMachine(name: string, kind: MachineKind): Machine {
     purchases: [],
     controller: { part: null, name: '', specification: BLANK_CONTROLLER },
     axes: [],
+    wiring: BLANK_WIRING,
     card: [],
   });
 }

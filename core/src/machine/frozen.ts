@@ -56,3 +56,12 @@ export const FROZEN_FAULTS = {
 export const FROZEN_SUPPLY: Json = { set: null, fuse: null, headroom: guess('1.25'), school: 'computed' };
 export const FROZEN_FEED: Json = { wire: null, length: null, fuse: null, capacitance: null, capacitorVoltage: null };
 export const FROZEN_IDLE_SHARE: Json = guess('100 %');
+
+export const FROZEN_WIRING: Json = {
+  logicRail: null,
+  logicInto: 'regulator',
+  switches: [],
+  controls: [],
+  pins: [],
+  done: [],
+};

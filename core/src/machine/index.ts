@@ -55,6 +55,21 @@ export {
 export { HALVINGS, MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
 
 export { AXIS_LIMIT, BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
+export {
+  BLANK_HOOKUP,
+  BLANK_WIRING,
+  COMPUTER,
+  CONTROL_USES,
+  newSwitch,
+  SWITCH_USES,
+  type Cable,
+  type Control,
+  type Hookup,
+  type LimitSwitch,
+  type LineDone,
+  type MachineWiring,
+  type PinChoice,
+} from './hookup.js';
 export { motionBy, motionOf, type Motion, type MotionKind } from './motion.js';
 export { openMachine } from './upgrade.js';
 export { CURRENT_VERSION } from './version.js';

@@ -16,6 +16,7 @@ import {
   type Shape,
 } from '../shape/index.js';
 import { motorLeadsShape } from '../coils/index.js';
+import { hookup, wireSize, wiringShape } from './hookup.js';
 import { motionBy } from './motion.js';
 import { CURRENT_VERSION } from './version.js';
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
@@ -62,9 +63,6 @@ const driver = record({
 const transmission = record({ part: partLink, name: label, specification: PARTS.transmission.shape });
 const coupling = record({ part: partLink, name: label, specification: PARTS.coupling.shape });
 const mount = record({ part: partLink, name: label, specification: PARTS.mount.shape });
-
-/** A length of wire goes by its cross-section (IEC 60228) or by its gauge number (ASTM B258). */
-const wireSize = kinds({ area: { area: quantity('area', positive) }, gauge: { number: whole(0, 40) } });
 
 const wire = {
   wire: nullable(wireSize),
@@ -240,6 +238,8 @@ const axis = record({
   setting: nullable(setting),
   /** What was found out about the leads of its motors, one entry for each. */
   leads: list(motorLeadsShape, 2),
+  /** How it is wired; null: nobody said, and the plan goes by what is usual. */
+  hookup: nullable(hookup),
 });
 
 /** One axis, from its supply to what it moves. */
@@ -284,6 +284,7 @@ const machine = record({
   purchases: list(purchase, 300),
   controller,
   axes: list(axisShape, AXIS_LIMIT),
+  wiring: wiringShape,
   card: list(operation, 8),
 });
 
@@ -294,6 +295,7 @@ export const MACHINE_ASKED = {
   supply: askedOf(supply),
   auxiliary: askedOf(auxiliary),
   carriage: askedOf(carriage),
+  hookup: askedOf(hookup),
   job: { linear: askedOf(job.variants.linear), rotary: askedOf(job.variants.rotary) },
   faults: { linear: askedOf(faults.variants.linear), rotary: askedOf(faults.variants.rotary) },
 } as const;
@@ -405,6 +407,19 @@ function referenceProblems(machine: Machine): Problem[] {
   repeated(
     machine.card.map((item) => item.number),
     'card',
+  );
+  const { switches, controls, pins, done } = machine.wiring;
+  repeated(
+    [...switches, ...controls].map(({ id }) => id),
+    'wiring.switches',
+  );
+  repeated(
+    pins.map(({ signal }) => signal),
+    'wiring.pins',
+  );
+  repeated(
+    done.map(({ line }) => line),
+    'wiring.done',
   );
   machine.axes.forEach((item, index) => {
     const path = `axes.${index}`;

@@ -29,7 +29,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(7);
+    expect(machine.version).toBe(8);
     expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
     expect(machine.supplies[0]?.specification.type).toBe('mains');
@@ -317,6 +317,30 @@ describe('a document of the fifth version', () => {
     // Of a supply that is gone since, a line is left as it was.
     const gone = openMachine({ ...older, card: older.card.map((item) => ({ ...item, basis: ['Supply 9: 12 V'] })) });
     expect(gone.ok && gone.value.card[0]?.basis).toEqual(['Supply 9: 12 V']);
+  });
+});
+
+describe('a document of the seventh version', () => {
+  it('opens with nothing said of its wires, and keeps its stamps', () => {
+    const present = cannedMotorMachine();
+    const older = {
+      ...without(present, 'wiring'),
+      version: 7,
+      controller: { ...present.controller, specification: without(present.controller.specification, 'logic') },
+      axes: present.axes.map((axis) => ({
+        ...without(axis, 'hookup'),
+        driver: {
+          ...axis.driver,
+          specification: without(without(axis.driver.specification, 'logic'), 'microstepTable'),
+        },
+      })),
+    };
+    const opened = openMachine(older);
+    expect(opened).toEqual({ ok: true, value: present });
+    for (const { number } of OPERATIONS)
+      expect(opened.ok && basisOf(opened.value, number).filter((line) => /logic|hookup|microstep table/.test(line)))
+        .withContext(String(number))
+        .toEqual([]);
   });
 });
 

@@ -1,6 +1,6 @@
 import { isJson, type Json } from '../shape/index.js';
 import { failure, type Result } from '../quantity/index.js';
-import { FROZEN_FAULTS, FROZEN_FEED, FROZEN_IDLE_SHARE, FROZEN_JOBS, FROZEN_SUPPLY } from './frozen.js';
+import { FROZEN_FAULTS, FROZEN_FEED, FROZEN_IDLE_SHARE, FROZEN_JOBS, FROZEN_SUPPLY, FROZEN_WIRING } from './frozen.js';
 import { completedSpecification, completedStage } from '../parts/index.js';
 import { CURRENT_VERSION } from './version.js';
 import { checkMachine, freeLetter, isLetterTaken, type Machine } from './machine.js';
@@ -220,8 +220,26 @@ function toVersion7(machine: Json): Record<string, unknown> {
   return { ...machine, version: 7, axes: each(machine['axes'], (axis) => ({ leads: [], ...axis })) };
 }
 
+/**
+ * Version 8 knows how axes are wired, what else is, which pins were chosen and what was checked; and of drivers and
+ * controllers, what their pins give and take. Nothing of it is said yet.
+ */
+function toVersion8(machine: Json): Record<string, unknown> {
+  return {
+    wiring: FROZEN_WIRING,
+    ...machine,
+    version: 8,
+    controller: completedStation('controller', machine['controller']),
+    axes: each(machine['axes'], (axis) => ({
+      hookup: null,
+      ...axis,
+      driver: completedStation('driver', axis['driver']),
+    })),
+  };
+}
+
 /** From version n (the index plus one) to the next. */
-const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5, toVersion6, toVersion7];
+const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5, toVersion6, toVersion7, toVersion8];
 
 /**
  * Reads a machine document of this or any earlier version.

@@ -61,6 +61,31 @@ export const written = <S>(name: string, write: (specification: S) => string): C
   read: () => ({}),
 });
 
+/** What a part may say of itself as a piece of its own: columns for each of the piece's keys, and how they are read. */
+export function pieceColumns<P extends object>(
+  key: string,
+  blank: P,
+  columnOf: Readonly<Record<keyof P & string, string>>,
+): { readonly columns: readonly Column[]; readonly read: (cells: Cells) => Specification } {
+  const keys = Object.keys(columnOf) as (keyof P & string)[];
+  return {
+    columns: keys.map((name) =>
+      written<Readonly<Record<string, P | null>>>(columnOf[name], (specification) => {
+        const item = (specification[key]?.[name] ?? null) as Quantity | string | null;
+        return item === null || typeof item === 'string' ? (item ?? '') : item.from === 'assumed' ? '' : item.text;
+      }),
+    ),
+    read: (cells) => {
+      const said = keys
+        .map((name) => [name, cells[columnOf[name]] ?? ''] as const)
+        .filter(([, text]) => text !== '')
+        .map(([name, text]) => [name, typeof blank[name] === 'string' ? text : fromPart(text)] as const);
+      // A part of whose piece nothing is said has none.
+      return { [key]: said.length === 0 ? null : { ...blank, ...Object.fromEntries(said) } };
+    },
+  };
+}
+
 /** What the cells of a row say, column by column, and which counts they leave as guesses. */
 export function readCells(columns: readonly Column[], cells: Cells): Specification {
   const said = columns.filter(({ name }) => (cells[name] ?? '') !== '');

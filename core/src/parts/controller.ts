@@ -1,6 +1,7 @@
 import { choice, nullable, quantity, record, whole, type Of, type Json } from '../shape/index.js';
 import { guesses, positive } from './bounds.js';
 import { count, fact, word } from './columns.js';
+import { CONTROLLER_LOGIC, controllerLogic } from './controller-logic.js';
 import { join, partKind, shown } from './kind.js';
 
 const shape = record({
@@ -14,6 +15,8 @@ const shape = record({
   timerBits: whole(8, 64, 'Timer bits'),
   /** Digits after the point that it keeps of its steps per unit; null: all that are typed. */
   decimals: nullable(whole(0, 9)),
+  /** Null: nobody has looked. */
+  logic: nullable(controllerLogic),
 });
 export type ControllerSpecification = Of<typeof shape>;
 
@@ -26,6 +29,7 @@ const FROZEN: Json = {
   timerClock: null,
   timerBits: 16,
   decimals: null,
+  logic: null,
 };
 
 export const controller = partKind<ControllerSpecification, typeof shape>({
@@ -40,6 +44,7 @@ export const controller = partKind<ControllerSpecification, typeof shape>({
     timerClock: null,
     timerBits: 16,
     decimals: null,
+    logic: null,
   },
   completed: (older) => ({ ...FROZEN, ...older }),
   columns: [
@@ -49,7 +54,9 @@ export const controller = partKind<ControllerSpecification, typeof shape>({
     fact('timer_clock', 'timerClock'),
     count('timer_bits', 'timerBits', true),
     count('decimals', 'decimals'),
+    ...CONTROLLER_LOGIC.columns,
   ],
+  composed: CONTROLLER_LOGIC.read,
   wanted: () => ({ pulseRateMost: 'pulse rate', timerClock: 'timer clock' }),
   summary: ({ pulseRateMost, outputs }) => join(shown(pulseRateMost), `${outputs} outputs`),
   place: { at: 'machine', station: 'controller' },

@@ -1,6 +1,8 @@
 import { choice, kinds, nullable, quantity, record, whole, type Of, type Json } from '../shape/index.js';
 import { guesses, notNegative, positive, share } from './bounds.js';
 import { count, fact, fromPart, word, written, type Cells } from './columns.js';
+import { DRIVER_LOGIC, driverLogic } from './driver-logic.js';
+import { microstepTable, microstepTableOf, microstepTableText } from './microstep-table.js';
 import { guess, join, partKind, shown } from './kind.js';
 
 /**
@@ -42,6 +44,10 @@ const shape = record({
   quiescent: quantity('power', notNegative, 'Quiescent power'),
   /** Share of the power drawn that reaches coils and switches. */
   efficiency: quantity('ratio', share, 'Efficiency'),
+  /** Null: nobody has looked. */
+  logic: nullable(driverLogic),
+  /** Null: nobody has looked, or it is set by a program. */
+  microstepTable: nullable(microstepTable),
 });
 export type DriverSpecification = Of<typeof shape>;
 
@@ -63,6 +69,8 @@ const blank: DriverSpecification = {
   // Logic of a carrier board and losses of its switching (common practice, no source).
   quiescent: guess('0.5 W'),
   efficiency: guess('95 %'),
+  logic: null,
+  microstepTable: null,
 };
 
 /** What older versions lack, as it was when each was asked for the first time: these values never change. */
@@ -83,10 +91,20 @@ const FROZEN: Json = {
   guessed: [],
   quiescent: { text: '0.5 W', from: 'assumed', on: null, plusMinus: null },
   efficiency: { text: '95 %', from: 'assumed', on: null, plusMinus: null },
+  logic: null,
+  microstepTable: null,
 };
 
-/** A formula stands in several cells. */
-function composed(cells: Cells): Json {
+const MICROSTEP_COLUMN = 'microstep_table';
+
+/** What stands in several cells. */
+const composed = (cells: Cells): Json => ({
+  ...formulaOf(cells),
+  ...DRIVER_LOGIC.read(cells),
+  microstepTable: microstepTableOf(cells, MICROSTEP_COLUMN),
+});
+
+function formulaOf(cells: Cells): Json {
   const {
     current_formula: kind = '',
     slope = '',
@@ -156,6 +174,8 @@ export const driver = partKind<DriverSpecification, typeof shape>({
     fact('thermal_resistance', 'thermalResistance'),
     fact('quiescent', 'quiescent'),
     fact('driver_efficiency', 'efficiency'),
+    ...DRIVER_LOGIC.columns,
+    written<DriverSpecification>(MICROSTEP_COLUMN, (item) => microstepTableText(item.microstepTable)),
   ],
   composed,
   wanted: () => ({

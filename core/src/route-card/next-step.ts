@@ -17,7 +17,7 @@ export interface NextStep {
   readonly checkId: string | null;
 }
 
-const OPERATION_OF = { job: 10, 'drive-lines': 20, supply: 30, current: 50 } as const satisfies Record<
+const OPERATION_OF = { job: 10, 'drive-lines': 20, supply: 30, wiring: 40, current: 50 } as const satisfies Record<
   Page,
   OperationNumber
 >;

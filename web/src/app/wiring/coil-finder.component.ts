@@ -13,6 +13,7 @@ import {
 } from '@angular/core';
 import { CASE, CASE_NUMBER, pairWords, readingWords, type LeadReading, type MotorLeads } from '@crisp-notch/core/coils';
 import { quantityOf, type Quantity } from '@crisp-notch/core/shape';
+import { beliefOf, leadsOf } from '@crisp-notch/core/wiring';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { today } from '../data/dates';
@@ -21,7 +22,7 @@ import { afterPaint } from '../ui/after-paint';
 import { FoldComponent } from '../ui/fold.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { SelectComponent, type ChoiceOption } from '../ui/select.component';
-import { beliefOf, finderSight, leadsOf, withLeads, type MotorPlace, type PairCell } from './coil-finder.state';
+import { finderSight, withLeads, type MotorPlace, type PairCell } from './coil-finder.state';
 
 const MARKS = { certain: '●', possible: '○', no: '–' } as const;
 const SAID = { certain: 'joined', possible: 'possible', no: 'not joined' } as const;

@@ -2,7 +2,8 @@ import { newLeads, type MotorLeads } from '@crisp-notch/core/coils';
 import type { Axis } from '@crisp-notch/core/machine';
 import { quantityOf } from '@crisp-notch/core/shape';
 import { exampleView } from '../testing/example-view';
-import { beliefOf, finderSight, leadsOf, motorPlaces, withLeads, type FinderSight } from './coil-finder.state';
+import { beliefOf, leadsOf } from '@crisp-notch/core/wiring';
+import { finderSight, motorPlaces, withLeads, type FinderSight } from './coil-finder.state';
 
 const ohms = (one: number, other: number, text: string | null): MotorLeads['readings'][number] => ({
   one,

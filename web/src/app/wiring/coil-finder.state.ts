@@ -4,9 +4,7 @@ import {
   CASE,
   CASE_NUMBER,
   coilFaultWords,
-  coilReadings,
   fedEnds,
-  findCoils,
   newLeads,
   pairWords,
   turningOf,
@@ -15,8 +13,7 @@ import {
   type Sure,
 } from '@crisp-notch/core/coils';
 import type { Axis } from '@crisp-notch/core/machine';
-import { windingFactors } from '@crisp-notch/core/motor';
-import { valueOf } from '@crisp-notch/core/shape';
+import { motorNames } from '@crisp-notch/core/wiring';
 
 /** One motor of a machine: an axis may have two. */
 export interface MotorPlace {
@@ -27,20 +24,7 @@ export interface MotorPlace {
 }
 
 export function motorPlaces(axes: readonly Axis[]): readonly MotorPlace[] {
-  return axes.flatMap(({ id, letter, motor }) =>
-    Array.from({ length: motor.count }, (_, index) => ({
-      axisId: id,
-      index,
-      name: motor.count === 1 ? letter : `${letter}${index + 1}`,
-    })),
-  );
-}
-
-/** What is known of a motor's leads; as many names as it has leads. */
-export function leadsOf(axis: Axis, index: number): MotorLeads {
-  const count = axis.motor.specification.leads;
-  const known = axis.leads[index] ?? newLeads(count);
-  return known.names.length === count ? known : { ...newLeads(count), meter: known.meter };
+  return axes.flatMap((axis) => motorNames(axis).map((name, index) => ({ axisId: axis.id, index, name })));
 }
 
 /** The axis with other leads of one of its motors. */
@@ -49,14 +33,6 @@ export function withLeads(axis: Axis, index: number, leads: MotorLeads): Axis {
     place === index ? leads : (axis.leads[place] ?? newLeads(axis.motor.specification.leads)),
   );
   return { ...axis, leads: all };
-}
-
-/** Ohms of half a coil by the motor's sheet [Ω]; null while it says none. */
-function halfBySheet({ motor: { specification } }: Axis): number | null {
-  const { resistance, quotedFor, leads } = specification;
-  const ohms = resistance && valueOf(resistance, 'resistance');
-  // A coil of four leads counts as two halves.
-  return ohms === null ? null : leads === 4 ? ohms / 2 : ohms * windingFactors(quotedFor, 'half').resistance;
 }
 
 export interface PairCell {
@@ -113,7 +89,7 @@ function readOf(leads: MotorLeads, [one, other]: readonly [number, number]): str
 }
 
 /** What is found, as far as it is sure. */
-function headlineOf(leads: MotorLeads, { connection, found, left }: CoilBelief): FinderSight['headline'] {
+function headlineOf(leads: MotorLeads, { connection, found, left, next }: CoilBelief): FinderSight['headline'] {
   const fault = found ? coilFaultWords(leads, found) : '';
   if (fault !== '') return { words: fault, tone: 'stop' };
   if (!connection) {
@@ -132,7 +108,10 @@ function headlineOf(leads: MotorLeads, { connection, found, left }: CoilBelief):
         : `${connection.taps.length === 1 ? 'Common lead' : 'Taps'}: ${connection.taps.map((tap) => leads.names[tap] ?? '').join(' and ')}. Halves: ${coils.join('; ')}.`;
   return found
     ? { words: `${words} All of it agrees.`, tone: 'good' }
-    : { words: `${words} Its coils are not all tried yet.`, tone: 'open' };
+    : {
+        words: `${words} ${next?.leads[1] === CASE ? 'Whether a coil touches the case is not tried yet.' : 'Its coils are not all tried yet.'}`,
+        tone: 'open',
+      };
 }
 
 /** What the page shows of a motor's leads. */
@@ -188,7 +167,3 @@ function isJoined(windings: readonly { from: number; to: number }[], one: number
     }
   return group.has(other);
 }
-
-/** Belief by what was read of a motor so far. */
-export const beliefOf = (axis: Axis, leads: MotorLeads): CoilBelief =>
-  findCoils(axis.motor.specification.leads, coilReadings(leads), halfBySheet(axis));
