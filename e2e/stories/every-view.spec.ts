@@ -17,6 +17,10 @@ const MACHINE_VIEWS = [
   'find',
   'parts',
   'wiring',
+  'wiring?see=coils',
+  'wiring?see=pins',
+  'wiring?see=nets',
+  'wiring?see=steps',
   'current',
   'moves',
   'checks',
@@ -260,7 +264,7 @@ for (const [name, width] of [
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
         path,
       ).toBeLessThanOrEqual(0);
-      // Within a page only strips and the ruler slide, which say so.
+      // Within a page only strips, the ruler and the plan of wires slide, which say so.
       const sliding = await page.evaluate(() =>
         [...document.querySelectorAll('main *')]
           .filter(
@@ -268,7 +272,7 @@ for (const [name, width] of [
               item.clientWidth > 0 &&
               item.scrollWidth > item.clientWidth + 1 &&
               /auto|scroll/.test(getComputedStyle(item).overflowX) &&
-              !item.closest('cn-drive-line > .scroll, cn-notch-ruler'),
+              !item.closest('cn-drive-line > .scroll, cn-notch-ruler, cn-wiring-plan'),
           )
           .map((item) => `${item.tagName}.${item.className}`),
       );

@@ -15,7 +15,7 @@ import { BLANK_CONTROLLER_LOGIC, BLANK_DRIVER_LOGIC, type ControllerLogic, type 
 import { quantityOf } from '../shape/index.js';
 
 /** What was read of a motor of four leads: red and blue are one coil, green and black the other. */
-export const FOUR_LEADS: MotorLeads = {
+const FOUR_LEADS: MotorLeads = {
   names: ['red', 'green', 'blue', 'black'],
   meter: null,
   readings: [

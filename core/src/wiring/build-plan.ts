@@ -1,6 +1,5 @@
 import { assignmentOf, type Terminal as Output } from '../coils/index.js';
 import type { Axis, Machine } from '../machine/index.js';
-import { describedAs } from '../parts/index.js';
 import { formatNumber } from '../quantity/index.js';
 import { hangsOn, railVoltage } from '../supply-plan/index.js';
 import { hookupOf, isFedPastRegulator, logicRailOf, outputLevel } from './levels.js';
@@ -15,6 +14,7 @@ import {
   motorNames,
   pulseInputs,
   pulseSignal,
+  shortName,
   signalsOf,
   switchedLoads,
   switchName,
@@ -22,13 +22,13 @@ import {
 
 /** Names of the boxes that there is one of. */
 export const CONTROLLER_BOX = 'controller';
-export const POINT_BOX = 'point';
+const POINT_BOX = 'point';
 /** Names of terminals that rules and lists speak of. */
-export const MOTOR_PLUS = 'motor +';
-export const MOTOR_ZERO = 'motor 0 V';
+const MOTOR_PLUS = 'motor +';
+const MOTOR_ZERO = 'motor 0 V';
 export const LOGIC_PLUS = 'logic +';
 export const LOGIC_ZERO = 'logic 0 V';
-export const GROUND_NET = 'ground';
+const GROUND_NET = 'ground';
 
 export const driverBox = (axis: Axis, index = 0): string => `driver:${motorId(axis, index)}`;
 export const motorBox = (axis: Axis, index = 0): string => `motor:${motorId(axis, index)}`;
@@ -85,11 +85,12 @@ function feed(draft: Draft, machine: Machine, rail: string, box: string, termina
 }
 
 function supplies(draft: Draft, machine: Machine): void {
+  const names = machine.supplies.map((item) => item.name);
   machine.supplies.forEach((item, index) => {
     const box = `supply:${item.id}`;
     const { current } = item.specification;
     const fuse = item.fuse === null ? '' : `fuse ${item.fuse.text}`;
-    const name = item.name || `Supply${machine.supplies.length > 1 ? ` ${index + 1}` : ''}`;
+    const name = shortName(item.name, names) || `Supply${machine.supplies.length > 1 ? ` ${index + 1}` : ''}`;
     draft.box('supply', box, name, [current?.text, fuse].filter(Boolean).join(', '), [
       out('+', volts(railVoltage(machine, item.id))),
       out('0 V'),
@@ -100,7 +101,7 @@ function supplies(draft: Draft, machine: Machine): void {
     const box = `converter:${item.id}`;
     const { voltage, current } = item.specification;
     const note = [voltage && `to ${voltage.text}`, current?.text].filter(Boolean).join(', ');
-    draft.box('converter', box, item.name || 'Converter', note, [
+    draft.box('converter', box, shortName(item.name) || 'Converter', note, [
       into('in +'),
       into('in 0 V', 'in 0 V'),
       out('+', volts(railVoltage(machine, item.id))),
@@ -132,13 +133,10 @@ function controller(draft: Draft, machine: Machine): void {
   ].filter(Boolean);
   const signals = signalsOf(machine);
   const pinOf = new Map(machine.wiring.pins.map(({ signal, pin }) => [signal, pin]));
-  draft.box(
-    'controller',
-    CONTROLLER_BOX,
-    describedAs('controller', machine.controller) ?? 'Controller',
-    note.join(', '),
-    [...terminals, ...signals.map(({ id, name }) => out(id, pinOf.has(id) ? `${name} · ${pinOf.get(id)}` : name))],
-  );
+  draft.box('controller', CONTROLLER_BOX, shortName(machine.controller.name) || 'Controller', note.join(', '), [
+    ...terminals,
+    ...signals.map(({ id, name }) => out(id, pinOf.has(id) ? `${name} · ${pinOf.get(id)}` : name)),
+  ]);
   draft.ground(CONTROLLER_BOX, '0 V');
   if (rail !== null) feed(draft, machine, rail, CONTROLLER_BOX, isPast ? LOGIC_PLUS : 'in +');
 }
@@ -174,7 +172,9 @@ function input(
   if (net) draft.join(net.id, net.kind, net.name, box, `${id} ${fed}`, inputResistor?.text ?? '');
   if (common === 'anode') logicFeed(draft, machine, logicRail, box, `${id} ${shared}`);
   else draft.ground(box, `${id} ${shared}`);
-  return [into(`${id} +`, `${label} +`), into(`${id} −`, `${label} −`)];
+  const named = (end: string): Terminal =>
+    into(`${id} ${end}`, end === fed && inputResistor ? `${label} ${end}, ${inputResistor.text}` : `${label} ${end}`);
+  return [named('+'), named('−')];
 }
 
 function driverOf(draft: Draft, machine: Machine, axis: Axis, index: number, name: string): void {
@@ -182,9 +182,12 @@ function driverOf(draft: Draft, machine: Machine, axis: Axis, index: number, nam
   const hookup = hookupOf(axis);
   const { logic, type } = axis.driver.specification;
   const isOpto = logic?.inputs === 'opto';
-  const terminals: Terminal[] = [into(MOTOR_PLUS, 'V motor'), into(MOTOR_ZERO, '0 V motor')];
-  if (axis.supply !== null)
-    feed(draft, machine, axis.supply, box, MOTOR_PLUS, axis.feed.fuse ? `fuse ${axis.feed.fuse.text}` : '');
+  const fuse = axis.feed.fuse ? `fuse ${axis.feed.fuse.text}` : '';
+  const terminals: Terminal[] = [
+    into(MOTOR_PLUS, fuse === '' ? 'V motor' : `V motor, ${fuse}`),
+    into(MOTOR_ZERO, '0 V motor'),
+  ];
+  if (axis.supply !== null) feed(draft, machine, axis.supply, box, MOTOR_PLUS, fuse);
   draft.ground(box, MOTOR_ZERO);
   for (const item of pulseInputs(axis)) {
     const id = pulseSignal(axis, index, item.id);

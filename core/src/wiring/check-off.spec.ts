@@ -114,7 +114,7 @@ describe('the check-off list', () => {
     const machine = entered(wiredRouter(), { 'ground:axis-3': 'open', 'supply:supply-1': quantityOf('36 V') });
     const findings = readingFindings(lineStates(about(machine)));
     expect(findings.map(({ severity, sentence }) => `${severity}: ${sentence}`)).toEqual([
-      'stop: Power off: 0 V of the controller to logic 0 V of driver Z: open where below 1.000 resistance is expected.',
+      'stop: Power off: 0 V, from controller to driver Z: open where below 1.000 resistance is expected.',
     ]);
     expect(findings[0]?.remedies[0]?.words).toContain('Join the grounds');
   });

@@ -7,7 +7,7 @@ import { railVoltage } from '../supply-plan/index.js';
 import { CONTROLLER_BOX, driverBox, LOGIC_PLUS, LOGIC_ZERO, motorBox } from './build-plan.js';
 import { driverLogicVolts, hookupOf, outputLevel } from './levels.js';
 import { netOf, type WiringPlan } from './plan.js';
-import { motorId, motorNames, switchName } from './signals.js';
+import { motorId, motorNames, shortName, switchName } from './signals.js';
 
 /** What a line of the list asks for: a tick, or what a meter reads. */
 export type LineKind = 'tick' | 'volts' | 'ohms';
@@ -86,7 +86,7 @@ function beforePower({ machine, plan, say }: CheckOffContext): readonly CheckLin
       .map(({ axis, name, index }) =>
         line({
           id: `ground:${motorId(axis, index)}`,
-          words: `Power off: 0 V of the controller to logic 0 V of driver ${name}`,
+          words: `Power off: 0 V, from controller to driver ${name}`,
           kind: 'ohms',
           expects: { least: null, most: JOINED_MOST, words: `below ${say(JOINED_MOST, 'resistance')}` },
           axisId: axis.id,
@@ -96,7 +96,7 @@ function beforePower({ machine, plan, say }: CheckOffContext): readonly CheckLin
     ...machine.supplies.map((item, index) =>
       line({
         id: `short:${item.id}`,
-        words: `Power off: + to 0 V of ${supplyName(machine, index)}, wired`,
+        words: `Power off: + to 0 V at ${supplyName(machine, index)}`,
         kind: 'ohms',
         expects: { least: SHORT_BELOW, most: null, words: `above ${say(SHORT_BELOW, 'resistance')}` },
         boxes: [`supply:${item.id}`],
@@ -117,7 +117,10 @@ function beforePower({ machine, plan, say }: CheckOffContext): readonly CheckLin
 }
 
 const supplyName = ({ supplies }: Machine, index: number): string =>
-  supplies[index]?.name || (supplies.length > 1 ? `supply ${index + 1}` : 'the supply');
+  shortName(
+    supplies[index]?.name ?? '',
+    supplies.map(({ name }) => name),
+  ) || (supplies.length > 1 ? `supply ${index + 1}` : 'the supply');
 
 function rails({ machine, say }: CheckOffContext): readonly CheckLine[] {
   const volts = (id: string): Expected | null => {
@@ -130,7 +133,7 @@ function rails({ machine, say }: CheckOffContext): readonly CheckLine[] {
     ...machine.supplies.map((item, index) =>
       line({
         id: `supply:${item.id}`,
-        words: `Nothing connected: volts of ${supplyName(machine, index)}`,
+        words: `Nothing on it: volts of ${supplyName(machine, index)}`,
         kind: 'volts',
         expects: volts(item.id),
         boxes: [`supply:${item.id}`],
@@ -139,7 +142,7 @@ function rails({ machine, say }: CheckOffContext): readonly CheckLine[] {
     ...machine.converters.map((item) =>
       line({
         id: `converter:${item.id}`,
-        words: `Alone: volts of ${item.name || 'the converter'}`,
+        words: `Alone: volts of ${shortName(item.name) || 'the converter'}`,
         kind: 'volts',
         expects: volts(item.id),
         boxes: [`converter:${item.id}`],

@@ -6,7 +6,7 @@ import type { Signal } from './plan.js';
 export const ENABLE = 'enable';
 
 /** What an axis and the place of a motor on it are called: `X`, or `Y1` and `Y2`. */
-export function motorName({ letter, motor }: Axis, index: number): string {
+function motorName({ letter, motor }: Axis, index: number): string {
   return motor.count > 1 ? `${letter}${index + 1}` : letter;
 }
 
@@ -93,8 +93,15 @@ export const controlName = ({ name, use }: Control): string => name || `${use.ch
 export const switchedLoads = (machine: Machine): Machine['auxiliaries'] =>
   machine.auxiliaries.filter(({ on }) => on !== '');
 
+/** What a part goes by on a plan: what it is, without the numbers that follow, unless others are called so too. */
+export function shortName(name: string, others: readonly string[] = []): string {
+  const clauses = name.split(',').map((clause) => clause.trim());
+  const isShared = others.filter((other) => (other.split(',')[0] ?? '').trim() === clauses[0]).length > 1;
+  return clauses.slice(0, isShared ? 2 : 1).join(', ');
+}
+
 export const loadName = ({ name, specification }: Machine['auxiliaries'][number]): string =>
-  name || `${specification.use.charAt(0).toUpperCase()}${specification.use.slice(1)}`;
+  shortName(name) || `${specification.use.charAt(0).toUpperCase()}${specification.use.slice(1)}`;
 
 /** Everything that takes a pin of the controller. */
 export function signalsOf(machine: Machine): readonly Signal[] {

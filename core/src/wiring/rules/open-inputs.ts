@@ -7,7 +7,7 @@ export const OPEN_INPUT_RULES = [
     const { logic, type } = axis.driver.specification;
     if (type === 'unipolar' || logic?.inputs === 'opto' || enablePull !== 'none') return null;
     if (enable === 'open') {
-      if (logic !== null && logic.enableOpen !== 'unknown') return null;
+      if ((logic?.enableOpen ?? 'unknown') !== 'unknown') return null;
       return {
         severity: 'stop',
         sentence: 'its enable input is left open, and nothing is known to pull it: the motor may hold, drop or jerk.',
@@ -18,7 +18,7 @@ export const OPEN_INPUT_RULES = [
         field: HOOKUP_LABELS.enable,
       };
     }
-    if (enable !== 'controller' || logic === null || logic.enableOpen !== 'unknown') return null;
+    if (enable !== 'controller' || logic?.enableOpen !== 'unknown') return null;
     return {
       severity: 'caution',
       sentence: `enable floats until the controller’s program starts: the driver may hold the motor or drop it.`,

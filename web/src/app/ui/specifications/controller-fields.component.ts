@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { PARTS, type ControllerSpecification } from '@crisp-notch/core/parts';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { BLANK_CONTROLLER_LOGIC, PARTS, type ControllerSpecification } from '@crisp-notch/core/parts';
 import { askedOf, isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
+import { FoldComponent } from '../fold.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
+import { ControllerLogicFieldsComponent } from './controller-logic-fields.component';
 
 const RAMPS: readonly ChoiceOption[] = [
   { value: 'yes', label: 'speeds up by ramps' },
@@ -22,7 +24,13 @@ const DECIMALS: readonly ChoiceOption[] = [
 /** What the controller can send. */
 @Component({
   selector: 'cn-controller-fields',
-  imports: [ChoiceFieldComponent, QuantityFieldComponent, WholeFieldComponent],
+  imports: [
+    ChoiceFieldComponent,
+    ControllerLogicFieldsComponent,
+    FoldComponent,
+    QuantityFieldComponent,
+    WholeFieldComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-quantity-field
@@ -61,6 +69,14 @@ const DECIMALS: readonly ChoiceOption[] = [
       [value]="'' + specification().decimals"
       (changed)="setDecimals($event)"
     />
+    <cn-fold heading="Logic and pins" [held]="[logicHeld()]">
+      @if (specification().logic; as logic) {
+        <cn-controller-logic-fields [logic]="logic" (changed)="change({ logic: $event })" />
+      } @else {
+        <p class="small quiet">Nobody has said what its pins give and take. The wiring plan asks for it.</p>
+        <button type="button" class="link" (click)="change({ logic: blankLogic })">Say what its pins give</button>
+      }
+    </cn-fold>
   `,
   styles: `
     :host {
@@ -77,6 +93,11 @@ export class ControllerFieldsComponent {
   protected readonly withCount = withCount;
   protected readonly ramps = RAMPS;
   protected readonly decimals = DECIMALS;
+  protected readonly blankLogic = BLANK_CONTROLLER_LOGIC;
+  protected readonly logicHeld = computed(() => {
+    const { logic } = this.specification();
+    return logic === null ? '' : `outputs give ${logic.level.text}`;
+  });
 
   protected setDecimals(value: string): void {
     this.change({ decimals: value === 'null' ? null : Number(value) });

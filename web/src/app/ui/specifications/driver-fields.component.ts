@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { microstepsError } from '@crisp-notch/core/machine';
-import { PARTS, type CurrentFormula, type DriverSpecification } from '@crisp-notch/core/parts';
+import { BLANK_DRIVER_LOGIC, PARTS, type CurrentFormula, type DriverSpecification } from '@crisp-notch/core/parts';
 import { askedOf, isGuessed, quantityOf, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
@@ -8,6 +8,7 @@ import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
 import { WholeFieldComponent } from '../whole-field.component';
+import { DriverLogicFieldsComponent } from './driver-logic-fields.component';
 
 const FORMULAS: readonly ChoiceOption[] = [
   { value: 'none', label: 'not by a reference voltage' },
@@ -35,7 +36,13 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
 /** What a driver is: its limits and how its current is set. */
 @Component({
   selector: 'cn-driver-fields',
-  imports: [ChoiceFieldComponent, FoldComponent, QuantityFieldComponent, WholeFieldComponent],
+  imports: [
+    ChoiceFieldComponent,
+    DriverLogicFieldsComponent,
+    FoldComponent,
+    QuantityFieldComponent,
+    WholeFieldComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <cn-choice-field label="It is a" [options]="types" [value]="specification().type" (changed)="setType($event)" />
@@ -190,6 +197,14 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         remark="Share of the power it draws; for the size of the supply."
       />
     </cn-fold>
+    <cn-fold heading="Logic and pins" [held]="[logicHeld()]">
+      @if (specification().logic; as logic) {
+        <cn-driver-logic-fields [logic]="logic" (changed)="change({ logic: $event })" />
+      } @else {
+        <p class="small quiet">Nobody has said how its inputs are made. The wiring plan asks for it.</p>
+        <button type="button" class="link" (click)="change({ logic: blankLogic })">Say how its inputs are made</button>
+      }
+    </cn-fold>
   `,
   styles: `
     :host {
@@ -214,6 +229,13 @@ export class DriverFieldsComponent {
   protected readonly mostVolts = computed(() => aboveEnd(this.specification().voltageLeast, 'voltage'));
   protected readonly leastCurrent = computed(() => belowEnd(this.specification().currentMost, 'current'));
   protected readonly mostCurrent = computed(() => aboveEnd(this.specification().currentLeast, 'current'));
+  protected readonly blankLogic = BLANK_DRIVER_LOGIC;
+  protected readonly logicHeld = computed(() => {
+    const { logic } = this.specification();
+    return logic === null
+      ? ''
+      : `${logic.inputs === 'opto' ? 'opto inputs' : 'logic inputs'}, enabled by ${logic.enabledBy}`;
+  });
   protected readonly formulas = FORMULAS;
   protected readonly reads = READS;
   protected readonly voltKinds = VOLT_KINDS;

@@ -1,0 +1,157 @@
+import { Builder } from '../builder';
+import { choose } from '../choose';
+import { expect, test, type Locator, type Page } from '../story';
+
+/** Goes on by Tab until what is wanted has the keys. */
+async function tabTo(page: Page, wanted: Locator): Promise<void> {
+  await expect(wanted).toBeVisible();
+  for (let tabs = 0; tabs < 200; tabs += 1) {
+    if (
+      await wanted.evaluate((element) => element === document.activeElement || element.contains(document.activeElement))
+    )
+      return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error('it cannot be reached by Tab');
+}
+
+/** Presses a button with the keys alone. */
+async function press(page: Page, button: Locator): Promise<void> {
+  await tabTo(page, button);
+  await page.keyboard.press('Enter');
+}
+
+/** Chooses from a list with the keys alone, by the place of what is wanted. */
+async function pick(page: Page, label: string, option: string): Promise<void> {
+  await tabTo(page, page.getByRole('combobox', { name: label }));
+  await page.keyboard.press('Space');
+  const wanted = page.getByRole('option', { name: option });
+  await expect(wanted).toBeVisible();
+  for (let downs = 0; downs < 12; downs += 1) {
+    const active = await page.evaluate(
+      () =>
+        document.querySelector('[role=option].p-focus, [role=option][data-p-focused=true]')?.textContent?.trim() ?? '',
+    );
+    if (active === option) break;
+    await page.keyboard.press('ArrowDown');
+  }
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox', { name: label })).toContainText(option);
+}
+
+async function toWiring(page: Page): Promise<void> {
+  await page.goto(page.url().replace(/drive-lines.*/, 'wiring'));
+  await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible();
+}
+
+/** The demo machine of that name, on its wiring. */
+async function demoWiring(page: Page, name: string): Promise<void> {
+  const machines = (await (await page.request.get('/api/machines')).json()) as {
+    readonly machines: readonly { readonly id: string; readonly name: string }[];
+  };
+  const list = Array.isArray(machines) ? (machines as { id: string; name: string }[]) : machines.machines;
+  const found = list.find((item) => item.name === name);
+  await page.goto(`/machines/${found?.id ?? ''}/wiring`);
+  await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible();
+}
+
+test('a wrong ground and a floating enable are found and mended, with the keys alone', async ({ page }) => {
+  await new Builder(page).makeMachine('Wrong ground');
+  await toWiring(page);
+  const judged = page.getByRole('list', { name: 'What would go wrong' });
+  await expect(judged).not.toContainText('no wire to the controller');
+  await press(page, page.getByRole('button', { name: 'As it is wired' }));
+  await pick(page, 'Grounds', 'no wire between them');
+  await expect(judged).toContainText('logic ground has no wire to the controller’s ground');
+  await expect(page.getByRole('heading', { name: /^Wiring/ })).toContainText('1 thing would go wrong');
+  await pick(page, 'Enable comes from', 'nowhere: it is open');
+  await expect(judged).toContainText('its enable input is left open');
+  await expect(page.getByRole('heading', { name: /^Wiring/ })).toContainText('2 things would go wrong');
+
+  await press(page, judged.getByRole('button', { name: 'Join both grounds at one point.' }));
+  await expect(judged).not.toContainText('no wire to the controller');
+  await press(page, judged.getByRole('button', { name: 'Wire it to the controller.' }));
+  await expect(judged).not.toContainText('enable input is left open');
+  await expect(page.getByRole('heading', { name: /^Wiring/ })).not.toContainText('would go wrong');
+  // Undo brings the last one back, and says so.
+  await page.keyboard.press('ControlOrMeta+z');
+  await expect(judged).toContainText('its enable input is left open');
+});
+
+test('a reading that is out is a stop, in the list and among what would go wrong', async ({ page }) => {
+  await new Builder(page).makeMachine('Open ground');
+  await toWiring(page);
+  const ground = page
+    .locator('cn-check-list')
+    .getByRole('listitem')
+    .filter({ hasText: 'Power off: 0 V, from controller to driver X' });
+  await ground.getByRole('button', { name: /^open/ }).click();
+  await expect(ground).toContainText('not so');
+  await expect(page.getByRole('list', { name: 'What would go wrong' })).toContainText(
+    'open where below 1 Ω is expected',
+  );
+  await expect(page.locator('cn-check-list').getByRole('status')).toContainText(
+    '1 reading is not what the plan expects',
+  );
+  await ground.getByRole('button', { name: /^take back/ }).click();
+  await ground.getByRole('textbox').fill('0.2');
+  await expect(ground).toHaveClass(/good/);
+});
+
+test('four motors, two supplies, a relay and three switches: nothing is written over, and it prints on two pages', async ({
+  page,
+}) => {
+  await demoWiring(page, 'Fret mill');
+  await page.getByRole('button', { name: 'As it is wired' }).click();
+  await page.getByRole('button', { name: 'Controller and switches' }).click();
+  for (const name of ['X home', 'Y home', 'Z home']) {
+    await page.getByRole('button', { name: 'Add a switch' }).click();
+    await expect(page.locator('cn-controls')).toContainText(name);
+  }
+  const plan = page.getByRole('group', { name: /^Wiring plan/ });
+  await expect(plan.getByRole('button', { name: /^Z home/ })).toBeAttached();
+  await expect(plan.getByRole('button', { name: /^Driver Y2/ })).toBeAttached();
+  const faults = await plan.evaluate((window) => {
+    const boxOf = (element: Element): DOMRect => element.getBoundingClientRect();
+    const over = (one: DOMRect, other: DOMRect): boolean =>
+      one.left < other.right - 0.5 &&
+      other.left < one.right - 0.5 &&
+      one.top < other.bottom - 0.5 &&
+      other.top < one.bottom - 0.5;
+    const found: string[] = [];
+    for (const group of window.querySelectorAll('g.box:not(.point)')) {
+      const frame = boxOf(group.querySelector('rect') as Element);
+      const texts = [...group.querySelectorAll('text')];
+      for (const [index, text] of texts.entries()) {
+        const at = boxOf(text);
+        if (at.left < frame.left || at.right > frame.right || at.top < frame.top - 1 || at.bottom > frame.bottom + 1)
+          found.push(`${text.textContent ?? ''} leaves its box`);
+        for (const other of texts.slice(index + 1))
+          if (over(at, boxOf(other)) && Math.abs(at.top - boxOf(other).top) < 6)
+            found.push(`${text.textContent ?? ''} over ${other.textContent ?? ''}`);
+      }
+    }
+    return found;
+  });
+  expect(faults).toEqual([]);
+  const pages = (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [];
+  expect(pages.length).toBe(2);
+});
+
+test('pins are chosen, a clash is a stop, and the nets say what is joined', async ({ page }) => {
+  await new Builder(page).makeMachine('Pins');
+  await toWiring(page);
+  await page.getByRole('tab', { name: 'Pins' }).click();
+  await page.getByRole('textbox', { name: 'Pin of X step' }).fill('D2');
+  await page.getByRole('textbox', { name: 'Pin of X dir' }).fill('d2');
+  await page.getByRole('textbox', { name: 'Pin of X dir' }).press('Tab');
+  await expect(page.getByRole('list', { name: 'What would go wrong' })).toContainText('X step and X dir');
+  await page.getByRole('textbox', { name: 'Pin of X dir' }).fill('D5');
+  await page.getByRole('textbox', { name: 'Pin of X dir' }).press('Tab');
+  await expect(page.getByRole('list', { name: 'What would go wrong' })).not.toContainText('X step and X dir');
+  await choose(page.getByRole('combobox', { name: 'How the pin of X dir is known' }), 'found by continuity');
+  await page.getByRole('tab', { name: 'Nets' }).click();
+  const step = page.getByRole('row', { name: /^X step/ });
+  await expect(step).toContainText('X step · D2');
+  await expect(step).toContainText('Driver X step');
+});
