@@ -80,7 +80,7 @@ function recompute(reckoners: ReadonlyMap<string, Reckoner<AxisContext>>, machin
     judged.push({ axis, reckoner, findings });
     sum += findings.length;
   }
-  return sum + nextStep(machine, judged, []).sentence.length;
+  return sum + nextStep(machine, judged, [], say).sentence.length;
 }
 
 function percentile(times: readonly number[], share: number): string {

@@ -155,3 +155,23 @@ test('pins are chosen, a clash is a stop, and the nets say what is joined', asyn
   await expect(step).toContainText('X step · D2');
   await expect(step).toContainText('Driver X step');
 });
+
+test('a stuck pin is found by counting, and the setting is put right', async ({ page }) => {
+  const builder = new Builder(page);
+  await builder.makeMachine('Stuck pin');
+  await builder.describeScrewAxis();
+  await page.goto(page.url().replace(/drive-lines.*/, 'wiring?see=microsteps'));
+  await page.getByText('Its table').click();
+  await page.getByLabel('Table of pins').fill('jumpers high\nM1- M2-\nll=1\nhl=2\nlh=4\nhh=8');
+  await page.getByLabel('Table of pins').press('Tab');
+  await choose(page.getByRole('combobox', { name: 'Microsteps' }), '1/8');
+  const pattern = page.getByRole('list', { name: 'How the pins are set' });
+  await expect(pattern.getByRole('listitem')).toHaveText([/M1\s*jumper in/, /M2\s*jumper in/]);
+  await expect(page.locator('cn-microsteps')).toContainText('M1 stuck low: 1/4');
+  await page.getByLabel('Pulses sent').fill('1600');
+  await page.getByLabel('Turns of the motor').fill('2');
+  await expect(page.locator('cn-microsteps').getByRole('status').last()).toContainText('M1 stuck low explains it');
+  await expect(page.locator('cn-route-card')).toContainText('divides by 4, not by 8');
+  await page.getByLabel('Turns of the motor').fill('1');
+  await expect(page.locator('cn-microsteps').getByRole('status').last()).toContainText('Proven: it runs 1/8, as set');
+});

@@ -1,4 +1,4 @@
-import { HALVINGS, type Axis } from '../machine/index.js';
+import { countProof, HALVINGS, type Axis } from '../machine/index.js';
 import { machineKindOf, type MachineKind } from '../machine-kinds/index.js';
 import { trainRatio, blankStage, type Stage, type TransmissionSpecification } from '../parts/index.js';
 import { quantityOf, readQuantity, withCount } from '../shape/index.js';
@@ -125,8 +125,12 @@ const divisorName = (divisor: number): string => (divisor === 1 ? 'full steps' :
 const timesName = (ratio: number): string =>
   ({ 2: 'twice', 4: 'four times', 8: 'eight times', 16: 'sixteen times' })[ratio] ?? `${ratio} times`;
 
-function microstepFaults({ driver }: Axis): Mistake[] {
-  const believed = driver.microsteps;
+/** How common wrong jumpers are, and what a count that agrees or does not makes of it (common practice, no source). */
+const JUMPERS = { usual: 10, counted: 2000, refuted: 0.02 };
+
+function microstepFaults(axis: Axis): Mistake[] {
+  const believed = axis.driver.microsteps;
+  const proven = countProof(axis)?.microsteps ?? null;
   // Switches and jumpers that are set wrong halve or double; fifths are rare enough to be left out.
   return HALVINGS.filter((real) => real !== believed).map((real) => {
     const coarser = believed / real;
@@ -135,9 +139,9 @@ function microstepFaults({ driver }: Axis): Mistake[] {
       id: `microsteps-${real}`,
       side: 'motor',
       factor: coarser,
-      commonness: 10,
+      commonness: proven === null ? JUMPERS.usual : proven === real ? JUMPERS.counted : JUMPERS.refuted,
       sentence: `The driver runs ${how} than set: ${divisorName(real)} where ${divisorName(believed)} are believed.`,
-      correct: (axis) => ({ ...axis, driver: withCount(axis.driver, 'microsteps', real), setting: null }),
+      correct: (present) => ({ ...present, driver: withCount(present.driver, 'microsteps', real), setting: null }),
     };
   });
 }

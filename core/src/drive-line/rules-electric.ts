@@ -1,4 +1,5 @@
-import { BOX_AIR, SAFE_RISE } from '../driver/index.js';
+import { BOX_AIR, SAFE_RISE, stuckPins } from '../driver/index.js';
+import { countProof } from '../machine/index.js';
 import { wiringsOf } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed, isRegulated } from './axis-kind.js';
@@ -85,6 +86,38 @@ function wiringMismatch({ axis }: AxisContext): Judged | null {
     };
   }
   return null;
+}
+
+const TIMES: Readonly<Record<number, string>> = { 2: 'twice as far', 0.5: 'half as far' };
+
+/** What a count of pulses says against the microsteps that are believed; null for nothing. */
+function countedOtherwise(context: AxisContext): Judged | null {
+  const { counted, driver } = context.axis;
+  const proof = countProof(context.axis);
+  if (counted === null || proof === null || proof.microsteps === driver.microsteps) return null;
+  const said = `${counted.pulses} pulses made ${counted.turns.text} ${counted.turns.text === '1' ? 'turn' : 'turns'}`;
+  if (proof.microsteps === null)
+    return {
+      severity: 'caution',
+      sentence: `${said}: ${Number(proof.counted.toPrecision(3))} microsteps a full step, which no setting gives.`,
+      remedies: [advice('Count again, over more turns, from mark to mark.')],
+    };
+  const times = driver.microsteps / proof.microsteps;
+  const table = driver.specification.microstepTable;
+  const stuck = (table ? stuckPins(table, driver.microsteps) : []).filter(
+    ({ microsteps }) => microsteps === proof.microsteps,
+  );
+  return {
+    severity: 'stop',
+    sentence: `${said}: the driver divides by ${proof.microsteps}, not by ${driver.microsteps}. Every move goes ${TIMES[times] ?? (times > 1 ? `${times} times as far` : `1/${1 / times} of the way`)}.`,
+    remedies: [
+      microstepsOf(context, proof.microsteps),
+      ...stuck.map(({ name, level }) =>
+        advice(`One pin explains it: ${name} stuck ${level === 'h' ? 'high' : 'low'}. Look at its jumper and its pad.`),
+      ),
+      advice('Or set the driver as believed, power off, and count again.'),
+    ],
+  };
 }
 
 export const WIRING_WORDS: Readonly<Record<AxisContext['axis']['motor']['wiring'], string>> = {
@@ -194,6 +227,12 @@ export const ELECTRIC_RULES: readonly Rule[] = [
             ],
           }
         : null,
+  }),
+  rule({
+    id: 'counted-otherwise',
+    station: 'driver',
+    inputs: { angle: field.stepAngle },
+    judge: (_angle, _say, context) => (isBrushed(context) ? null : countedOtherwise(context)),
   }),
   rule({
     id: 'step-angle',

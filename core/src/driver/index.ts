@@ -27,3 +27,14 @@ export {
   type FormulaVerdict,
   type QuotedSetting,
 } from './quoted-example.js';
+export {
+  divisorOf,
+  nearestDivisor,
+  patternOf,
+  stuckPins,
+  tableProblem,
+  type Level,
+  type PinSetting,
+  type StepTable,
+  type StuckPin,
+} from './microstep-pattern.js';

@@ -93,6 +93,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     budgetSchool: 'rss',
     setting: null,
     leads: [],
+    counted: null,
     hookup: null,
   };
 }

@@ -7,6 +7,7 @@ export {
   type Axis,
   type Controller,
   type Converter,
+  type Counted,
   type Coupling,
   type Driver,
   type Faults,
@@ -52,6 +53,7 @@ export {
   BLANK_MOUNT,
   BLANK_SUPPLY,
 } from './blanks.js';
+export { countProof, type CountProof } from './counted.js';
 export { HALVINGS, MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
 
 export { AXIS_LIMIT, BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';

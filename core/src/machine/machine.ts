@@ -238,6 +238,14 @@ const axis = record({
   setting: nullable(setting),
   /** What was found out about the leads of its motors, one entry for each. */
   leads: list(motorLeadsShape, 2),
+  /** Pulses that were sent, and how often the motor's shaft turned by a mark; null: nobody counted. */
+  counted: nullable(
+    record({
+      pulses: whole(1, 100_000_000, 'Pulses sent'),
+      turns: quantity('ratio', positive, 'Turns of the motor'),
+      on: nullable(date()),
+    }),
+  ),
   /** How it is wired; null: nobody said, and the plan goes by what is usual. */
   hookup: nullable(hookup),
 });
@@ -319,6 +327,7 @@ export type Auxiliary = Machine['auxiliaries'][number];
 export type Purchase = Machine['purchases'][number];
 export type PurchaseState = Purchase['state'];
 export type Frame = MotorSpecification['frame'];
+export type Counted = NonNullable<Axis['counted']>;
 export type WireSize = Of<typeof wireSize>;
 export type Operation = Of<typeof operation>;
 export type OperationNumber = Operation['number'];

@@ -328,17 +328,19 @@ describe('a document of the seventh version', () => {
       version: 7,
       controller: { ...present.controller, specification: without(present.controller.specification, 'logic') },
       axes: present.axes.map((axis) => ({
-        ...without(axis, 'hookup'),
+        ...without(axis, 'hookup', 'counted'),
         driver: {
           ...axis.driver,
-          specification: without(without(axis.driver.specification, 'logic'), 'microstepTable'),
+          specification: without(axis.driver.specification, 'logic', 'microstepTable'),
         },
       })),
     };
     const opened = openMachine(older);
     expect(opened).toEqual({ ok: true, value: present });
     for (const { number } of OPERATIONS)
-      expect(opened.ok && basisOf(opened.value, number).filter((line) => /logic|hookup|microstep table/.test(line)))
+      expect(
+        opened.ok && basisOf(opened.value, number).filter((line) => /logic|hookup|counted|microstep table/.test(line)),
+      )
         .withContext(String(number))
         .toEqual([]);
   });

@@ -221,8 +221,8 @@ function toVersion7(machine: Json): Record<string, unknown> {
 }
 
 /**
- * Version 8 knows how axes are wired, what else is, which pins were chosen and what was checked; and of drivers and
- * controllers, what their pins give and take. Nothing of it is said yet.
+ * Version 8 knows how axes are wired, what else is, which pins were chosen, what was checked and counted; and of drivers
+ * and controllers, what their pins give and take. Nothing of it is said yet.
  */
 function toVersion8(machine: Json): Record<string, unknown> {
   return {
@@ -231,6 +231,7 @@ function toVersion8(machine: Json): Record<string, unknown> {
     version: 8,
     controller: completedStation('controller', machine['controller']),
     axes: each(machine['axes'], (axis) => ({
+      counted: null,
       hookup: null,
       ...axis,
       driver: completedStation('driver', axis['driver']),

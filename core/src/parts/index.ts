@@ -20,7 +20,7 @@ export { stepAngleSaid } from './step-angle.js';
 export { frame } from './face.js';
 export type { CurrentFormula, DriverSpecification } from './driver.js';
 export { BLANK_DRIVER_LOGIC, driverLogic, type DriverLogic } from './driver-logic.js';
-export { MICROSTEP_PINS_MOST, microstepTable, type MicrostepTable } from './microstep-table.js';
+export { microstepTableOf, microstepTableText, type MicrostepTable } from './microstep-table.js';
 export { BLANK_CONTROLLER_LOGIC, controllerLogic, type ControllerLogic } from './controller-logic.js';
 export {
   defaultTransmission,

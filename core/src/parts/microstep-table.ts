@@ -2,7 +2,7 @@ import { choice, list, nullable, record, text, whole, type Of } from '../shape/i
 import type { Cells } from './columns.js';
 
 /** The most pins or switches that say one divisor. */
-export const MICROSTEP_PINS_MOST = 6;
+const MICROSTEP_PINS_MOST = 6;
 
 /** Which pins or switches of a driver say how finely it divides a step. */
 export const microstepTable = record({

@@ -213,13 +213,19 @@ function firstReach(machine: Machine, number: OperationNumber): Lines {
   }
 }
 
+/** A driver without how it is wired and told: that bears on its wires, not on what it makes of them. */
+function withoutPins(driver: Axis['driver']): Omit<Axis['driver'], 'specification'> & { specification: object } {
+  const { logic: _told, microstepTable: _set, ...specification } = driver.specification;
+  return { ...driver, specification };
+}
+
 /**
  * The stations of an axis whose every field bears on its torque, speed and steps. What operation 50 decides is not
  * among them.
  */
 function lineOfParts(axis: Axis): Lines {
-  const { motor, driver, reduction, transmission, coupling, mount, carriage, setting } = axis;
-  const { currentLimit: _decidedLater, ...drive } = driver;
+  const { motor, reduction, transmission, coupling, mount, carriage, setting } = axis;
+  const { currentLimit: _decidedLater, ...drive } = withoutPins(axis.driver);
   return saidLines(axis.id, axis.letter, {
     motor,
     driver: drive,
@@ -234,9 +240,9 @@ function lineOfParts(axis: Axis): Lines {
 
 /** What of an axis bears on the supply: what it takes, and what brakes into it. */
 function powerLines(axis: Axis): Lines {
-  const { motor, driver, feed, carriage, job } = axis;
+  const { motor, feed, carriage, job } = axis;
   return [
-    ...saidLines(axis.id, axis.letter, { motor, driver, feed, carriage, job }),
+    ...saidLines(axis.id, axis.letter, { motor, driver: withoutPins(axis.driver), feed, carriage, job }),
     line(axis, 'supply', axis.supply ?? 'none'),
   ];
 }
@@ -244,8 +250,27 @@ function powerLines(axis: Axis): Lines {
 /** Motor and driver, and which they are: another board with the same data is wired and set anew. */
 function electricLines(axis: Axis): Lines {
   const { id, letter, motor, driver } = axis;
+  const parts = { motor, driver: withoutPins(driver) };
   const named = (what: string, name: string): Lines => (name === '' ? [] : [line(axis, what, name)]);
-  return [...named('motor', motor.name), ...named('driver', driver.name), ...saidLines(id, letter, { motor, driver })];
+  return [...named('motor', motor.name), ...named('driver', driver.name), ...saidLines(id, letter, parts)];
+}
+
+/** How an axis is wired, and what its driver's pins want. */
+function hookupLines({ id, letter, driver, hookup }: Axis): Lines {
+  return saidLines(id, letter, { driver: { logic: driver.specification.logic }, hookup });
+}
+
+/** What is wired besides the axes: not which lines of a list were ticked. */
+function furtherWires({ wiring }: Machine): Lines {
+  const { switches, controls, pins, logicRail } = wiring;
+  return [
+    ...switches.flatMap((item) => saidLines(item.id, item.name || item.use, { switch: item })),
+    ...controls.flatMap((item) => saidLines(item.id, item.name || item.use, { control: item })),
+    ...pins.map(({ signal, pin }) => lineOf(signal, signal, 'pin', pin)),
+    ...(logicRail === null
+      ? []
+      : saidLines('controller', 'Controller', { logic: { rail: logicRail, into: wiring.logicInto } })),
+  ];
 }
 
 /** The volts on an axis, whichever supply they come from. */
@@ -266,7 +291,10 @@ function railLines({ supplies, converters, auxiliaries }: Machine): Lines {
 
 /** What an axis has to do, and what it carries. */
 const jobSaid = ({ id, letter, job, carriage }: Axis): Lines => saidLines(id, letter, { job, carriage });
-const controllerLines = ({ controller }: Machine): Lines => saidLines('controller', 'Controller', { controller });
+function controllerLines({ controller }: Machine): Lines {
+  const { logic: _told, ...specification } = controller.specification;
+  return saidLines('controller', 'Controller', { controller: { ...controller, specification } });
+}
 
 /** Everything said of the parts that an operation's figures and rules rest on. */
 function wholeReach(machine: Machine, number: OperationNumber): Lines {
@@ -279,7 +307,7 @@ function wholeReach(machine: Machine, number: OperationNumber): Lines {
     case 30:
       return [...railLines(machine), ...each(machine, powerLines)];
     case 40:
-      return each(machine, electricLines);
+      return [...each(machine, electricLines), ...each(machine, hookupLines), ...furtherWires(machine)];
     case 50:
       return [...each(machine, electricLines), ...volts];
     case 60:
@@ -290,6 +318,8 @@ function wholeReach(machine: Machine, number: OperationNumber): Lines {
         ...each(machine, jobSaid),
         ...each(machine, lineOfParts),
         ...each(machine, electricLines),
+        ...each(machine, hookupLines),
+        ...furtherWires(machine),
         ...each(machine, powerLines),
         ...railLines(machine),
         ...controllerLines(machine),

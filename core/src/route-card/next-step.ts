@@ -1,7 +1,9 @@
-import { stepsPerUnit, type JudgedAxis } from '../drive-line/index.js';
+import { pairWords } from '../coils/index.js';
+import { stepsPerUnit, type JudgedAxis, type Say } from '../drive-line/index.js';
 import { inSentence } from '../reckoner/index.js';
 import type { Page, Place, Station } from '../finding/index.js';
 import { MACHINE_ASKED, type Axis, type Machine, type OperationNumber } from '../machine/index.js';
+import { beliefOf, judgeWiring, leadsOf, motorNames, wiringPlan } from '../wiring/index.js';
 import { currentCheck, type CheckMade } from './checks-made.js';
 import { operationState, OPERATIONS } from './operations.js';
 
@@ -14,6 +16,8 @@ export interface NextStep {
   readonly station: Station | null;
   /** The very field, by the label under which its form asks for it. */
   readonly field: string | null;
+  /** The tab of its page, where it has several. */
+  readonly see: string | null;
   readonly checkId: string | null;
 }
 
@@ -37,6 +41,7 @@ const step = (
   axisId: null,
   station: null,
   field: null,
+  see: null,
   checkId: null,
   ...more,
 });
@@ -46,8 +51,14 @@ const step = (
  * set, measured or put right, and last what is not signed.
  * @param judged the machine's axes
  * @param checks newest first
+ * @param say writes numbers as the reader has them
  */
-export function nextStep(machine: Machine, judged: readonly JudgedAxis[], checks: readonly CheckMade[]): NextStep {
+export function nextStep(
+  machine: Machine,
+  judged: readonly JudgedAxis[],
+  checks: readonly CheckMade[],
+  say: Say,
+): NextStep {
   const firstOf = (find: (judged: JudgedAxis) => NextStep | null): NextStep | null =>
     judged.map(find).find((found) => found !== null) ?? null;
   const first = <T>(find: (axis: Axis) => T | null): T | null => {
@@ -61,9 +72,11 @@ export function nextStep(machine: Machine, judged: readonly JudgedAxis[], checks
   return (
     firstOf(missingStep) ??
     firstOf(findingStep) ??
+    wiringStep(machine, checks, say) ??
     // Who stamps the job takes its guesses as they are.
     (operationState(machine, 10, checks).kind === 'stamped' ? null : first(assumedStep)) ??
     heldStep(machine, checks) ??
+    (operationState(machine, 40, checks).kind === 'stamped' ? null : first(coilStep)) ??
     first(currentStep) ??
     first((axis) => checkStep(axis, checks)) ??
     reopenedStep(machine, checks) ??
@@ -98,6 +111,32 @@ function findingStep({ axis, findings: [finding] }: JudgedAxis): NextStep | null
       })
     : null;
 }
+
+/** What would go wrong with the wires; nothing once they are stamped as they are. */
+function wiringStep(machine: Machine, checks: readonly CheckMade[], say: Say): NextStep | null {
+  if (operationState(machine, 40, checks).kind === 'stamped') return null;
+  const [finding] = judgeWiring({ machine, plan: wiringPlan(machine), say, busAfter: () => null });
+  if (finding?.severity !== 'stop') return null;
+  const { page, axisId, field } = finding.place;
+  return step(operationOf(page), finding.sentence, mendWords(finding.place), { axisId, field });
+}
+
+/** The one measurement that tells most of a motor whose coils somebody began to look for. */
+function coilStep(axis: Axis): NextStep | null {
+  for (const [index, name] of motorNames(axis).entries()) {
+    const leads = leadsOf(axis, index);
+    const { connection, next } = leads.readings.length === 0 ? NOT_BEGUN : beliefOf(axis, leads);
+    if (connection !== null || next === null) continue;
+    const pair = pairWords(leads, next.leads);
+    return step(40, `${name} has no coil pairs yet: one reading of ${pair} tells most.`, `Read ${pair}`, {
+      axisId: axis.id,
+      see: 'coils',
+    });
+  }
+  return null;
+}
+
+const NOT_BEGUN = { connection: null, next: null } as const;
 
 /** What the button of a finding says: where it leads. */
 const mendWords = ({ field, station }: Place): string => `Go to the ${inSentence(field ?? station ?? 'axis')}`;

@@ -1,6 +1,17 @@
+import type { LeadReading } from '../coils/index.js';
 import { judgedAxes } from '../drive-line/index.js';
-import { BLANK_AUXILIARY, checkMachine, defaultJob, newAuxiliary, type Axis, type Machine } from '../machine/index.js';
-import { quantityOf } from '../shape/index.js';
+import {
+  BLANK_AUXILIARY,
+  BLANK_HOOKUP,
+  checkMachine,
+  defaultJob,
+  newAuxiliary,
+  newSwitch,
+  type Axis,
+  type Machine,
+} from '../machine/index.js';
+import { BLANK_DRIVER_LOGIC } from '../parts/index.js';
+import { quantityOf, type Quantity } from '../shape/index.js';
 import { exampleTransmission, sayPlain, screwMachine } from '../testing/example-machine.js';
 import {
   basisOf,
@@ -173,6 +184,31 @@ describe('a stamp', () => {
       },
     });
     expect(reopenedBy(screw)).toEqual([20, 60, 70, 80]);
+  });
+
+  it('of wiring follows how it is wired, and of nothing else does; ticks and tables of pins take no stamp off', () => {
+    expect(reopenedBy((axis) => ({ ...axis, hookup: { ...BLANK_HOOKUP, ground: 'missing' } }))).toEqual([40, 80]);
+    expect(reopenedBy(onDriver({ logic: BLANK_DRIVER_LOGIC }))).toEqual([40, 80]);
+    const table = {
+      set: 'jumpers',
+      closed: 'high',
+      pins: [{ name: 'M1', open: 'low' }],
+      rows: [{ levels: 'h', microsteps: 2 }],
+      inside: null,
+      note: '',
+    } as const;
+    expect(reopenedBy(onDriver({ microstepTable: table }))).toEqual([]);
+    const machine = stampedAll(ready());
+    const changed = (wiring: Partial<Machine['wiring']>): readonly number[] =>
+      OPERATIONS.map(({ number }) => number).filter(
+        (number) =>
+          operationState({ ...machine, wiring: { ...machine.wiring, ...wiring } }, number, []).kind === 'reopened',
+      );
+    const ticked = { line: 'mains', isTicked: true, volts: null, ohms: null, isOpen: false, on: '2026-11-05' };
+    expect(changed({ done: [ticked] })).toEqual([]);
+    expect(changed({ switches: [newSwitch('switch-1', 'home', null)] })).toEqual([40, 80]);
+    expect(changed({ pins: [{ signal: 'enable', pin: 'D8', from: 'printed', on: null }] })).toEqual([40, 80]);
+    expect(changed({ logicRail: 'supply-1' })).toEqual([40, 80]);
   });
 
   it('follows the volts, whether the supply’s own or those it is trimmed to', () => {
@@ -349,13 +385,13 @@ describe('the supply’s stamp', () => {
 
 describe('the next step', () => {
   const next = (machine: Machine, ...checks: readonly CheckMade[]): readonly [number, string] => {
-    const step = nextStep(machine, judgedAxes(machine, sayPlain), checks);
+    const step = nextStep(machine, judgedAxes(machine, sayPlain), checks, sayPlain);
     return [step.operation, step.button];
   };
 
   it('leads to the very field, on the page where its form is', () => {
     const at = (machine: Machine): readonly unknown[] => {
-      const { operation, station, field } = nextStep(machine, judgedAxes(machine, sayPlain), []);
+      const { operation, station, field } = nextStep(machine, judgedAxes(machine, sayPlain), [], sayPlain);
       return [operation, station, field];
     };
     const without = (specification: Partial<Axis['motor']['specification']>): Machine =>
@@ -414,7 +450,7 @@ describe('the next step', () => {
 
   it('asks for a guess of the mass as of any other, but not for an acceleration that a move time replaces', () => {
     const sentence = (change: (axis: Axis) => Axis): string =>
-      nextStep(ready(change), judgedAxes(ready(change), sayPlain), []).sentence;
+      nextStep(ready(change), judgedAxes(ready(change), sayPlain), [], sayPlain).sentence;
     expect(
       sentence((axis) => ({ ...axis, carriage: { ...axis.carriage, mass: quantityOf('4 kg', 'assumed') } })),
     ).toContain('stands on a guess: moving mass');
@@ -425,7 +461,7 @@ describe('the next step', () => {
     expect(sentence(guessed(null))).toContain('stands on a guess: acceleration');
     expect(sentence(guessed(quantityOf('20 s')))).not.toContain('guess');
     const stamped = stampOperation(ready(guessed(null)), 10, '2026-11-05', []);
-    expect(nextStep(stamped, judgedAxes(stamped, sayPlain), []).sentence)
+    expect(nextStep(stamped, judgedAxes(stamped, sayPlain), [], sayPlain).sentence)
       .withContext('whoever stamps the job takes its guesses')
       .not.toContain('guess');
   });
@@ -449,11 +485,47 @@ describe('the next step', () => {
 describe('the next step', () => {
   const unset = (axis: Axis): Axis => ({ ...axis, driver: { ...axis.driver, currentLimit: null } });
 
+  it('puts a wire right that would do harm, at its field, unless the wires are stamped as they are', () => {
+    const without = ready((axis) => ({ ...axis, hookup: { ...BLANK_HOOKUP, ground: 'missing' } }));
+    const step = nextStep(without, judgedAxes(without, sayPlain), [], sayPlain);
+    expect([step.operation, step.axisId, step.field]).toEqual([40, 'axis-1', 'Grounds']);
+    expect(step.sentence).toContain('Pulses have no way back');
+    const stamped = stampOperation(without, 40, '2026-11-05', []);
+    expect(nextStep(stamped, judgedAxes(stamped, sayPlain), [], sayPlain).operation).not.toBe(40);
+  });
+
+  it('names the reading that tells most of coils that somebody began to look for', () => {
+    const read = (ohms: Quantity | null, one: number, other: number): LeadReading => ({
+      one,
+      other,
+      ohms,
+      sense: null,
+      on: null,
+    });
+    const looking = (...readings: readonly LeadReading[]): Machine =>
+      ready((axis) => ({
+        ...axis,
+        leads: [{ names: ['red', 'green', 'blue', 'black'], meter: null, readings: [...readings], order: [] }],
+      }));
+    const at = (machine: Machine): readonly unknown[] => {
+      const { operation, see, sentence } = nextStep(machine, judgedAxes(machine, sayPlain), [], sayPlain);
+      return [operation, see, /^X has no coil pairs yet: one reading of .* and .* tells most/.test(sentence)];
+    };
+    expect(at(looking(read(null, 0, 1)))).toEqual([40, 'coils', true]);
+    const found = looking(read(null, 0, 1), read(quantityOf('2 Ω'), 0, 2), read(quantityOf('2 Ω'), 1, 3));
+    expect(at(found)[0]).not.toBe(40);
+    expect(at(looking())[0]).not.toBe(40);
+  });
+
   it('goes on with what is held before it sets a current', () => {
     const machine = ready(unset);
-    expect(nextStep(machine, judgedAxes(machine, sayPlain), []).sentence).toContain('Set the current limit of X');
+    expect(nextStep(machine, judgedAxes(machine, sayPlain), [], sayPlain).sentence).toContain(
+      'Set the current limit of X',
+    );
     const held = holdOperation(startOperation(machine, 40, '2026-11-04'), 40, 'coil pair not found', '2026-11-05');
-    expect(nextStep(held, judgedAxes(held, sayPlain), []).sentence).toBe('Wiring is held: coil pair not found');
+    expect(nextStep(held, judgedAxes(held, sayPlain), [], sayPlain).sentence).toBe(
+      'Wiring is held: coil pair not found',
+    );
   });
 
   it('sets no current where nothing limits it', () => {
@@ -461,7 +533,7 @@ describe('the next step', () => {
       ...unset(axis),
       driver: { ...unset(axis).driver, specification: { ...axis.driver.specification, type: 'bridge' } },
     }));
-    expect(nextStep(bridge, judgedAxes(bridge, sayPlain), []).sentence).not.toContain('current');
+    expect(nextStep(bridge, judgedAxes(bridge, sayPlain), [], sayPlain).sentence).not.toContain('current');
   });
 });
 

@@ -139,7 +139,7 @@ export class DesignStore implements OnDestroy {
   readonly next$: Observable<NextStep> = combineLatest([this.axes$, this.checks$]).pipe(
     map(([axes, checks]) => {
       const document = this.document();
-      return document && nextStep(document, axes, checks);
+      return document && nextStep(document, axes, checks, sayIn(this.preferences.units()));
     }),
     filter((next) => next !== null),
   );

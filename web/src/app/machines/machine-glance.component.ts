@@ -147,7 +147,7 @@ export class MachineGlanceComponent implements OnDestroy {
     const [seen, { id }, say] = [this.glance(), this.machine(), sayIn(this.units())];
     return () => {
       if (!seen) return null;
-      const step = nextStep(seen.document, judgedAxes(seen.document, say), seen.checks);
+      const step = nextStep(seen.document, judgedAxes(seen.document, say), seen.checks, say);
       return { ...step, commands: nextStepCommands(id, step), where: whereNext(step) };
     };
   });

@@ -19,8 +19,8 @@ export interface Whereabouts {
 const NOWHERE: Whereabouts = { axis: null, station: null, field: null, item: null, see: null };
 
 /** What an address says of where the next step is done. */
-export function whereNext({ axisId, station, field }: NextStep): Whereabouts {
-  return { ...NOWHERE, axis: axisId, station, field };
+export function whereNext({ axisId, station, field, see }: NextStep): Whereabouts {
+  return { ...NOWHERE, axis: axisId, station, field, see };
 }
 
 /** What an address says of where a finding is put right. */

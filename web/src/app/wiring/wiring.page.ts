@@ -28,6 +28,7 @@ import { CoilFinderComponent } from './coil-finder.component';
 import { motorPlaces } from './coil-finder.state';
 import { ControlsComponent } from './controls.component';
 import { HookupComponent } from './hookup.component';
+import { MicrostepsComponent } from './microsteps.component';
 import { NetsComponent } from './nets.component';
 import { PinsComponent } from './pins.component';
 import type { DrawnBox } from './plan-layout';
@@ -41,6 +42,7 @@ const TABS: readonly TabOption[] = [
   { id: 'coils', label: 'Coils' },
   { id: 'pins', label: 'Pins' },
   { id: 'nets', label: 'Nets' },
+  { id: 'microsteps', label: 'Microsteps' },
   { id: 'steps', label: 'Step by step' },
 ];
 
@@ -61,6 +63,7 @@ const PANELS: readonly ChoiceOption[] = [
     CoilFinderComponent,
     ControlsComponent,
     HookupComponent,
+    MicrostepsComponent,
     NetsComponent,
     OneOfComponent,
     OperationFrameComponent,
@@ -117,6 +120,8 @@ export class WiringPage {
       isStepper: !isBrushed(view.context),
     };
   });
+  /** Tabs that are about one motor. */
+  protected readonly isOfMotor = computed(() => ['coils', 'microsteps', 'steps'].includes(this.tab()));
   protected readonly headline = computed(() => {
     const stops = (this.sight()?.findings ?? []).filter(({ severity }) => severity === 'stop').length;
     const cautions = (this.sight()?.findings ?? []).length - stops;
