@@ -19,6 +19,14 @@ describe('leads on a driver’s outputs', () => {
     const seen = orders([0, 1, 2, 3]).map((order) => turningOf(coils, order));
     const count = (turning: string): number => seen.filter((item) => item === turning).length;
     expect([seen.length, count('one way'), count('the other way'), count('not at all')]).toEqual([24, 4, 4, 16]);
+  });
+
+  // check value 16 (common practice, no source)
+  it('row 16: swapping one coil’s leads reverses the motor, so does the whole order turned round, both coils do not', () => {
+    const coils = [
+      [0, 2],
+      [1, 3],
+    ] as const;
     expect(turningOf(coils, [0, 2, 1, 3])).toBe('one way');
     // One coil's leads swapped reverses, both do not, the whole order turned round does.
     expect(turningOf(coils, [2, 0, 1, 3])).toBe('the other way');

@@ -137,6 +137,20 @@ describe('a supply for four motors', () => {
     expect(planOf(weak).findings.map((finding) => finding.id)).toEqual(['converter-small-rail-1']);
   });
 
+  // check value 11 (common practice, no source)
+  it('row 11: asks for 47 µF at the driver at least, and is content with them', () => {
+    const bulk = (capacitance: string): readonly string[] =>
+      planOf(
+        exampleMachine((machine) =>
+          eachAxis(machine, (axis) => ({ ...axis, feed: { ...axis.feed, capacitance: q(capacitance) } })),
+        ),
+      )
+        .findings.map(({ id }) => id)
+        .filter((id) => id.startsWith('bulk-'));
+    expect(bulk('46 µF').length).toBeGreaterThan(0);
+    expect(bulk('47 µF')).toEqual([]);
+  });
+
   it('names loads that it cannot count, and those that it counts without their ramp', () => {
     const unknown = exampleMachine((machine) =>
       eachAxis(machine, (axis) =>
