@@ -1,5 +1,13 @@
-import { BOX_AIR, driverHeat as heatOf, junctionTemperature, pathSwitches } from '../driver/index.js';
-import { figure, law, type Law } from '../reckoner/index.js';
+import {
+  BOX_AIR,
+  COOLINGS,
+  coolLimit,
+  driverHeat as heatOf,
+  junctionTemperature,
+  pathSwitches,
+} from '../driver/index.js';
+import { figure, law, type Law, type Reckoner } from '../reckoner/index.js';
+import { readQuantity, valueOf } from '../shape/index.js';
 import type { AxisContext } from './axis-context.js';
 import { isBrushed } from './axis-kind.js';
 import { windingResistance } from './electric-figures.js';
@@ -115,3 +123,39 @@ export const driverTemperature = figure<C>({
     compute: ({ theta, heat, growing }) => junctionTemperature({ growing, steady: heat - growing }, theta, BOX_AIR),
   }),
 });
+
+/** A driver as it is cooled. */
+export interface Cooled {
+  readonly words: string;
+  /** Of its silicon in a closed box, with the current in force [°C]; Infinity where it runs away. */
+  readonly temperature: number;
+  /** What the limit has to come down to so that the silicon stays below 125 °C, crest [A]; null where nothing does. */
+  readonly limit: number | null;
+}
+
+/**
+ * A driver bare, with a heat sink, and with sink and fan, from the resistance to air that its sheet says of it bare.
+ * @returns null while its switches, its resistance to air or the limit are not known
+ */
+export function coolingOf(reckoner: Reckoner<C>): readonly Cooled[] | null {
+  const { context } = reckoner;
+  const said = context.axis.driver.specification;
+  const limit = reckoner.value(limitInForce);
+  const theta = valueOf(said.thermalResistance, 'thermal-resistance');
+  const [on, drop] = [valueOf(said.onResistance, 'resistance'), valueOf(said.drop, 'voltage')];
+  if (theta === null || limit === null || (on ?? drop) === null) return null;
+  const isArray = said.type === 'unipolar' && !isBrushed(context);
+  const load = {
+    current: limit,
+    isBrushed: isBrushed(context),
+    switches: pathSwitches(isArray, on, drop),
+    coil: reckoner.value(windingResistance),
+    quiescent: readQuantity(said.quiescent, 'power').value,
+    efficiency: readQuantity(said.efficiency, 'ratio').value,
+  };
+  return COOLINGS.map(({ words, share }) => ({
+    words,
+    temperature: junctionTemperature(heatOf(load), theta * share, BOX_AIR),
+    limit: coolLimit(load, theta * share, BOX_AIR),
+  }));
+}

@@ -43,11 +43,12 @@ export {
   limitRms,
   loadLag,
   microstepTorque,
+  restTorque,
   torqueAtLimit,
   torqueMargin,
   trimmerVoltage,
 } from './torque-figures.js';
-export { driverHeat, driverTemperature, switchHeat } from './heat-figures.js';
+export { coolingOf, driverHeat, driverTemperature, switchHeat, type Cooled } from './heat-figures.js';
 export {
   coilTime,
   coilVoltage,

@@ -1,4 +1,4 @@
-import { BOX_AIR, SAFE_RISE, stuckPins } from '../driver/index.js';
+import { BOX_AIR, COOL_ENOUGH, SAFE_RISE, stuckPins } from '../driver/index.js';
 import { countProof } from '../machine/index.js';
 import { wiringsOf } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -22,9 +22,6 @@ import {
 } from './remedies.js';
 import { advisedLimit, driverCrestMost, idleInForce, limitInForce, torqueAtLimit } from './torque-figures.js';
 import { driverBusLeast, driverBusMost } from './volt-figures.js';
-
-/** Silicon lives longer below this [°C] (common practice, no source). */
-const WARM = 125;
 
 function supplyTooHigh(volts: number, most: number, say: Say, context: AxisContext): Judged | null {
   const remedies = [...lowerVoltage(context), advice('Choose a driver for more volts.')];
@@ -315,7 +312,7 @@ export const ELECTRIC_RULES: readonly Rule[] = [
           sentence: `The driver’s silicon comes to ${hot}; it shuts down at about ${BOX_AIR + SAFE_RISE} °C.`,
           remedies: [advice('Fit a heat sink and a fan.'), advice('Lower the current limit.')],
         };
-      return temperature > WARM
+      return temperature > COOL_ENOUGH
         ? {
             severity: 'caution',
             sentence: `The driver’s silicon comes to ${hot} in a closed box.`,

@@ -319,6 +319,22 @@ export const idleInForce = figure<C>({
   applies: isStepper,
 });
 
+export const restTorque = figure<C>({
+  id: 'rest-torque',
+  name: 'Holding torque at rest',
+  group: 'Torque and speed',
+  symbol: 'T_0',
+  dimension: 'torque',
+  law: law({
+    formula: '{hold} · least of 1 and {idle} · {peak} / (√2 · {rated})',
+    source:
+      'As the holding torque at the limit, with the share of the current that is kept at rest (standard derivation)',
+    inputs: { hold: windingTorque, idle: idleInForce, peak: limitInForce, rated: windingCurrent },
+    compute: ({ hold, idle, peak, rated }) => hold * Math.min(1, (idle * peak) / (Math.SQRT2 * rated)),
+  }),
+  applies: isStepper,
+});
+
 /**
  * Mean and crossing torque of full steps with two phases on, over the static one: (2√2/π) and 1/√2 of the crest
  * (integral of the sinusoidal curve, standard derivation).

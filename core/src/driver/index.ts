@@ -38,3 +38,5 @@ export {
   type StepTable,
   type StuckPin,
 } from './microstep-pattern.js';
+export { COOL_ENOUGH, COOLINGS, coolLimit } from './cooling.js';
+export { currentSteps, stepFor, type CurrentStep, type CurrentSteps } from './current-steps.js';

@@ -43,6 +43,8 @@ export const hookup = record({
   /** How a plugged-in carrier sits, as seen by its motor supply pin. */
   carrier: choice('not-looked', 'right', 'turned'),
   sink: choice('none', 'clear', 'touching'),
+  /** Which way its trimmer raises the current. */
+  trimmer: choice('not-tried', 'clockwise', 'anticlockwise'),
   /** From the driver's motor supply pins to its capacitor. */
   capacitorAt: nullable(quantity('length', positive, 'Capacitor within')),
   cable,
@@ -130,6 +132,7 @@ export const BLANK_HOOKUP: Hookup = {
   regulatorJumper: 'out',
   carrier: 'not-looked',
   sink: 'none',
+  trimmer: 'not-tried',
   capacitorAt: null,
   cable: BLANK_CABLE,
 };

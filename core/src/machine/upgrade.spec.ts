@@ -331,7 +331,7 @@ describe('a document of the seventh version', () => {
         ...without(axis, 'hookup', 'counted'),
         driver: {
           ...axis.driver,
-          specification: without(axis.driver.specification, 'logic', 'microstepTable'),
+          specification: without(axis.driver.specification, 'logic', 'microstepTable', 'currentSteps'),
         },
       })),
     };

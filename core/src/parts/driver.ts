@@ -1,4 +1,4 @@
-import { choice, kinds, nullable, quantity, record, whole, type Of, type Json } from '../shape/index.js';
+import { choice, kinds, list, nullable, quantity, record, text, whole, type Of, type Json } from '../shape/index.js';
 import { guesses, notNegative, positive, share } from './bounds.js';
 import { count, fact, fromPart, word, written, type Cells } from './columns.js';
 import { DRIVER_LOGIC, driverLogic } from './driver-logic.js';
@@ -17,6 +17,20 @@ const currentFormula = kinds({
   linear: { slope: quantity('conductance', positive, 'Amperes per volt'), reads: choice('peak', 'rms') },
 });
 export type CurrentFormula = Of<typeof currentFormula>;
+
+/** A current that is set in steps: by switches whose amperes the case prints, or by a number that a program sends. */
+const currentSteps = kinds({
+  switches: {
+    reads: choice('peak', 'rms'),
+    settings: list(record({ setting: text(12, 1), amperes: quantity('current', positive) }), 32),
+  },
+  number: {
+    reads: choice('peak', 'rms'),
+    most: whole(1, 1023, 'Greatest number'),
+    full: quantity('current', positive, 'Full scale'),
+  },
+});
+export type DriverCurrentSteps = Of<typeof currentSteps>;
 
 const shape = record({
   type: choice('chopper', 'bridge', 'unipolar'),
@@ -48,6 +62,8 @@ const shape = record({
   logic: nullable(driverLogic),
   /** Null: nobody has looked, or it is set by a program. */
   microstepTable: nullable(microstepTable),
+  /** Null: its current is set without steps, or nobody has looked. */
+  currentSteps: nullable(currentSteps),
 });
 export type DriverSpecification = Of<typeof shape>;
 
@@ -71,6 +87,7 @@ const blank: DriverSpecification = {
   efficiency: guess('95 %'),
   logic: null,
   microstepTable: null,
+  currentSteps: null,
 };
 
 /** What older versions lack, as it was when each was asked for the first time: these values never change. */
@@ -93,6 +110,7 @@ const FROZEN: Json = {
   efficiency: { text: '95 %', from: 'assumed', on: null, plusMinus: null },
   logic: null,
   microstepTable: null,
+  currentSteps: null,
 };
 
 const MICROSTEP_COLUMN = 'microstep_table';
@@ -102,7 +120,31 @@ const composed = (cells: Cells): Json => ({
   ...formulaOf(cells),
   ...DRIVER_LOGIC.read(cells),
   microstepTable: microstepTableOf(cells, MICROSTEP_COLUMN),
+  currentSteps: stepsOf(cells[STEPS_COLUMN] ?? ''),
 });
+
+const STEPS_COLUMN = 'current_steps';
+
+/** `peak 1010=1.5 A, 0110=2 A` for switches, `rms 0 to 31 of 2.1 A` for a number. */
+export function stepsText(steps: DriverCurrentSteps | null): string {
+  if (steps === null) return '';
+  return steps.kind === 'switches'
+    ? `${steps.reads} ${steps.settings.map(({ setting, amperes }) => `${setting}=${amperes.text}`).join(', ')}`
+    : `${steps.reads} 0 to ${steps.most} of ${steps.full.text}`;
+}
+
+/** The same read back; what is not understood is handed on for the check to name. */
+export function stepsOf(said: string): Json | null {
+  if (said === '') return null;
+  const [, reads = '', rest = ''] = /^(\S+) (.*)$/.exec(said) ?? [];
+  const number = /^0 to (\d+) of (.*)$/.exec(rest);
+  if (number) return { kind: 'number', reads, most: Number(number[1]), full: fromPart(number[2] ?? '') };
+  const settings = rest.split(',').map((piece) => {
+    const [setting = '', amperes = ''] = piece.trim().split('=');
+    return { setting, amperes: fromPart(amperes) };
+  });
+  return { kind: 'switches', reads, settings };
+}
 
 function formulaOf(cells: Cells): Json {
   const {
@@ -176,6 +218,7 @@ export const driver = partKind<DriverSpecification, typeof shape>({
     fact('driver_efficiency', 'efficiency'),
     ...DRIVER_LOGIC.columns,
     written<DriverSpecification>(MICROSTEP_COLUMN, (item) => microstepTableText(item.microstepTable)),
+    written<DriverSpecification>(STEPS_COLUMN, (item) => stepsText(item.currentSteps)),
   ],
   composed,
   wanted: () => ({

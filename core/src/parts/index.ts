@@ -18,7 +18,13 @@ export { wiring, wiringFor, type MotorSpecification } from './motor.js';
 export { describedAs } from './described.js';
 export { stepAngleSaid } from './step-angle.js';
 export { frame } from './face.js';
-export type { CurrentFormula, DriverSpecification } from './driver.js';
+export {
+  stepsOf as currentStepsOf,
+  stepsText as currentStepsText,
+  type CurrentFormula,
+  type DriverCurrentSteps,
+  type DriverSpecification,
+} from './driver.js';
 export { BLANK_DRIVER_LOGIC, driverLogic, type DriverLogic } from './driver-logic.js';
 export { microstepTableOf, microstepTableText, type MicrostepTable } from './microstep-table.js';
 export { BLANK_CONTROLLER_LOGIC, controllerLogic, type ControllerLogic } from './controller-logic.js';

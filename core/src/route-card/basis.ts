@@ -215,7 +215,7 @@ function firstReach(machine: Machine, number: OperationNumber): Lines {
 
 /** A driver without how it is wired and told: that bears on its wires, not on what it makes of them. */
 function withoutPins(driver: Axis['driver']): Omit<Axis['driver'], 'specification'> & { specification: object } {
-  const { logic: _told, microstepTable: _set, ...specification } = driver.specification;
+  const { logic: _told, microstepTable: _set, currentSteps: _stepped, ...specification } = driver.specification;
   return { ...driver, specification };
 }
 

@@ -14,6 +14,7 @@ export const HOOKUP_LABELS = {
   regulatorJumper: 'Jumper of its regulator',
   carrier: 'How the carrier sits',
   sink: 'Heat sink',
+  trimmer: 'Trimmer raises it',
   capacitorAt: 'Capacitor within',
   cable: 'Motor cable',
 } as const satisfies Readonly<Record<keyof Hookup, string>>;

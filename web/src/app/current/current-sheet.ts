@@ -1,10 +1,13 @@
 import {
   advisedLimit,
   coilAmmeter,
+  driverCrestMost,
   isBrushed,
   isRegulated,
+  limitFromReference,
   limitInForce,
   limitRms,
+  restTorque,
   stallCurrent,
   torqueAtLimit,
   trimmerVoltage,
@@ -16,9 +19,11 @@ import { MACHINE_ASKED, type Axis } from '@crisp-notch/core/machine';
 import { describedAs } from '@crisp-notch/core/parts';
 import { formatNumber } from '@crisp-notch/core/quantity';
 import type { Figure } from '@crisp-notch/core/reckoner';
-import type { Quantity } from '@crisp-notch/core/shape';
+import { readQuantity, type Quantity } from '@crisp-notch/core/shape';
+import { hookupOf } from '@crisp-notch/core/wiring';
 import type { Reckoned } from '../data/subjects';
 import type { SheetCell, SheetRow } from '../ui/sheet/sheet.state';
+import { bandWords, coolingWords, stepWords, turnWords } from './setting-words';
 
 /** An axis with its figures, and what its trimmer was last read at. */
 export interface CurrentOf extends Reckoned<AxisContext> {
@@ -30,6 +35,14 @@ const LIMIT = 'limit';
 const BRUSHED_LIMIT = 'limit of a brushed motor';
 export const TRIMMER = 'trimmer';
 const SCHOOL = 'school';
+export const TURNS = 'turns';
+export const IDLE = 'idle';
+
+const TURNING = [
+  { value: 'not-tried', label: 'not tried' },
+  { value: 'clockwise', label: 'clockwise' },
+  { value: 'anticlockwise', label: 'anticlockwise' },
+];
 
 const SCHOOLS = (advisedLimit.schools?.options ?? []).map(({ id, label }) => ({ value: id, label }));
 const DRIVER = MACHINE_ASKED.driver;
@@ -74,6 +87,29 @@ function intervalWords({ reckoner }: CurrentOf): string {
   return `${least} to ${most} A`;
 }
 
+function bandOf({ axis, reckoner }: CurrentOf): string {
+  const { currentLeast } = axis.driver.specification;
+  const least = currentLeast && readQuantity(currentLeast, 'current').value;
+  return bandWords(least, reckoner.value(advisedLimit), reckoner.value(driverCrestMost));
+}
+
+/** Which switches or number the limit is set by; empty where there are none. */
+function stepOf({ axis, reckoner }: CurrentOf): string {
+  const { currentSteps } = axis.driver.specification;
+  const limit = reckoner.value(limitInForce);
+  return currentSteps === null || limit === null ? '' : stepWords(currentSteps, limit);
+}
+
+/** Which way to turn from what the trimmer reads to what the motor allows; empty while it was not read. */
+function wayOf({ axis, reckoner, trimmer }: CurrentOf): string {
+  const allowed = reckoner.value(advisedLimit);
+  const reads = trimmer && readQuantity(trimmer, 'voltage').value;
+  // A reading sets the limit in force, so the way goes to what the motor allows.
+  const set = reads === null ? null : limitFromReference(axis.driver.specification, reads);
+  if (allowed === null || reads === null || set === null || set === 0) return '';
+  return turnWords(reads, (reads * allowed) / set, hookupOf(axis).trimmer);
+}
+
 const SET: readonly Row[] = [
   {
     key: 'driver',
@@ -109,6 +145,25 @@ const SET: readonly Row[] = [
     cell: ({ axis }) => ({ options: SCHOOLS, chosen: axis.currentSchool }),
   },
   {
+    key: TURNS,
+    label: 'Trimmer raises it',
+    // Asked once somebody turns it.
+    applies: (item) => hasTrimmer(item) && item.trimmer !== null,
+    cell: ({ axis }) => ({ options: TURNING, chosen: hookupOf(axis).trimmer }),
+  },
+  {
+    key: 'band',
+    label: 'It may be set',
+    applies: (item) => hasLimit(item) && bandOf(item) !== '',
+    cell: (item) => ({ words: bandOf(item) }),
+  },
+  {
+    key: 'step',
+    label: 'Set',
+    applies: (item) => stepOf(item) !== '',
+    cell: (item) => ({ words: stepOf(item) }),
+  },
+  {
     key: 'formula',
     label: 'How it is set',
     applies: hasLimit,
@@ -126,6 +181,12 @@ const SET: readonly Row[] = [
 
 const COMES_OF_IT: readonly Row[] = [
   figureRow(trimmerVoltage, 'Turn the trimmer to', hasTrimmer, true),
+  {
+    key: 'way',
+    label: 'From what it reads',
+    applies: (item) => wayOf(item) !== '',
+    cell: (item) => ({ words: wayOf(item) }),
+  },
   figureRow(coilAmmeter, 'Ammeter in one coil, full-step hold', (item) => hasLimit(item) && isStepper(item)),
   figureRow(coilAmmeter, 'Ammeter in a coil, at rest', (item) => !hasLimit(item) && isStepper(item), true),
   figureRow(stallCurrent, 'Stall current', (item) => !hasLimit(item) && !isStepper(item), true),
@@ -142,6 +203,21 @@ const COMES_OF_IT: readonly Row[] = [
   figureRow(advisedLimit, 'The motor allows', hasLimit),
   figureRow(windingCurrent, 'Its rating', (item) => !hasLimit(item)),
   figureRow(torqueAtLimit, 'Holding torque then', isStepper),
+  {
+    key: IDLE,
+    label: DRIVER.idleShare.label,
+    remark: 'Share of the limit.',
+    applies: (item) => hasLimit(item) && isStepper(item),
+    cell: ({ axis }) => ({ asked: DRIVER.idleShare, value: axis.driver.idleShare }),
+  },
+  figureRow(restTorque, 'Holding torque at rest', (item) => hasLimit(item) && isStepper(item)),
+  {
+    key: 'cooling',
+    label: 'Driver’s silicon',
+    remark: 'In a closed box; sink and fan by common practice.',
+    applies: (item) => coolingWords(item.reckoner) !== '',
+    cell: ({ reckoner }) => ({ words: coolingWords(reckoner) }),
+  },
 ];
 
 /** What can be said for a limit that nothing is against: nothing while it or what the motor allows is not known. */

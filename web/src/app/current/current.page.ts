@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { advisedLimit, isRegulated, limitFromReference } from '@crisp-notch/core/drive-line';
-import type { Axis } from '@crisp-notch/core/machine';
+import type { Axis, Hookup } from '@crisp-notch/core/machine';
 import { quantityOf, readQuantity, type Quantity } from '@crisp-notch/core/shape';
+import { hookupOf } from '@crisp-notch/core/wiring';
 import { map } from 'rxjs';
 import { today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
@@ -14,7 +15,7 @@ import { SheetComponent, type SheetChoice, type SheetGroup } from '../ui/sheet/s
 import type { SheetChange, SheetColumn } from '../ui/sheet/sheet.state';
 import { UnbrokenPipe } from '../ui/unbroken.pipe';
 import { QuotedExampleComponent } from './quoted-example.component';
-import { currentRows, hasTrimmer, inFavour, TRIMMER } from './current-sheet';
+import { currentRows, hasTrimmer, IDLE, inFavour, TRIMMER, TURNS } from './current-sheet';
 
 const withLimit = (axis: Axis, currentLimit: Quantity | null): Axis => ({
   ...axis,
@@ -78,11 +79,7 @@ export class CurrentPage {
       axes: document.axes.map((axis) =>
         changes
           .filter(({ columnId }) => columnId === axis.id)
-          .reduce(
-            (changed, change) =>
-              change.key === TRIMMER ? this.read(changed, change.value) : withLimit(changed, change.value),
-            axis,
-          ),
+          .reduce((changed, change) => this.changed(changed, change), axis),
       ),
     }));
     if (readings.length > 0)
@@ -94,6 +91,12 @@ export class CurrentPage {
       }));
   }
 
+  private changed(axis: Axis, { key, value }: SheetChange): Axis {
+    if (key === TRIMMER) return this.read(axis, value);
+    if (key !== IDLE) return withLimit(axis, value);
+    return value ? { ...axis, driver: { ...axis.driver, idleShare: value } } : axis;
+  }
+
   /** A voltage read at the trimmer says which limit is really set; one that is taken back takes its limit with it. */
   private read(axis: Axis, reading: Quantity | null): Axis {
     if (!reading) return axis.driver.currentLimit?.from === 'measured' ? withLimit(axis, null) : axis;
@@ -103,7 +106,14 @@ export class CurrentPage {
       : withLimit(axis, quantityOf(`${Number(limit.toPrecision(4))} A`, 'measured', today()));
   }
 
-  protected choose({ columnId, option }: SheetChoice): void {
+  protected choose({ columnId, key, option }: SheetChoice): void {
+    if (key === TURNS) {
+      this.store.editAxis(columnId, 'hookup.trimmer', (axis) => ({
+        ...axis,
+        hookup: { ...hookupOf(axis), trimmer: option as Hookup['trimmer'] },
+      }));
+      return;
+    }
     const view = this.views().find(({ axis }) => axis.id === columnId);
     if (view) this.store.chooseSchool(view, advisedLimit, option);
   }

@@ -5,7 +5,8 @@ import { CABLE_LABELS, HOOKUP_LABELS, hookupOf } from '@crisp-notch/core/wiring'
 import type { AxisView } from '../data/design-store';
 import type { ChoiceOption } from '../ui/select.component';
 
-type Worded = Exclude<keyof Hookup, 'cable' | 'inputResistor' | 'capacitorAt' | 'logicRail'>;
+/** What is asked in words; the trimmer's way is asked where the current is set. */
+type Worded = Exclude<keyof Hookup, 'cable' | 'inputResistor' | 'capacitorAt' | 'logicRail' | 'trimmer'>;
 
 const OPTIONS: Readonly<Record<Worded, readonly ChoiceOption[]>> = {
   ground: [

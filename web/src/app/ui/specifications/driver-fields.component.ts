@@ -8,12 +8,15 @@ import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
 import { WholeFieldComponent } from '../whole-field.component';
+import { CurrentStepsFieldsComponent } from './current-steps-fields.component';
 import { DriverLogicFieldsComponent } from './driver-logic-fields.component';
 
 const FORMULAS: readonly ChoiceOption[] = [
-  { value: 'none', label: 'not by a reference voltage' },
+  { value: 'none', label: 'nobody has said' },
   { value: 'sense-resistor', label: 'sense resistor and gain' },
   { value: 'linear', label: 'amperes per volt' },
+  { value: 'switches', label: 'a table of switches' },
+  { value: 'number', label: 'a number that a program sends' },
 ];
 const TYPES: readonly ChoiceOption[] = [
   { value: 'chopper', label: 'current chopper, step and direction' },
@@ -38,6 +41,7 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
   selector: 'cn-driver-fields',
   imports: [
     ChoiceFieldComponent,
+    CurrentStepsFieldsComponent,
     DriverLogicFieldsComponent,
     FoldComponent,
     QuantityFieldComponent,
@@ -98,6 +102,9 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
           "
         />
       }
+    }
+    @if (specification().currentSteps; as steps) {
+      <cn-current-steps-fields [steps]="steps" (changed)="change({ currentSteps: $event })" />
     }
     <cn-quantity-field
       [asked]="asked.currentMost"
@@ -241,7 +248,9 @@ export class DriverFieldsComponent {
   protected readonly voltKinds = VOLT_KINDS;
   protected readonly types = TYPES;
   protected readonly switchings = SWITCHINGS;
-  protected readonly formulaKind = computed(() => this.specification().formula?.kind ?? 'none');
+  protected readonly formulaKind = computed(
+    () => this.specification().formula?.kind ?? this.specification().currentSteps?.kind ?? 'none',
+  );
   protected readonly sense = computed(() => this.formulaOf('sense-resistor'));
   protected readonly linear = computed(() => this.formulaOf('linear'));
 
@@ -256,10 +265,14 @@ export class DriverFieldsComponent {
 
   protected setFormula(kind: string): void {
     const assumed = (text: string): ReturnType<typeof quantityOf> => quantityOf(text, 'assumed');
-    if (kind === 'sense-resistor')
-      this.change({ formula: { kind, gain: assumed('8'), senseResistor: assumed('0.1 Ω') } });
-    else if (kind === 'linear') this.change({ formula: { kind, slope: assumed('1 A/V'), reads: 'peak' } });
-    else this.change({ formula: null });
+    const set = (change: Partial<DriverSpecification>): void => {
+      this.change({ formula: null, currentSteps: null, ...change });
+    };
+    if (kind === 'sense-resistor') set({ formula: { kind, gain: assumed('8'), senseResistor: assumed('0.1 Ω') } });
+    else if (kind === 'linear') set({ formula: { kind, slope: assumed('1 A/V'), reads: 'peak' } });
+    else if (kind === 'switches') set({ currentSteps: { kind, reads: 'peak', settings: [] } });
+    else if (kind === 'number') set({ currentSteps: { kind, reads: 'rms', most: 31, full: assumed('2 A') } });
+    else set({});
   }
 
   private formulaOf<K extends CurrentFormula['kind']>(kind: K): Extract<CurrentFormula, { kind: K }> | null {
