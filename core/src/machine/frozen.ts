@@ -63,5 +63,6 @@ export const FROZEN_WIRING: Json = {
   switches: [],
   controls: [],
   pins: [],
+  box: { rise: null, fan: null, sizes: [] },
   done: [],
 };

@@ -13,8 +13,12 @@ const cable = record({
   shield: choice('none', 'one-end', 'both-ends'),
   /** What lies in the same loom. */
   beside: choice('apart', 'together'),
+  diameter: nullable(quantity('length', positive, 'Cable diameter')),
   /** Flexing in a chain, or still. */
   flexes: flag(),
+  /** Of the chain: the radius it bends to, and the height inside. */
+  bend: nullable(quantity('length', positive, 'Chain bends to')),
+  inside: nullable(quantity('length', positive, 'Chain inside')),
   isRelieved: flag(),
   /** A plug between driver and motor can be pulled while the driver is live. */
   plug: text(60),
@@ -102,6 +106,12 @@ export const wiringShape = record({
   switches: list(switchShape, 40),
   controls: list(control, 12),
   pins: list(pin, 200),
+  /** The box that supplies, drivers and controller sit in. */
+  box: record({
+    rise: nullable(quantity('temperature-difference', positive, 'Rise allowed')),
+    fan: nullable(quantity('flow', positive, 'Fan moves')),
+    sizes: list(record({ item: text(80, 1), size: text(40) }), 60),
+  }),
   done: list(done, 300),
 });
 export type MachineWiring = Of<typeof wiringShape>;
@@ -113,7 +123,10 @@ const BLANK_CABLE: Cable = {
   length: null,
   shield: 'none',
   beside: 'apart',
+  diameter: null,
   flexes: false,
+  bend: null,
+  inside: null,
   isRelieved: false,
   plug: '',
 };
@@ -143,6 +156,7 @@ export const BLANK_WIRING: MachineWiring = {
   switches: [],
   controls: [],
   pins: [],
+  box: { rise: null, fan: null, sizes: [] },
   done: [],
 };
 

@@ -304,6 +304,8 @@ export const MACHINE_ASKED = {
   auxiliary: askedOf(auxiliary),
   carriage: askedOf(carriage),
   hookup: askedOf(hookup),
+  cable: askedOf(hookup.fields.cable),
+  box: askedOf(wiringShape.fields.box),
   job: { linear: askedOf(job.variants.linear), rotary: askedOf(job.variants.rotary) },
   faults: { linear: askedOf(faults.variants.linear), rotary: askedOf(faults.variants.rotary) },
 } as const;

@@ -331,7 +331,14 @@ describe('a document of the seventh version', () => {
         ...without(axis, 'hookup', 'counted'),
         driver: {
           ...axis.driver,
-          specification: without(axis.driver.specification, 'logic', 'microstepTable', 'currentSteps'),
+          specification: without(
+            axis.driver.specification,
+            'logic',
+            'microstepTable',
+            'currentSteps',
+            'noise',
+            'protection',
+          ),
         },
       })),
     };

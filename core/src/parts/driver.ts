@@ -64,6 +64,10 @@ const shape = record({
   microstepTable: nullable(microstepTable),
   /** Null: its current is set without steps, or nobody has looked. */
   currentSteps: nullable(currentSteps),
+  /** How its switching is heard; null: nobody said. */
+  noise: nullable(choice('loud', 'quiet', 'silent')),
+  /** What it switches itself off for, e.g. heat, a short. */
+  protection: text(60),
 });
 export type DriverSpecification = Of<typeof shape>;
 
@@ -88,6 +92,8 @@ const blank: DriverSpecification = {
   logic: null,
   microstepTable: null,
   currentSteps: null,
+  noise: null,
+  protection: '',
 };
 
 /** What older versions lack, as it was when each was asked for the first time: these values never change. */
@@ -111,6 +117,8 @@ const FROZEN: Json = {
   logic: null,
   microstepTable: null,
   currentSteps: null,
+  noise: null,
+  protection: '',
 };
 
 const MICROSTEP_COLUMN = 'microstep_table';
@@ -218,6 +226,8 @@ export const driver = partKind<DriverSpecification, typeof shape>({
     fact('driver_efficiency', 'efficiency'),
     ...DRIVER_LOGIC.columns,
     written<DriverSpecification>(MICROSTEP_COLUMN, (item) => microstepTableText(item.microstepTable)),
+    word('noise', 'noise'),
+    word('protection', 'protection'),
     written<DriverSpecification>(STEPS_COLUMN, (item) => stepsText(item.currentSteps)),
   ],
   composed,

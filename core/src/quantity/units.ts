@@ -30,6 +30,7 @@ export type Dimension =
   | 'temperature-difference'
   | 'thermal-resistance'
   | 'frequency'
+  | 'flow'
   | 'time'
   | 'power'
   | 'ratio'
@@ -182,6 +183,11 @@ export const UNITS: readonly Unit[] = [
   unit('temperature-difference', 'K', '1', 'kelvin °c degc'),
   unit('temperature-difference', '°F', '5/9', 'degf'),
   unit('thermal-resistance', 'K/W', '1', '°c/w c/w'),
+  unit('flow', 'm³/s', '1', 'm3/s'),
+  unit('flow', 'm³/h', '1/3600', 'm3/h'),
+  unit('flow', 'L/min', '1/60000', 'l/min litre/min'),
+  // A foot of 0.3048 m, cubed, in a minute.
+  unit('flow', 'ft³/min', '0.0004719474432', 'ft3/min cfm'),
   unit('frequency', 'Hz', '1', 'steps/s pulses/s'),
   unit('frequency', 'kHz', '1000', ''),
   unit('frequency', 'MHz', '1000000', ''),
@@ -294,6 +300,7 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   temperature: ['°C', '°C'],
   'temperature-difference': ['K', '°F'],
   'thermal-resistance': ['K/W', 'K/W'],
+  flow: ['m³/h', 'ft³/min'],
   frequency: ['Hz', 'Hz'],
   time: ['s', 's'],
   power: ['W', 'W'],

@@ -213,10 +213,13 @@ function firstReach(machine: Machine, number: OperationNumber): Lines {
   }
 }
 
+/** What of a driver bears on no torque, speed or step. */
+const OF_WIRES: readonly string[] = ['logic', 'microstepTable', 'currentSteps', 'noise', 'protection'];
+
 /** A driver without how it is wired and told: that bears on its wires, not on what it makes of them. */
 function withoutPins(driver: Axis['driver']): Omit<Axis['driver'], 'specification'> & { specification: object } {
-  const { logic: _told, microstepTable: _set, currentSteps: _stepped, ...specification } = driver.specification;
-  return { ...driver, specification };
+  const said = Object.entries(driver.specification).filter(([key]) => !OF_WIRES.includes(key));
+  return { ...driver, specification: Object.fromEntries(said) };
 }
 
 /**
@@ -293,6 +296,7 @@ function railLines({ supplies, converters, auxiliaries }: Machine): Lines {
 const jobSaid = ({ id, letter, job, carriage }: Axis): Lines => saidLines(id, letter, { job, carriage });
 function controllerLines({ controller }: Machine): Lines {
   const { logic: _told, ...specification } = controller.specification;
+  // What its pins give is known or not; what it sends does not change by it.
   return saidLines('controller', 'Controller', { controller: { ...controller, specification } });
 }
 

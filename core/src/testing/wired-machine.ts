@@ -44,6 +44,7 @@ export function wiredRouter(said: Wired = {}): Machine {
   const [first] = machine.supplies as [Machine['supplies'][number]];
   const volts = (id: string, text: string): Machine['supplies'][number] => ({
     ...newSupply(id),
+    fuse: quantityOf('6.3 A'),
     specification: { ...first.specification, voltage: quantityOf(text), current: quantityOf('10 A') },
   });
   const wired = (axis: Axis): Axis => ({

@@ -310,9 +310,13 @@ function verdictOf(item: CheckLine, done: LineDone | undefined): LineState['verd
 }
 
 /** The list with what was found line by line. */
-export function lineStates(context: CheckOffContext): readonly LineState[] {
-  const byLine = new Map(context.machine.wiring.done.map((item) => [item.line, item]));
-  return checkLines(context).map((item) => {
+export const lineStates = (context: CheckOffContext): readonly LineState[] =>
+  statesOf(context.machine, checkLines(context));
+
+/** Lines of any list with what was found in each. */
+export function statesOf(machine: Machine, lines: readonly CheckLine[]): readonly LineState[] {
+  const byLine = new Map(machine.wiring.done.map((item) => [item.line, item]));
+  return lines.map((item) => {
     const done = byLine.get(item.id);
     const reads = done?.isOpen ? 'open' : ((item.kind === 'ohms' ? done?.ohms : done?.volts)?.text ?? '');
     return { ...item, done: done ?? null, verdict: verdictOf(item, done), reads: item.kind === 'tick' ? '' : reads };

@@ -2,6 +2,7 @@ import { stopsFirst, type Finding } from '../finding/index.js';
 import { BULK_RULES } from './rules/bulk.js';
 import { CABLE_RULES } from './rules/cables.js';
 import { CARRIER_RULES } from './rules/carrier.js';
+import { FUSE_RULES } from './rules/fuses.js';
 import { GROUND_RULES } from './rules/ground.js';
 import { LEAD_RULES } from './rules/leads.js';
 import { LEVEL_RULES } from './rules/levels.js';
@@ -16,6 +17,7 @@ export const WIRING_RULES: readonly WiringRule[] = [
   ...LEVEL_RULES,
   ...OPEN_INPUT_RULES,
   ...BULK_RULES,
+  ...FUSE_RULES,
   ...REGULATOR_RULES,
   ...CARRIER_RULES,
   ...SWITCH_RULES,

@@ -20,10 +20,8 @@ export const HOOKUP_LABELS = {
 } as const satisfies Readonly<Record<keyof Hookup, string>>;
 
 export const CABLE_LABELS = {
-  length: 'Length',
   shield: 'Shield grounded',
-  beside: 'Beside signal cables',
   flexes: 'Moves in a chain',
   isRelieved: 'Relieved of strain',
   plug: 'Plug',
-} as const satisfies Readonly<Record<keyof Cable, string>>;
+} as const satisfies Readonly<Partial<Record<keyof Cable, string>>>;

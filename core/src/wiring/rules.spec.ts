@@ -35,7 +35,10 @@ const cable = (change: Partial<Cable>): Partial<Hookup> => ({
     length: quantityOf('2 m'),
     shield: 'none',
     beside: 'apart',
+    diameter: null,
     flexes: false,
+    bend: null,
+    inside: null,
     isRelieved: false,
     plug: '',
     ...change,
@@ -265,6 +268,26 @@ const TRIALS: readonly { readonly id: string; readonly has: Wired; readonly hasN
       stop: false,
     },
     {
+      id: 'bend-tight',
+      has: {
+        hookup: cable({ flexes: true, isRelieved: true, diameter: quantityOf('7 mm'), bend: quantityOf('38 mm') }),
+      },
+      hasNot: {
+        hookup: cable({ flexes: true, isRelieved: true, diameter: quantityOf('7 mm'), bend: quantityOf('70 mm') }),
+      },
+      stop: false,
+    },
+    {
+      id: 'chain-full',
+      has: {
+        hookup: cable({ flexes: true, isRelieved: true, diameter: quantityOf('9.5 mm'), inside: quantityOf('10 mm') }),
+      },
+      hasNot: {
+        hookup: cable({ flexes: true, isRelieved: true, diameter: quantityOf('9 mm'), inside: quantityOf('10 mm') }),
+      },
+      stop: false,
+    },
+    {
       id: 'pin-twice',
       has: {
         wiring: {
@@ -382,6 +405,21 @@ describe('a finding of wiring', () => {
     expect(finding(six(halves, 'series'), 'six-on-four').sentence).toContain('R, L and I in place of 2R, 4L and I/√2');
     expect(found(six(ends, 'series'))).not.toContain('caution six-on-four');
     expect(found(six(halves, 'half'))).not.toContain('caution six-on-four');
+  });
+
+  it('asks for a fuse at every supply, as a stop where a battery would feed the short', () => {
+    const without = (type: 'mains' | 'battery' | 'other'): readonly string[] => {
+      const machine = wiredRouter();
+      const supplies = machine.supplies.map((item) => ({
+        ...item,
+        fuse: null,
+        specification: { ...item.specification, type },
+      }));
+      return judged({ ...machine, supplies }).map(({ severity, id }) => `${severity} ${id}`);
+    };
+    expect(without('mains')).toEqual(['caution no-fuse', 'caution no-fuse']);
+    expect(without('battery')).toEqual(['stop no-fuse', 'stop no-fuse']);
+    expect(without('other')).toEqual([]);
   });
 
   it('counts the channels that the controller has', () => {

@@ -6,6 +6,11 @@ import { axisRule, rewired } from '../rule.js';
 /** From here on what lies together matters (common practice, no source) [m]. */
 const LONG = 0.5;
 
+/** Radius over diameter that a flexing cable bears (common practice, no source). */
+const BEND_LEAST = 10;
+/** Share of a chain's height that a cable may take (common practice, no source). */
+const FILL_MOST = 0.9;
+
 export const CABLE_RULES = [
   axisRule('one-loom', (axis, { cable }, { say }) => {
     const length = valueOf(cable.length, 'length');
@@ -44,6 +49,27 @@ export const CABLE_RULES = [
         }
       : null,
   ),
+  axisRule('bend-tight', (axis, { cable }, { say }) => {
+    const [diameter, bend] = [valueOf(cable.diameter, 'length'), valueOf(cable.bend, 'length')];
+    if (!cable.flexes || diameter === null || bend === null || bend >= BEND_LEAST * diameter * (1 - 1e-9)) return null;
+    return {
+      severity: 'caution',
+      sentence: `its chain bends a cable of ${say(diameter, 'length')} to ${say(bend, 'length')}; ${BEND_LEAST} times its diameter, ${say(BEND_LEAST * diameter, 'length')}, is the least that lasts.`,
+      remedies: [advice('Take a chain of a larger radius, or a thinner cable made for flexing.')],
+      field: HOOKUP_LABELS.cable,
+    };
+  }),
+  axisRule('chain-full', (axis, { cable }, { say }) => {
+    const [diameter, inside] = [valueOf(cable.diameter, 'length'), valueOf(cable.inside, 'length')];
+    if (!cable.flexes || diameter === null || inside === null || diameter <= FILL_MOST * inside * (1 + 1e-9))
+      return null;
+    return {
+      severity: 'caution',
+      sentence: `a cable of ${say(diameter, 'length')} in a chain of ${say(inside, 'length')} inside has no air to move: it twists and breaks.`,
+      remedies: [advice(`Take a chain of ${say(diameter / FILL_MOST, 'length')} inside at least.`)],
+      field: HOOKUP_LABELS.cable,
+    };
+  }),
   axisRule('no-relief', (axis, { cable }) =>
     cable.flexes && !cable.isRelieved
       ? {

@@ -15,6 +15,7 @@ import { SheetComponent, type SheetChoice, type SheetGroup } from '../ui/sheet/s
 import type { SheetChange, SheetColumn } from '../ui/sheet/sheet.state';
 import { UnbrokenPipe } from '../ui/unbroken.pipe';
 import { QuotedExampleComponent } from './quoted-example.component';
+import { DriversBesideComponent } from './drivers-beside.component';
 import { currentRows, hasTrimmer, IDLE, inFavour, TRIMMER, TURNS } from './current-sheet';
 
 const withLimit = (axis: Axis, currentLimit: Quantity | null): Axis => ({
@@ -27,6 +28,7 @@ const withLimit = (axis: Axis, currentLimit: Quantity | null): Axis => ({
   selector: 'cn-current-page',
   imports: [
     CautionComponent,
+    DriversBesideComponent,
     FoldComponent,
     OperationFrameComponent,
     QuotedExampleComponent,

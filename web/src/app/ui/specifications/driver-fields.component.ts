@@ -5,6 +5,7 @@ import { askedOf, isGuessed, quantityOf, withCount } from '@crisp-notch/core/sha
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { FoldComponent } from '../fold.component';
+import { NameFieldComponent } from '../name-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
 import { WholeFieldComponent } from '../whole-field.component';
@@ -31,6 +32,12 @@ const READS: readonly ChoiceOption[] = [
   { value: 'peak', label: 'the crest' },
   { value: 'rms', label: 'RMS' },
 ];
+const NOISES: readonly ChoiceOption[] = [
+  { value: '', label: 'nobody said' },
+  { value: 'loud', label: 'heard' },
+  { value: 'quiet', label: 'quiet' },
+  { value: 'silent', label: 'not heard' },
+];
 const VOLT_KINDS: readonly ChoiceOption[] = [
   { value: 'dc', label: 'direct current' },
   { value: 'ac', label: 'alternating current' },
@@ -44,6 +51,7 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
     CurrentStepsFieldsComponent,
     DriverLogicFieldsComponent,
     FoldComponent,
+    NameFieldComponent,
     QuantityFieldComponent,
     WholeFieldComponent,
   ],
@@ -211,6 +219,17 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         <p class="small quiet">Nobody has said how its inputs are made. The wiring plan asks for it.</p>
         <button type="button" class="link" (click)="change({ logic: blankLogic })">Say how its inputs are made</button>
       }
+      <cn-choice-field
+        label="Its switching is"
+        [options]="noises"
+        [value]="specification().noise ?? ''"
+        (changed)="setNoise($event)"
+      />
+      <cn-name-field
+        label="Protected from"
+        [value]="specification().protection"
+        (changed)="change({ protection: $event.slice(0, 60) })"
+      />
     </cn-fold>
   `,
   styles: `
@@ -236,6 +255,7 @@ export class DriverFieldsComponent {
   protected readonly mostVolts = computed(() => aboveEnd(this.specification().voltageLeast, 'voltage'));
   protected readonly leastCurrent = computed(() => belowEnd(this.specification().currentMost, 'current'));
   protected readonly mostCurrent = computed(() => aboveEnd(this.specification().currentLeast, 'current'));
+  protected readonly noises = NOISES;
   protected readonly blankLogic = BLANK_DRIVER_LOGIC;
   protected readonly logicHeld = computed(() => {
     const { logic } = this.specification();
@@ -256,6 +276,11 @@ export class DriverFieldsComponent {
 
   protected change(change: Partial<DriverSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });
+  }
+
+  protected setNoise(value: string): void {
+    const found = NOISES.find((item) => item.value === value)?.value ?? '';
+    this.change({ noise: found === '' ? null : (found as DriverSpecification['noise']) });
   }
 
   protected setType(value: string): void {
