@@ -21,6 +21,8 @@ const MACHINE_VIEWS = [
   'wiring?see=pins',
   'wiring?see=nets',
   'wiring?see=steps',
+  'wiring?see=microsteps',
+  'wiring?see=box',
   'current',
   'moves',
   'checks',

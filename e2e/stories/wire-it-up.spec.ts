@@ -175,3 +175,40 @@ test('a stuck pin is found by counting, and the setting is put right', async ({ 
   await page.getByLabel('Turns of the motor').fill('1');
   await expect(page.locator('cn-microsteps').getByRole('status').last()).toContainText('Proven: it runs 1/8, as set');
 });
+
+test('the box: heat and air from the design, a fan that is too small, and what was seen', async ({ page }) => {
+  await demoWiring(page, 'Fret mill');
+  await page.getByRole('tab', { name: 'Box' }).click();
+  const box = page.locator('cn-box');
+  await expect(box.getByRole('row', { name: /^Driver Y2/ })).toContainText('W');
+  await expect(box).toContainText('in a closed box');
+  await box.getByLabel('Fan moves').fill('5');
+  await expect(box).toContainText('the fan moves 5 m³/h');
+  await box.getByLabel('Fan moves').fill('50');
+  await expect(box.getByRole('list', { name: 'What would go wrong' })).toHaveCount(0);
+  await box.getByLabel('Size of Driver X').fill('20 × 15 × 12 mm');
+  await box.getByLabel('Size of Driver X').press('Tab');
+  await box.getByRole('checkbox', { name: /^Earth joined/ }).check();
+  await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
+  await page.reload();
+  await page.getByRole('tab', { name: 'Box' }).click();
+  await expect(box.getByLabel('Size of Driver X')).toHaveValue('20 × 15 × 12 mm');
+  await expect(box.getByRole('checkbox', { name: /^Earth joined/ })).toBeChecked();
+});
+
+test('drivers of the shelf stand side by side for the motor and supply that are there, and one is taken', async ({
+  page,
+}) => {
+  await demoWiring(page, 'Fret mill');
+  await page.goto(page.url().replace('wiring', 'current'));
+  await page.getByText('Drivers side by side').click();
+  const beside = page.locator('cn-drivers-beside');
+  for (const name of [/^Quiet chopper driver/, /^Boxed chopper driver/])
+    await choose(beside.getByRole('combobox', { name: 'Choose a driver from the shelf' }), name);
+  const quiet = beside.getByRole('region', { name: /^Quiet/ });
+  await expect(quiet).toContainText('5.5 to 28 V, fits');
+  await expect(quiet).toContainText('1/256');
+  await expect(beside.getByRole('region', { name: /^Boxed/ })).toContainText('20 to 50 V, fits');
+  await quiet.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByRole('row', { name: /^Driver/ }).first()).toContainText('Quiet chopper driver');
+});

@@ -60,13 +60,14 @@ export interface BoxContext {
   readonly say: Say;
 }
 
-function supplyItems({ supplies }: BoxContext): readonly Omit<BoxItem, 'size'>[] {
+function supplyItems({ supplies, machine }: BoxContext): readonly Omit<BoxItem, 'size'>[] {
+  const names = machine.supplies.map(({ name }) => name);
   return supplies.map(({ supply, voltage, totals }, index) => {
     const isBattery = supply.specification.type === 'battery';
     const out = voltage === null || totals.missing.length > 0 ? null : totals.computed * voltage;
     return {
       id: supply.id,
-      name: shortName(supply.name) || `Supply ${index + 1}`,
+      name: shortName(supply.name, names) || `Supply ${index + 1}`,
       heat: isBattery ? 0 : out === null ? null : out * (1 / SUPPLY_EFFICIENCY - 1),
       by: isBattery ? 'a battery' : `what it gives, at ${SUPPLY_EFFICIENCY * 100} %`,
     };
@@ -74,12 +75,13 @@ function supplyItems({ supplies }: BoxContext): readonly Omit<BoxItem, 'size'>[]
 }
 
 function converterItems({ machine, around }: BoxContext): readonly Omit<BoxItem, 'size'>[] {
+  const names = machine.converters.map(({ name }) => name);
   return machine.converters.map((item) => {
     const { reckoner } = converterSubject(machine, item, around);
     const [taken, given] = [reckoner.value(converterDraw), reckoner.value(railDraw)];
     return {
       id: item.id,
-      name: shortName(item.name) || 'Converter',
+      name: shortName(item.name, names) || 'Converter',
       heat: taken === null || given === null ? null : taken - given,
       by: `at ${item.specification.efficiency.text}`,
     };
@@ -147,7 +149,7 @@ export function boxSight(context: BoxContext): BoxSight {
       id: 'fan-small',
       severity: 'caution',
       place,
-      sentence: `${say(heat, 'power')} at a rise of ${say(rise, 'temperature-difference')} want ${say(wanted, 'flow')}; the fan moves ${say(given, 'flow')}, and the air gets ${say(heat / (AIR * given), 'temperature-difference')} warmer.`,
+      sentence: `${say(heat, 'power', 0.05 * heat)} at a rise of ${say(rise, 'temperature-difference')} want ${say(wanted, 'flow', 0.05 * wanted)}; the fan moves ${say(given, 'flow')}, and the air gets ${say(heat / (AIR * given), 'temperature-difference', 1)} warmer.`,
       remedies: [advice('Take a larger fan, with free openings opposite to it; filters halve what it moves.')],
     });
   if (given === null && heat > CLOSED_MOST)
@@ -155,8 +157,10 @@ export function boxSight(context: BoxContext): BoxSight {
       id: 'box-closed',
       severity: 'caution',
       place,
-      sentence: `${say(heat, 'power')} in a closed box: about ${say(CLOSED_MOST, 'power')} leave through walls of a shoebox’s size.`,
-      remedies: [advice(`Give it a fan of ${say(wanted, 'flow')} and openings, or put the supply outside.`)],
+      sentence: `${say(heat, 'power', 0.05 * heat)} in a closed box: about ${say(CLOSED_MOST, 'power')} leave through walls of a shoebox’s size.`,
+      remedies: [
+        advice(`Give it a fan of ${say(wanted, 'flow', 0.05 * wanted)} and openings, or put the supply outside.`),
+      ],
     });
   return {
     items,

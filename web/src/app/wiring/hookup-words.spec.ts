@@ -66,12 +66,13 @@ describe('a cable in a line', () => {
       cableWords({
         ...cable,
         length: quantityOf('2 m'),
+        diameter: quantityOf('7 mm'),
         shield: 'one-end',
         beside: 'together',
         flexes: true,
         plug: 'round',
       }),
-    ).toBe('2 m, shield at one end, with signal cables, in a chain, round');
+    ).toBe('2 m, ⌀ 7 mm, shield at one end, with signal cables, in a chain, round');
   });
 });
 

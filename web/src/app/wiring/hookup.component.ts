@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { toSignal } from '@angular/core/rxjs-interop';
 import { BLANK_DRIVER_LOGIC, type DriverLogic } from '@crisp-notch/core/parts';
 import type { Quantity } from '@crisp-notch/core/shape';
-import type { Axis, Cable, Hookup } from '@crisp-notch/core/machine';
+import { MACHINE_ASKED, type Axis, type Cable, type Hookup } from '@crisp-notch/core/machine';
 import { CABLE_LABELS, hookupOf } from '@crisp-notch/core/wiring';
 import { InputTextModule } from 'primeng/inputtext';
 import { DesignStore, type AxisView } from '../data/design-store';
@@ -59,9 +59,14 @@ import { railOptions } from './rail-options';
       }
       <cn-fold heading="Motor cable" [held]="[cableSaid()]">
         <cn-quantity-field
-          [asked]="{ label: cableLabels.length, dimension: 'length', isOptional: true }"
+          [asked]="cableAsked.length"
           [value]="hookup().cable.length"
           (changed)="setCable({ length: $event })"
+        />
+        <cn-quantity-field
+          [asked]="cableAsked.diameter"
+          [value]="hookup().cable.diameter"
+          (changed)="setCable({ diameter: $event })"
         />
         @for (key of cableKeys; track key) {
           <cn-choice-field
@@ -74,6 +79,20 @@ import { railOptions } from './rail-options';
         <cn-tick [isTicked]="hookup().cable.flexes" (ticked)="setCable({ flexes: $event })">{{
           cableLabels.flexes
         }}</cn-tick>
+        @if (hookup().cable.flexes) {
+          <cn-quantity-field
+            [asked]="cableAsked.bend"
+            [value]="hookup().cable.bend"
+            (changed)="setCable({ bend: $event })"
+            remark="The radius of its bend."
+          />
+          <cn-quantity-field
+            [asked]="cableAsked.inside"
+            [value]="hookup().cable.inside"
+            (changed)="setCable({ inside: $event })"
+            remark="Its height, less what else lies in it."
+          />
+        }
         <cn-tick [isTicked]="hookup().cable.isRelieved" (ticked)="setCable({ isRelieved: $event })">{{
           cableLabels.isRelieved
         }}</cn-tick>
@@ -116,6 +135,7 @@ export class HookupComponent {
   private readonly document = toSignal(this.store.document$);
   protected readonly blank = BLANK_DRIVER_LOGIC;
   protected readonly cableLabels = CABLE_LABELS;
+  protected readonly cableAsked = MACHINE_ASKED.cable;
   protected readonly cableOptions = CABLE_OPTIONS;
   protected readonly cableKeys = ['shield', 'beside'] as const;
   protected readonly plugId = 'cable-plug';

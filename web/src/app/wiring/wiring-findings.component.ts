@@ -24,7 +24,7 @@ import { UnbrokenPipe } from '../ui/unbroken.pipe';
                 <p class="small">{{ remedy.words | cnUnbroken }}</p>
               }
             }
-            @if (finding.place.page === 'wiring') {
+            @if (isLinked() && finding.place.page === 'wiring') {
               <button type="button" class="link small no-print" (click)="asked.emit(finding)">
                 See how it is wired<span class="visually-hidden">: {{ finding.sentence }}</span>
               </button>
@@ -63,6 +63,8 @@ import { UnbrokenPipe } from '../ui/unbroken.pipe';
 })
 export class WiringFindingsComponent {
   readonly findings = input.required<readonly Finding[]>();
+  /** Whether what a finding is about stands elsewhere. */
+  readonly isLinked = input(true);
   /** Somebody wants to see what a finding is about. */
   readonly asked = output<Finding>();
 

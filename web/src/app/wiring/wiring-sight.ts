@@ -4,11 +4,15 @@ import type { Machine } from '@crisp-notch/core/machine';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
 import { supplyPlans } from '@crisp-notch/core/supply-plan';
 import {
+  boxLines,
+  boxSight,
   judgeWiring,
   lineStates,
   powerGate,
   readingFindings,
+  statesOf,
   wiringPlan,
+  type BoxSight,
   type LineState,
   type PowerGate,
   type WiringPlan,
@@ -23,6 +27,9 @@ export interface WiringSight {
   readonly findings: readonly Finding[];
   readonly states: readonly LineState[];
   readonly gate: PowerGate;
+  readonly box: BoxSight;
+  /** What has to be seen of the box. */
+  readonly boxStates: readonly LineState[];
   /** What nobody has said yet and the plan would know, in words. */
   readonly unsaid: readonly string[];
 }
@@ -41,16 +48,28 @@ export function wiringSight(machine: Machine, axes: readonly AxisView[], units: 
   const say = sayIn(units);
   const plan = wiringPlan(machine);
   const around = axes.map(({ reckoner }) => axisSubject(reckoner, null));
-  const after = new Map(
-    supplyPlans(machine, say, { axes: around, edit: null }).map(({ supply, braking }) => [
-      supply.id,
-      braking?.after ?? null,
-    ]),
-  );
+  const supplies = supplyPlans(machine, say, { axes: around, edit: null });
+  const after = new Map(supplies.map(({ supply, braking }) => [supply.id, braking?.after ?? null]));
   const states = lineStates({ machine, plan, axes: axes.map(({ reckoner }) => reckoner), say });
   const findings = stopsFirst([
     ...readingFindings(states),
     ...judgeWiring({ machine, plan, say, busAfter: (id) => after.get(id) ?? null }),
   ]);
-  return { machine, plan, findings, states, gate: powerGate(states, findings), unsaid: unsaidOf(machine) };
+  const box = boxSight({
+    machine,
+    axes: axes.map(({ reckoner }) => reckoner),
+    supplies,
+    around: { axes: around, edit: null },
+    say,
+  });
+  return {
+    machine,
+    plan,
+    findings,
+    states,
+    gate: powerGate(states, findings),
+    box,
+    boxStates: statesOf(machine, boxLines(machine)),
+    unsaid: unsaidOf(machine),
+  };
 }

@@ -23,6 +23,7 @@ import { OneOfComponent } from '../ui/one-of.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import type { ChoiceOption } from '../ui/select.component';
 import { TabsComponent, type TabOption } from '../ui/tabs.component';
+import { BoxComponent } from './box.component';
 import { CheckListComponent } from './check-list.component';
 import { CoilFinderComponent } from './coil-finder.component';
 import { motorPlaces } from './coil-finder.state';
@@ -44,6 +45,7 @@ const TABS: readonly TabOption[] = [
   { id: 'nets', label: 'Nets' },
   { id: 'microsteps', label: 'Microsteps' },
   { id: 'steps', label: 'Step by step' },
+  { id: 'box', label: 'Box' },
 ];
 
 /** What the panel beside the plan shows. */
@@ -57,6 +59,7 @@ const PANELS: readonly ChoiceOption[] = [
 @Component({
   selector: 'cn-wiring-page',
   imports: [
+    BoxComponent,
     ButtonModule,
     CautionComponent,
     CheckListComponent,
