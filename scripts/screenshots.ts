@@ -58,7 +58,7 @@ const jump = async (page: Page): Promise<void> => {
 };
 
 const readCoils = async (page: Page): Promise<void> => {
-  await onMachine('Fret mill', 'wiring')(page);
+  await onMachine('Fret mill', 'wiring?see=coils')(page);
   await page.locator('[data-p-checked], p-togglebutton').filter({ hasText: /^Z$/ }).first().click();
   const section = page.getByRole('region', { name: 'Read two leads' });
   for (const ohms of ['2.3', '', '2.2']) {
@@ -67,6 +67,11 @@ const readCoils = async (page: Page): Promise<void> => {
     else await page.keyboard.press('Enter');
     await page.waitForTimeout(400);
   }
+  await page.getByRole('tab', { name: 'Plan' }).click();
+  await page
+    .getByRole('group', { name: /^Wiring plan/ })
+    .locator('svg')
+    .waitFor();
 };
 
 const tryFirst = async (page: Page): Promise<void> => {

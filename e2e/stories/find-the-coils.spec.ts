@@ -147,6 +147,47 @@ test('the sequence is stepped through, and a swapped coil turns it the other way
   await page.getByRole('button', { name: 'Stop' }).click();
 });
 
+test('the halves of eight leads are found by ohms, and by trial which of them share a phase', async ({ page }) => {
+  const builder = new Builder(page);
+  await builder.makeMachine('Eight leads');
+  const path = `/api/machines/${new URL(page.url()).pathname.split('/')[2] ?? ''}`;
+  const { document, version } = (await (await page.request.get(path)).json()) as { document: Machine; version: number };
+  const ohms = { text: '1.4 Ω', from: 'measured', on: '2026-11-03', plusMinus: null };
+  const axes = document.axes.map((axis) => ({
+    ...axis,
+    motor: {
+      ...axis.motor,
+      wiring: 'parallel',
+      specification: { ...axis.motor.specification, leads: 8, quotedFor: 'half' },
+    },
+    leads: [
+      {
+        names: ['1', '2', '3', '4', '5', '6', '7', '8'],
+        meter: null,
+        readings: [0, 2, 4, 6].map((one) => ({ one, other: one + 1, ohms, sense: null, on: null })),
+        middles: [],
+        order: [],
+      },
+    ],
+  }));
+  expect((await page.request.put(path, { data: { version, document: { ...document, axes } } })).ok()).toBe(true);
+  await page.goto(page.url().replace(/drive-lines.*/, 'wiring?see=coils'));
+  await expect(page.locator('cn-coil-finder .headline')).toContainText('Half coils: 1 and 2');
+  for (const [phase, one, other] of [
+    ['First phase', '2', '5'],
+    ['Second phase', '4', '8'],
+  ] as const) {
+    await choose(page.getByRole('combobox', { name: `${phase}: one lead in the middle` }), one);
+    await choose(page.getByRole('combobox', { name: `${phase}: the other lead in the middle` }), other);
+  }
+  const onDriver = page.getByRole('region', { name: 'What follows' });
+  await expect(onDriver.getByRole('row', { name: /^5 / })).toContainText('A1');
+  await expect(onDriver.getByRole('row', { name: /^2 / })).toContainText('A2');
+  await expect(onDriver.getByRole('row', { name: /^8 / })).toContainText('B1');
+  await page.getByRole('tab', { name: 'Plan' }).click();
+  await expect(page.getByRole('button', { name: /^Motor X/ })).not.toContainText('?');
+});
+
 test.describe('with a phone in one hand', () => {
   test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
 

@@ -24,6 +24,7 @@ export {
   fedEnds,
   turningOf,
   type Assignment,
+  type Middle,
   type Terminal,
   type Turning,
 } from './terminals.js';

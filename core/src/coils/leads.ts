@@ -26,6 +26,11 @@ const leads = record({
   /** What the meter shows with its own leads held together. */
   meter: nullable(quantity('resistance', { least: 0 }, 'Its own leads read')),
   readings: list(reading, READINGS_MOST),
+  /**
+   * Of eight leads, what a trial found: for each phase the two leads that meet in the middle when its halves are in
+   * series the right way round. Empty until then.
+   */
+  middles: list(record({ one: whole(0, LEADS_MOST - 1), other: whole(0, LEADS_MOST - 1) }), 2),
   /** Places of the names as they are on the driver's outputs now, in their order; empty while nothing is wired. */
   order: list(whole(0, LEADS_MOST - 1), 4),
 });
@@ -43,6 +48,7 @@ export function newLeads(count: number): MotorLeads {
     names: Array.from({ length: count }, (_, index) => String(index + 1)),
     meter: null,
     readings: [],
+    middles: [],
     order: [],
   };
 }

@@ -1,6 +1,7 @@
 import { quantityOf } from '../shape/index.js';
 import { coilFaultWords, coilReadings, readingWords } from './coil-words.js';
-import { CASE, connectionsOf, hypothesesOf } from './coil-network.js';
+import type { Wiring } from '../motor/index.js';
+import { CASE, connectionsOf, hypothesesOf, type Connection } from './coil-network.js';
 import { findCoils } from './coil-finder.js';
 import { CASE_NUMBER, newLeads, type LeadReading, type MotorLeads } from './leads.js';
 import { assignmentOf, fedEnds, turningOf } from './terminals.js';
@@ -55,6 +56,49 @@ describe('leads on a driver’s outputs', () => {
     expect(assignmentOf(five, 'unipolar')?.placed.length).toBe(5);
     expect(assignmentOf(eight, 'series')).toBeNull();
     expect(fedEnds(eight, 'series')).toBeNull();
+  });
+
+  it('of eight go where a trial put the halves: in series, parallel, by half, and with the taps to the supply', () => {
+    // Halves 0–1, 2–3, 4–5, 6–7; the trial found that 1 meets 4 in one phase, and 3 meets 7 in the other.
+    const eight: Connection = {
+      leads: 8,
+      taps: [],
+      windings: [0, 2, 4, 6].map((from) => ({ from, to: from + 1, halves: 1, phase: from < 4 ? 0 : 1 })),
+    };
+    const middles = [
+      { one: 1, other: 4 },
+      { one: 3, other: 7 },
+    ];
+    const on = (wiring: Wiring): Readonly<Record<number, string>> =>
+      Object.fromEntries(
+        (assignmentOf(eight, wiring, middles)?.placed ?? []).map(({ lead, terminal }) => [lead, terminal]),
+      );
+    expect(on('series')).toEqual({
+      0: 'A1',
+      1: 'A middle',
+      4: 'A middle',
+      5: 'A2',
+      2: 'B1',
+      3: 'B middle',
+      7: 'B middle',
+      6: 'B2',
+    });
+    // Current goes in at 0 and, as in series, in at 4: these are the ends of one kind.
+    expect(on('parallel')).toEqual({ 0: 'A1', 4: 'A1', 1: 'A2', 5: 'A2', 2: 'B1', 7: 'B1', 3: 'B2', 6: 'B2' });
+    expect([on('half')[0], on('half')[1], on('half')[4], on('unipolar')[1]]).toEqual(['A1', 'A2', 'left open', '+']);
+    // Both leads of one half, or one half in two phases, are no trial's answer.
+    expect(
+      assignmentOf(eight, 'series', [
+        { one: 0, other: 1 },
+        { one: 3, other: 7 },
+      ]),
+    ).toBeNull();
+    expect(
+      assignmentOf(eight, 'series', [
+        { one: 1, other: 4 },
+        { one: 0, other: 7 },
+      ]),
+    ).toBeNull();
   });
 });
 

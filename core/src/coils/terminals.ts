@@ -1,8 +1,11 @@
 import type { LeadCount, Wiring } from '../motor/index.js';
 import type { Connection } from './coil-network.js';
 
-/** Where a lead goes. The outputs of a driver are A1, A2, B1 and B2; `+` is the motor supply. */
-export type Terminal = 'A1' | 'A2' | 'B1' | 'B2' | '+' | 'left open';
+/**
+ * Where a lead goes. The outputs of a driver are A1, A2, B1 and B2; `+` is the motor supply; leads of one middle are
+ * joined to each other and insulated.
+ */
+export type Terminal = 'A1' | 'A2' | 'B1' | 'B2' | '+' | 'A middle' | 'B middle' | 'left open';
 
 /** Which lead on which terminal; leads by their places from 0. */
 export interface Assignment {
@@ -25,11 +28,60 @@ function coilsOf({ windings, taps }: Connection): readonly { ends: readonly numb
   }));
 }
 
+/** Two leads that meet in the middle of a phase whose halves are in series the right way round. */
+export interface Middle {
+  readonly one: number;
+  readonly other: number;
+}
+
+/** Halves of eight leads by phase, from what a trial found: the far end of each half, and where the two meet. */
+function phasesOf(
+  { windings }: Connection,
+  middles: readonly Middle[],
+): readonly (readonly [number, number, number, number])[] {
+  const farEnd = (lead: number): number | null => {
+    const winding = windings.find(({ from, to }) => from === lead || to === lead);
+    return winding ? (winding.from === lead ? winding.to : winding.from) : null;
+  };
+  return middles.flatMap(({ one, other }) => {
+    const [start, end] = [farEnd(one), farEnd(other)];
+    // Both leads of one half cannot meet in the middle of two.
+    return start === null || end === null || start === other ? [] : [[start, one, other, end] as const];
+  });
+}
+
+/** Eight leads by what a trial found; null while it was not made, or makes no two phases. */
+function eightLeads(connection: Connection, wiring: Wiring, middles: readonly Middle[]): Assignment | null {
+  const phases = phasesOf(connection, middles);
+  if (new Set(phases.flat()).size !== 8) return null;
+  return {
+    placed: phases.flatMap(([start, one, other, end], phase) => {
+      const [first, second] = OUTPUTS[phase] ?? OUTPUTS[0];
+      const middle: Terminal = phase === 0 ? 'A middle' : 'B middle';
+      const terminals: Readonly<Record<Wiring, readonly [Terminal, Terminal, Terminal, Terminal]>> = {
+        coil: [first, middle, middle, second],
+        series: [first, middle, middle, second],
+        // The same end of each half on one output, so that their fields add.
+        parallel: [first, second, first, second],
+        half: [first, second, 'left open', 'left open'],
+        unipolar: [first, '+', '+', second],
+      };
+      return [start, one, other, end].map((lead, place) => ({ lead, terminal: terminals[wiring][place] as Terminal }));
+    }),
+    toTry: '',
+  };
+}
+
 /**
  * Which lead goes on which output of a driver.
- * @returns null for eight leads: which halves share a phase has to be tried before any whole coil can be joined
+ * @param middles of eight leads, what a trial found
+ * @returns null for eight leads of which no trial was made: no ohms tell which halves share a phase
  */
-export function assignmentOf(connection: Connection, wiring: Wiring): Assignment | null {
+export function assignmentOf(
+  connection: Connection,
+  wiring: Wiring,
+  middles: readonly Middle[] = [],
+): Assignment | null {
   const coils = coilsOf(connection);
   switch (connection.leads) {
     case 4:
@@ -75,7 +127,7 @@ export function assignmentOf(connection: Connection, wiring: Wiring): Assignment
         toTry: '',
       };
     case 8:
-      return null;
+      return eightLeads(connection, wiring, middles);
   }
 }
 

@@ -1,5 +1,5 @@
 import { driverHeat } from '../drive-line/index.js';
-import { newPart, type DriverSpecification, type Part, type ShelfPart } from '../parts/index.js';
+import { newPart, type DriverSpecification, type ShelfPart } from '../parts/index.js';
 import { quantityOf, withCount } from '../shape/index.js';
 import { of, wholeMachine, withDriver } from '../testing/whole-machine.js';
 import { DRIVERS_MOST, driversBeside } from './index.js';
@@ -9,10 +9,10 @@ const shelf = (id: string, said: Partial<DriverSpecification>): ShelfPart => ({
   part: {
     ...newPart('driver', `Driver ${id}`),
     specification: {
-      ...withCount(newPart('driver', '').specification as DriverSpecification, 'finestMicrosteps', 32),
+      ...withCount(newPart('driver', '').specification, 'finestMicrosteps', 32),
       ...said,
     },
-  } as Part,
+  },
 });
 const SMALL = shelf('small', {
   currentMost: quantityOf('1 A'),

@@ -234,6 +234,7 @@ function toVersion8(machine: Json): Record<string, unknown> {
       counted: null,
       hookup: null,
       ...axis,
+      leads: each(axis['leads'], (leads) => ({ middles: [], ...leads })),
       driver: completedStation('driver', axis['driver']),
     })),
   };

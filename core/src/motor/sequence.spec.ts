@@ -2,7 +2,7 @@ import { stateTorques } from './dynamics.js';
 import { coilStates, halvesOn, sense, sequenceNumbers, swapped, torqueVector, type Sequence } from './sequence.js';
 
 const ALL: readonly Sequence[] = ['wave', 'two-phase', 'half', { microsteps: 4 }, { microsteps: 16 }];
-const swaps = (a: boolean, b: boolean, coils: boolean) => ({ a, b, coils });
+const swaps = (a: boolean, b: boolean, coils: boolean) => ({ a, b, coils, crossed: false });
 
 describe('step sequences', () => {
   // Row 15 of the check values (handbook): wave, two-phase √2 of it, half step eight states that ripple by 1/√2.
@@ -52,6 +52,18 @@ describe('step sequences', () => {
         through(swaps(true, true, true)),
       ]).toEqual([1, -1, -1, 1, -1, -1]);
     }
+  });
+
+  it('do not go round with a lead of each coil crossed: the field stays on one line, and its coils oppose', () => {
+    for (const sequence of ALL) {
+      const states = coilStates(sequence).map((state) =>
+        swapped(state, { a: false, b: false, coils: false, crossed: true }),
+      );
+      expect(sense(states)).toBe(0);
+      for (const { a, b } of states) expect(a + b).toBeCloseTo(0, 12);
+    }
+    // Wave drive on A: half of it through each coil, the opposite way.
+    expect(swapped({ a: 1, b: 0 }, { a: false, b: false, coils: false, crossed: true })).toEqual({ a: 0.5, b: -0.5 });
   });
 
   it('do not go round where a coil gets nothing', () => {

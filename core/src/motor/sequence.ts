@@ -20,6 +20,8 @@ export interface Swaps {
   readonly b: boolean;
   /** The two coils for one another. */
   readonly coils: boolean;
+  /** A lead of one coil for a lead of the other: each coil lies between two outputs of different phases. */
+  readonly crossed: boolean;
 }
 
 const QUARTER = Math.PI / 2;
@@ -57,8 +59,13 @@ export function coilStates(sequence: Sequence): readonly CoilState[] {
   return wave.flatMap((state, index) => [state, both[index] as CoilState]);
 }
 
-/** What the motor gets of a state where leads are swapped. */
+/**
+ * What the motor gets of a state where leads are swapped. With leads crossed one coil lies on A1 and B1 and the other on
+ * A2 and B2; the outputs stand half a phase's volts above and below the middle, so one gets (a − b)/2 and the other the
+ * same the other way round (Kirchhoff).
+ */
 export function swapped({ a, b }: CoilState, swaps: Swaps): CoilState {
+  if (swaps.crossed) return { a: clean((a - b) / 2), b: clean((b - a) / 2) };
   const [first, second] = swaps.coils ? [b, a] : [a, b];
   return { a: swaps.a ? 0 - first : first, b: swaps.b ? 0 - second : second };
 }

@@ -505,7 +505,9 @@ describe('the next step', () => {
     const looking = (...readings: readonly LeadReading[]): Machine =>
       ready((axis) => ({
         ...axis,
-        leads: [{ names: ['red', 'green', 'blue', 'black'], meter: null, readings: [...readings], order: [] }],
+        leads: [
+          { names: ['red', 'green', 'blue', 'black'], meter: null, readings: [...readings], middles: [], order: [] },
+        ],
       }));
     const at = (machine: Machine): readonly unknown[] => {
       const { operation, see, sentence } = nextStep(machine, judgedAxes(machine, sayPlain), [], sayPlain);

@@ -23,6 +23,7 @@ const FOUR_LEADS: MotorLeads = {
     { one: 0, other: 2, ohms: quantityOf('2.1 Ω'), sense: null, on: null },
     { one: 1, other: 3, ohms: quantityOf('2.1 Ω'), sense: null, on: null },
   ],
+  middles: [],
   order: [],
 };
 

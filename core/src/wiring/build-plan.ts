@@ -250,7 +250,7 @@ function placedLeads(axis: Axis, index: number): readonly { readonly name: strin
   const leads = leadsOf(axis, index);
   if (leads.readings.length === 0) return null;
   const { connection } = beliefOf(axis, leads);
-  const assignment = connection && assignmentOf(connection, axis.motor.wiring);
+  const assignment = connection && assignmentOf(connection, axis.motor.wiring, leads.middles);
   return assignment
     ? assignment.placed.map(({ lead, terminal }) => ({ name: leads.names[lead] ?? String(lead + 1), output: terminal }))
     : null;
@@ -310,7 +310,7 @@ function motorOf(draft: Draft, machine: Machine, axis: Axis, index: number, name
       continue;
     }
     const net = `coil:${motorId(axis, index)}.${output}`;
-    draft.join(net, 'coil', `${name} ${output}`, driver, output);
+    if (output !== 'A middle' && output !== 'B middle') draft.join(net, 'coil', `${name} ${output}`, driver, output);
     draft.join(net, 'coil', `${name} ${output}`, box, lead);
   }
 }

@@ -202,6 +202,7 @@ describe('the wiring plan of other drivers', () => {
                 sense: null,
                 on: null,
               })),
+              middles: [],
               order: [],
             },
           ],

@@ -392,6 +392,7 @@ describe('a finding of wiring', () => {
               sense: null,
               on: null,
             })),
+            middles: [],
             order: [...order],
           },
         ],

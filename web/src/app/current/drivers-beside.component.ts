@@ -14,7 +14,7 @@ const shown = (value: number | null, unit: string): string =>
   value === null ? 'not known' : `${formatNumber(value, { significant: 3 })} ${unit}`;
 
 /** The lines of one driver, in the order in which all are read. */
-export function linesOf(item: DriverBeside): readonly { readonly label: string; readonly words: string }[] {
+function linesOf(item: DriverBeside): readonly { readonly label: string; readonly words: string }[] {
   const window = item.most === null ? 'not known' : `${formatNumber(item.least ?? 0, {})} to ${shown(item.most, 'V')}`;
   const fits = item.fitsSupply === null ? '' : item.fitsSupply ? ', fits' : ', not this supply';
   return [

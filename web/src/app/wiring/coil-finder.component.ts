@@ -69,6 +69,9 @@ export class CoilFinderComponent {
       .readings.map((reading, index) => ({ index, words: readingWords(this.leads(), reading), on: reading.on }))
       .reverse(),
   );
+  /** Ends of middles that were said, also where the other is still to come. */
+  private readonly meeting = signal<readonly { readonly one?: number; readonly other?: number }[]>([]);
+  protected readonly phases = ['First phase', 'Second phase'];
   protected readonly choices = computed<readonly ChoiceOption[]>(() => [
     { value: '', label: 'nothing yet' },
     ...this.leads().names.map((name, index) => ({ value: index.toString(), label: name })),
@@ -132,6 +135,23 @@ export class CoilFinderComponent {
 
   protected setMeter(meter: Quantity | null): void {
     this.edit('meter', (leads) => ({ ...leads, meter }));
+  }
+
+  /** One of two leads that meet in the middle of a phase, as its choice. */
+  protected middleOf(phase: number, end: 'one' | 'other'): string {
+    return (this.leads().middles[phase]?.[end] ?? this.meeting()[phase]?.[end])?.toString() ?? '';
+  }
+
+  /** Kept once both ends of a middle are said. */
+  protected setMiddle(phase: number, end: 'one' | 'other', value: string): void {
+    const lead = value === '' ? undefined : Number(value);
+    const before = [0, 1].map((place) => ({ ...this.leads().middles[place], ...this.meeting()[place] }));
+    const ends = before.map((item, place) => (place === phase ? { ...item, [end]: lead } : item));
+    this.meeting.set(ends);
+    const middles = ends.flatMap(({ one, other }) =>
+      one === undefined || other === undefined ? [] : [{ one, other }],
+    );
+    this.edit('middles', (leads) => ({ ...leads, middles }));
   }
 
   /** The lead that an output has, as its choice. */

@@ -64,6 +64,8 @@ export interface FinderSight {
   readonly placed: readonly { readonly name: string; readonly terminal: string }[];
   readonly toTry: string;
   readonly limits: string;
+  /** Whether a trial has to find which halves of eight leads share a phase. */
+  readonly isToTry: boolean;
   /** What the order on the driver's outputs would do; empty while none is entered or nothing is found. */
   readonly turning: string;
 }
@@ -144,7 +146,7 @@ export function finderSight(axis: Axis, leads: MotorLeads, belief: CoilBelief): 
     };
   });
   const { wiring } = axis.motor;
-  const assignment = belief.connection && assignmentOf(belief.connection, wiring);
+  const assignment = belief.connection && assignmentOf(belief.connection, wiring, leads.middles);
   const ends = belief.connection && fedEnds(belief.connection, wiring);
   return {
     rows,
@@ -154,6 +156,7 @@ export function finderSight(axis: Axis, leads: MotorLeads, belief: CoilBelief): 
     placed: (assignment?.placed ?? []).map(({ lead, terminal }) => ({ name: leads.names[lead] ?? '', terminal })),
     toTry: assignment?.toTry ?? '',
     limits: CANNOT_TELL[count],
+    isToTry: count === 8 && belief.connection !== null,
     turning: ends && leads.order.length === 4 ? TURNS[turningOf(ends, leads.order)] : '',
   };
 }

@@ -36,7 +36,9 @@ describe('a sequence as it is watched', () => {
       true,
       false,
       false,
+      false,
     ]);
+    expect(sequenceSight('half', 'x', 'bipolar', 0).turning).toContain('does not turn');
     expect(sequenceSight('half', '', 'bipolar', 0).numbers).toContain('between 1× and 1.41×');
   });
 });

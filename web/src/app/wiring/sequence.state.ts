@@ -31,6 +31,7 @@ export const SWAPS: readonly ChoiceOption[] = [
   { value: 'ab', label: 'leads of both coils swapped' },
   { value: 'c', label: 'coils A and B swapped' },
   { value: 'abc', label: 'all four turned round' },
+  { value: 'x', label: 'a lead of each coil crossed' },
 ];
 
 const sequenceOf = (mode: string): Sequence =>
@@ -40,6 +41,7 @@ const swapsOf = (value: string): Swaps => ({
   a: value.includes('a'),
   b: value.includes('b'),
   coils: value.includes('c'),
+  crossed: value.includes('x'),
 });
 
 /** One switch or output, and whether it is on. */
@@ -89,6 +91,12 @@ function arrayLamps(state: CoilState, feeding: 'sinking' | 'sourcing'): readonly
   }));
 }
 
+const TURNING = {
+  1: 'It turns forward.',
+  '-1': 'It turns backward.',
+  0: 'It does not turn: both coils get one current, the opposite way round, so the field only swings to and fro. It thumps, jumps back and forth, and gets warm.',
+} as const;
+
 /** What is seen at one state of a sequence. @param at which state, counted round and round */
 export function sequenceSight(mode: string, swap: string, feeding: Feeding, at: number): SequenceSight {
   const sequence = sequenceOf(mode);
@@ -110,6 +118,6 @@ export function sequenceSight(mode: string, swap: string, feeding: Feeding, at: 
     lamps: feeding === 'bipolar' ? bridgeLamps(sent) : arrayLamps(sent, feeding),
     dots: states.map(({ a, b }) => ({ x: a, y: b })),
     numbers: `${states.length} states to four full steps; ${ripple}; both coils take ${formatNumber(current, { significant: 3 })}× of one at most.`,
-    turning: sense(states) > 0 ? 'It turns forward.' : 'It turns backward.',
+    turning: TURNING[sense(states)],
   };
 }
