@@ -10,3 +10,4 @@ export {
   writeMoveList,
   type MoveListOptions,
 } from './gcode.js';
+export { writeNetsCsv } from './nets-csv.js';

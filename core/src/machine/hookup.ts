@@ -13,6 +13,9 @@ const cable = record({
   shield: choice('none', 'one-end', 'both-ends'),
   /** What lies in the same loom. */
   beside: choice('apart', 'together'),
+  cores: nullable(whole(1, 64, 'Cores')),
+  /** Cross-section of each core. */
+  core: nullable(quantity('area', positive, 'Each core')),
   diameter: nullable(quantity('length', positive, 'Cable diameter')),
   /** Flexing in a chain, or still. */
   flexes: flag(),
@@ -123,6 +126,8 @@ const BLANK_CABLE: Cable = {
   length: null,
   shield: 'none',
   beside: 'apart',
+  cores: null,
+  core: null,
   diameter: null,
   flexes: false,
   bend: null,

@@ -177,6 +177,7 @@ const ofFormula = (name: string, text: (formula: CurrentFormula) => string | nul
 
 function summary({
   currentMost,
+  currentSteps: steps,
   finestMicrosteps,
   formula,
   voltageLeast,
@@ -185,7 +186,11 @@ function summary({
 }: DriverSpecification): string {
   const reference =
     formula === null
-      ? 'no reference voltage'
+      ? steps === null
+        ? 'no reference voltage'
+        : steps.kind === 'switches'
+          ? 'set by switches'
+          : 'set by a number'
       : formula.kind === 'linear'
         ? `${formula.slope.text} ${formula.reads === 'rms' ? 'RMS' : 'crest'}`
         : `gain ${formula.gain.text}, ${formula.senseResistor.text}`;

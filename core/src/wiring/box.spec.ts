@@ -109,6 +109,8 @@ describe('a cable chain', () => {
             length: null,
             shield: 'none',
             beside: 'apart',
+            cores: null,
+            core: null,
             diameter: null,
             flexes: true,
             bend: quantityOf('38 mm'),

@@ -35,6 +35,8 @@ const cable = (change: Partial<Cable>): Partial<Hookup> => ({
     length: quantityOf('2 m'),
     shield: 'none',
     beside: 'apart',
+    cores: null,
+    core: null,
     diameter: null,
     flexes: false,
     bend: null,
@@ -266,6 +268,19 @@ const TRIALS: readonly { readonly id: string; readonly has: Wired; readonly hasN
       has: { hookup: cable({ flexes: true }) },
       hasNot: { hookup: cable({ flexes: true, isRelieved: true }) },
       stop: false,
+    },
+    {
+      // 1.5 A crest is 1.06 A effective; 0.03 mm² in a cable bears 0.89 A, 0.25 mm² 2.8 A.
+      id: 'core-thin',
+      has: { hookup: cable({ core: quantityOf('0.03 mm²') }) },
+      hasNot: { hookup: cable({ core: quantityOf('0.25 mm²') }) },
+      stop: true,
+    },
+    {
+      id: 'cores-few',
+      has: { hookup: cable({ cores: 3 }) },
+      hasNot: { hookup: cable({ cores: 4 }) },
+      stop: true,
     },
     {
       id: 'bend-tight',

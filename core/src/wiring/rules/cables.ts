@@ -1,11 +1,23 @@
+import { rmsFromPeak } from '../../driver/index.js';
 import { advice } from '../../finding/index.js';
+import type { Axis } from '../../machine/index.js';
+import { wireCurrentMost } from '../../power/index.js';
 import { valueOf } from '../../shape/index.js';
 import { HOOKUP_LABELS } from '../labels.js';
 import { axisRule, rewired } from '../rule.js';
 
+/** Cores that a motor takes: two for a brushed one, its ends and its tap or taps on a switch array, else two a phase. */
+function coresWanted({ motor: { specification, wiring } }: Axis): number {
+  if (specification.type === 'brushed') return 2;
+  if (wiring !== 'unipolar') return 4;
+  return specification.leads === 5 ? 5 : 6;
+}
+
 /** From here on what lies together matters (common practice, no source) [m]. */
 const LONG = 0.5;
 
+/** What cores of one cable bear of what a single wire does (common practice, no source). */
+const BUNDLED = 0.6;
 /** Radius over diameter that a flexing cable bears (common practice, no source). */
 const BEND_LEAST = 10;
 /** Share of a chain's height that a cable may take (common practice, no source). */
@@ -49,6 +61,30 @@ export const CABLE_RULES = [
         }
       : null,
   ),
+  axisRule('core-thin', (axis, { cable }, { say }) => {
+    const [area, limit] = [valueOf(cable.core, 'area'), valueOf(axis.driver.currentLimit, 'current')];
+    if (area === null || limit === null) return null;
+    const [carried, most] = [rmsFromPeak(limit), BUNDLED * wireCurrentMost(area)];
+    return carried > most
+      ? {
+          severity: 'stop',
+          sentence: `${say(carried, 'current')} run through cores of ${say(area, 'area')}, which are good for ${say(most, 'current')} in a cable.`,
+          remedies: [advice('Take a cable of thicker cores, or two cores for each lead.')],
+          field: HOOKUP_LABELS.cable,
+        }
+      : null;
+  }),
+  axisRule('cores-few', (axis, { cable }) => {
+    const wanted = coresWanted(axis);
+    return cable.cores !== null && cable.cores < wanted
+      ? {
+          severity: 'stop',
+          sentence: `its motor cable has ${cable.cores} cores; this motor is wired with ${wanted}.`,
+          remedies: [advice('Take a cable with a core for every lead that is wired.')],
+          field: HOOKUP_LABELS.cable,
+        }
+      : null;
+  }),
   axisRule('bend-tight', (axis, { cable }, { say }) => {
     const [diameter, bend] = [valueOf(cable.diameter, 'length'), valueOf(cable.bend, 'length')];
     if (!cable.flexes || diameter === null || bend === null || bend >= BEND_LEAST * diameter * (1 - 1e-9)) return null;

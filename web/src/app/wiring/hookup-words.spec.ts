@@ -66,13 +66,15 @@ describe('a cable in a line', () => {
       cableWords({
         ...cable,
         length: quantityOf('2 m'),
+        cores: 4,
+        core: quantityOf('0.5 mm²'),
         diameter: quantityOf('7 mm'),
         shield: 'one-end',
         beside: 'together',
         flexes: true,
         plug: 'round',
       }),
-    ).toBe('2 m, ⌀ 7 mm, shield at one end, with signal cables, in a chain, round');
+    ).toBe('2 m, 4 × 0.5 mm², ⌀ 7 mm, shield at one end, with signal cables, in a chain, round');
   });
 });
 

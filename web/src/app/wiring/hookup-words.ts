@@ -151,9 +151,10 @@ export const CABLE_OPTIONS: Readonly<
 };
 
 /** What a cable is, in one line; empty for nothing said. */
-export function cableWords({ length, diameter, shield, beside, flexes, plug }: Cable): string {
+export function cableWords({ length, cores, core, diameter, shield, beside, flexes, plug }: Cable): string {
   return [
     length?.text ?? '',
+    [cores === null ? '' : `${cores}`, core?.text ?? ''].filter(Boolean).join(' × '),
     diameter === null ? '' : `⌀ ${diameter.text}`,
     shield === 'none' ? '' : `shield ${shield === 'one-end' ? 'at one end' : 'at both ends'}`,
     beside === 'together' ? 'with signal cables' : '',

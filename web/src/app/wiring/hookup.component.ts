@@ -11,6 +11,7 @@ import { FoldComponent } from '../ui/fold.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { DriverLogicFieldsComponent } from '../ui/specifications/driver-logic-fields.component';
 import { TickComponent } from '../ui/tick.component';
+import { WholeFieldComponent } from '../ui/whole-field.component';
 import { CABLE_OPTIONS, cableWords, hookupRows, OWN, withAnswer } from './hookup-words';
 import { railOptions } from './rail-options';
 
@@ -24,6 +25,7 @@ import { railOptions } from './rail-options';
     InputTextModule,
     QuantityFieldComponent,
     TickComponent,
+    WholeFieldComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -62,6 +64,16 @@ import { railOptions } from './rail-options';
           [asked]="cableAsked.length"
           [value]="hookup().cable.length"
           (changed)="setCable({ length: $event })"
+        />
+        <cn-whole-field
+          [asked]="cableAsked.cores"
+          [value]="hookup().cable.cores"
+          (changed)="setCable({ cores: $event })"
+        />
+        <cn-quantity-field
+          [asked]="cableAsked.core"
+          [value]="hookup().cable.core"
+          (changed)="setCable({ core: $event })"
         />
         <cn-quantity-field
           [asked]="cableAsked.diameter"

@@ -3,7 +3,7 @@ import { BLANK_DRIVER_LOGIC } from '@crisp-notch/core/parts';
 import { quantityOf } from '@crisp-notch/core/shape';
 import { wiringPlan, type WiringPlan } from '@crisp-notch/core/wiring';
 import ELK from 'elkjs';
-import { drawingOf, graphOf, pathOf, type Drawing, type DrawnBox } from './plan-layout';
+import { drawingOf, graphOf, pathOf, planSvg, type Drawing, type DrawnBox } from './plan-layout';
 
 /** A machine of a kind with a switch on each axis, a stick, a relay, a converter and a second supply. */
 function wired(kind: Machine['kind'], change: (machine: Machine) => Machine = (machine) => machine): Machine {
@@ -129,6 +129,16 @@ for (const [name, machine] of Object.entries(MACHINES))
           expect(isAtTerminal).withContext(`${name} at ${id}`).toBeTrue();
         }
       }
+    });
+
+    it('is a file of its own with every wire and every word, names harmless', () => {
+      const svg = planSvg(drawing, 'Plan of <one> & "another"');
+      expect(svg).toContain('<title>Plan of &lt;one&gt; &amp; &quot;another&quot;</title>');
+      expect(svg.match(/<path /g)?.length).toBe(drawing.wires.length);
+      const words = drawing.boxes.flatMap(({ kind, heading, note, terminals }) =>
+        kind === 'point' ? [] : [...heading, ...note, ...terminals.map(({ label }) => label)],
+      );
+      expect(svg.match(/<text /g)?.length).toBe(words.length);
     });
 
     it('lies within its sheet, power on the left and motors on the right', () => {

@@ -271,3 +271,58 @@ export const pathOf = (points: readonly ElkPoint[]): string =>
   points.map(({ x, y }, index) => `${index === 0 ? 'M' : 'L'}${round(x)} ${round(y)}`).join('');
 
 const round = (value: number): number => Math.round(value * 10) / 10;
+
+/** Ink of a plan on paper, by what a wire carries. */
+const INK: Readonly<Record<NetKind, string>> = {
+  volts: '#a02a22',
+  logic: '#924a00',
+  ground: '#20252b',
+  pulse: '#1d4f91',
+  enable: '#1d4f91',
+  input: '#1d4f91',
+  switched: '#1d4f91',
+  coil: '#855a0c',
+};
+
+const escaped = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+
+/** A drawing as a file of its own, in ink for paper. @param title what it is of */
+export function planSvg(drawing: Drawing, title: string): string {
+  const text = (words: string, x: number, y: number, style: string, anchor = 'start'): string =>
+    `<text x="${round(x)}" y="${round(y)}" text-anchor="${anchor}" ${style}>${escaped(words)}</text>`;
+  const [name, small, mono] = [
+    'font-family="sans-serif" font-weight="600" font-size="13"',
+    'font-family="sans-serif" font-size="11" fill="#565c64"',
+    'font-family="monospace" font-size="10.5"',
+  ];
+  const wires = drawing.wires.map(
+    ({ kind, points, isOpen }) =>
+      `<path d="${pathOf(points)}" fill="none" stroke="${INK[kind]}" stroke-width="1.4"${
+        isOpen ? ' stroke-dasharray="2 3"' : kind === 'enable' ? ' stroke-dasharray="5 3"' : ''
+      }/>`,
+  );
+  const joints = drawing.joints.map(
+    ({ kind, at }) => `<circle cx="${round(at.x)}" cy="${round(at.y)}" r="2.6" fill="${INK[kind]}"/>`,
+  );
+  const boxes = drawing.boxes.map(({ kind, x, y, width, height, heading, note, terminals }) =>
+    kind === 'point'
+      ? `<circle cx="${round(x + width / 2)}" cy="${round(y + height / 2)}" r="${width / 2 - 1}" fill="#fff" stroke="#20252b" stroke-width="2"/>`
+      : [
+          `<rect x="${round(x)}" y="${round(y)}" width="${width}" height="${height}" fill="#fff" stroke="#565c64"/>`,
+          ...heading.map((line, index) => text(line, x + 9, y + 18 + index * NAME.line, name)),
+          ...note.map((line, index) => text(line, x + 9, y + 16 * heading.length + 16 + index * NOTE.line, small)),
+          ...terminals.map(({ label, side, x: at, y: level }) =>
+            text(label, side === 'in' ? at + 9 : at - 9, level + 3.5, mono, side === 'in' ? 'start' : 'end'),
+          ),
+        ].join(''),
+  );
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${drawing.width} ${drawing.height}" width="${drawing.width}" height="${drawing.height}">`,
+    `<title>${escaped(title)}</title><rect width="100%" height="100%" fill="#fff"/>`,
+    ...wires,
+    ...joints,
+    ...boxes,
+    '</svg>',
+  ].join('\n');
+}

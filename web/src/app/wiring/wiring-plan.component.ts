@@ -15,7 +15,8 @@ import {
 } from '@angular/core';
 import type { WiringPlan } from '@crisp-notch/core/wiring';
 import { ButtonModule } from 'primeng/button';
-import { pathOf, type DrawnBox, type DrawnWire, type Drawing } from './plan-layout';
+import { downloadText, fileName } from '../data/download';
+import { pathOf, planSvg, type DrawnBox, type DrawnWire, type Drawing } from './plan-layout';
 import { PlanLayouter } from './plan-layouter';
 
 /** Below this its words cannot be read on a screen. */
@@ -36,6 +37,8 @@ const ASKED = ['driver', 'motor', 'controller', 'switch', 'control'];
 })
 export class WiringPlanComponent {
   readonly plan = input.required<WiringPlan>();
+  /** What a file of it is called. */
+  readonly title = input.required<string>();
   /** Boxes that what is done elsewhere is about. */
   readonly about = input<readonly string[]>([]);
   /** The box that is chosen; null for none. */
@@ -126,6 +129,11 @@ export class WiringPlanComponent {
         Math.min((window.clientWidth - 2) / drawing.width, (window.clientHeight - 2) / drawing.height),
       ),
     );
+  }
+
+  protected save(): void {
+    const drawing = this.drawing();
+    if (drawing) downloadText(fileName(this.title(), 'svg'), planSvg(drawing, this.title()), 'image/svg+xml');
   }
 
   protected asFits(): void {

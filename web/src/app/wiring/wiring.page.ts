@@ -11,10 +11,12 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { isBrushed } from '@crisp-notch/core/drive-line';
 import type { Finding } from '@crisp-notch/core/finding';
+import { writeNetsCsv } from '@crisp-notch/core/formats';
 import { describedAs } from '@crisp-notch/core/parts';
 import type { LineState } from '@crisp-notch/core/wiring';
 import { ButtonModule } from 'primeng/button';
 import { DesignStore } from '../data/design-store';
+import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';
 import { afterPaint } from '../ui/after-paint';
 import { arrivals } from '../ui/addresses';
@@ -158,6 +160,11 @@ export class WiringPage {
     const place = this.places().find((one) => one.axisId === axisId);
     if (place) this.wanted.set(place.name);
     this.item.set(place ? null : (itemId ?? 'controller'));
+  }
+
+  protected saveNets(): void {
+    const seen = this.sight();
+    if (seen) downloadText(fileName(`Nets of ${seen.machine.name}`, 'csv'), writeNetsCsv(seen.plan), 'text/csv');
   }
 
   /** A sheet of paper has the plan, the nets, the list and what is judged. */
