@@ -49,7 +49,9 @@ test.describe('a builder judges a machine', () => {
     await press(page, page.getByRole('button', { name: 'New machine' }));
     await typeInto(page, 'Name', 'Quay router');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('group', { name: /Stations of/ })).toBeVisible();
+    // The cursor stands in the first field that is asked for; Escape leaves it, so that the page's keys are keys again.
+    await expect(page.getByLabel('Step angle', { exact: true })).toBeFocused();
+    await page.keyboard.press('Escape');
     await page.keyboard.press('g');
     await page.keyboard.press('1');
     await press(page, page.getByRole('button', { name: /^Fill in the usual values/ }));

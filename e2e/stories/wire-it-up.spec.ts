@@ -1,3 +1,4 @@
+import type { Machine } from '@crisp-notch/core/machine';
 import { Builder } from '../builder';
 import { choose } from '../choose';
 import { expect, test, type Locator, type Page } from '../story';
@@ -44,14 +45,24 @@ async function toWiring(page: Page): Promise<void> {
   await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible();
 }
 
-/** The demo machine of that name, on its wiring. */
-async function demoWiring(page: Page, name: string): Promise<void> {
-  const machines = (await (await page.request.get('/api/machines')).json()) as {
-    readonly machines: readonly { readonly id: string; readonly name: string }[];
+/** A copy of the demo machine of that name, as it was delivered but for what other stories did, on its wiring. */
+async function copyWiring(page: Page, name: string): Promise<void> {
+  const list = (await (await page.request.get('/api/machines')).json()) as {
+    readonly machines?: readonly { readonly id: string; readonly name: string }[];
   };
-  const list = Array.isArray(machines) ? (machines as { id: string; name: string }[]) : machines.machines;
-  const found = list.find((item) => item.name === name);
-  await page.goto(`/machines/${found?.id ?? ''}/wiring`);
+  const machines = list.machines ?? (list as unknown as readonly { readonly id: string; readonly name: string }[]);
+  const found = machines.find((item) => item.name === name);
+  const { document } = (await (await page.request.get(`/api/machines/${found?.id ?? ''}`)).json()) as {
+    readonly document: Machine;
+  };
+  // On its delivered volts, whatever another story tried.
+  const supplies = document.supplies.map((item, index) =>
+    index === 0 ? { ...item, set: { text: '24 V', from: 'typed', on: null, plusMinus: null } } : item,
+  );
+  const made = await page.request.post('/api/machines', {
+    data: { document: { ...document, supplies, name: `${name}, wired ${Date.now()}` } },
+  });
+  await page.goto(`/machines/${((await made.json()) as { readonly id: string }).id}/wiring`);
   await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible();
 }
 
@@ -101,7 +112,7 @@ test('a reading that is out is a stop, in the list and among what would go wrong
 test('four motors, two supplies, a relay and three switches: nothing is written over, and it prints on two pages', async ({
   page,
 }) => {
-  await demoWiring(page, 'Fret mill');
+  await copyWiring(page, 'Fret mill');
   await page.getByRole('button', { name: 'As it is wired' }).click();
   await page.getByRole('button', { name: 'Controller and switches' }).click();
   for (const name of ['X home', 'Y home', 'Z home']) {
@@ -177,7 +188,7 @@ test('a stuck pin is found by counting, and the setting is put right', async ({ 
 });
 
 test('the box: heat and air from the design, a fan that is too small, and what was seen', async ({ page }) => {
-  await demoWiring(page, 'Fret mill');
+  await copyWiring(page, 'Fret mill');
   await page.getByRole('tab', { name: 'Box' }).click();
   const box = page.locator('cn-box');
   await expect(box.getByRole('row', { name: /^Driver Y2/ })).toContainText('W');
@@ -199,7 +210,7 @@ test('the box: heat and air from the design, a fan that is too small, and what w
 test('drivers of the shelf stand side by side for the motor and supply that are there, and one is taken', async ({
   page,
 }) => {
-  await demoWiring(page, 'Fret mill');
+  await copyWiring(page, 'Fret mill');
   await page.goto(page.url().replace('wiring', 'current'));
   await page.getByText('Drivers side by side').click();
   const beside = page.locator('cn-drivers-beside');

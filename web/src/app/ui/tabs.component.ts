@@ -24,6 +24,23 @@ export interface TabOption {
       </p-tabpanels>
     </p-tabs>
   `,
+  styles: `
+    /* Where all tabs do not fit beside each other they stand in two rows, none out of sight. */
+    @media (max-width: 600px) {
+      :host ::ng-deep .p-tablist-tab-list {
+        flex-wrap: wrap;
+      }
+
+      :host ::ng-deep .p-tablist-active-bar,
+      :host ::ng-deep .p-tablist-nav-button {
+        display: none;
+      }
+
+      :host ::ng-deep .p-tab-active {
+        border-bottom: 3px solid var(--blue);
+      }
+    }
+  `,
 })
 export class TabsComponent {
   readonly label = input.required<string>();
