@@ -20,7 +20,7 @@ import type { End, WiringPlan } from '@crisp-notch/core/wiring';
         @for (net of nets(); track net.id) {
           <tr>
             <th scope="row">{{ net.name }}</th>
-            <td data-label="Joins">
+            <td class="whole" data-label="Joins">
               @for (group of net.groups; track group.box) {
                 <span class="end"
                   >{{ group.box }} <span class="number">{{ group.terminals }}</span></span
