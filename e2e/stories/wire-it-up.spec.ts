@@ -107,6 +107,13 @@ test('a reading that is out is a stop, in the list and among what would go wrong
   await ground.getByRole('button', { name: /^take back/ }).click();
   await ground.getByRole('textbox').fill('0.2');
   await expect(ground).toHaveClass(/good/);
+  // What was read of other wires counts no more, and says so.
+  await page.getByRole('button', { name: 'As it is wired' }).click();
+  await choose(page.getByRole('combobox', { name: 'Grounds' }), 'motor current through the signals’ ground');
+  await choose(page.getByRole('combobox', { name: 'Enable comes from' }), 'a wire to the level that drives');
+  await page.getByRole('button', { name: 'Check-off list' }).click();
+  await expect(ground).toContainText('changed since it was read');
+  await expect(ground).toHaveClass(/open/);
 });
 
 test('four motors, two supplies, a relay and three switches: nothing is written over, and it prints on two pages', async ({

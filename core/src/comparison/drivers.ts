@@ -2,6 +2,8 @@ import {
   advisedLimit,
   axisContext,
   coolingOf,
+  driverBusLeast,
+  driverBusMost,
   driverCrestMost,
   driverHeat,
   speedMargin,
@@ -80,10 +82,8 @@ export function driversBeside(machine: Machine, axisId: string, parts: readonly 
       valueOf(specification.voltageLeast, 'voltage'),
       valueOf(specification.voltageMost, 'voltage'),
     ];
-    const supply = context.axis.supply;
-    const volts = supply === null ? null : railVoltage(machine, supply);
-    const crest = specification.voltageReads === 'ac' ? Math.SQRT2 : 1;
-    const isWithin = volts === null ? null : volts >= (least ?? 0) * crest && volts <= (most ?? Infinity) * crest;
+    const volts = context.axis.supply === null ? null : railVoltage(machine, context.axis.supply);
+    const [busLeast, busMost] = [reckoner.value(driverBusLeast), reckoner.value(driverBusMost)];
     return [
       {
         id: item.id,
@@ -93,7 +93,7 @@ export function driversBeside(machine: Machine, axisId: string, parts: readonly 
         withFan: fan?.limit ?? null,
         least,
         most,
-        fitsSupply: most === null ? null : isWithin,
+        fitsSupply: volts === null || busMost === null ? null : volts >= (busLeast ?? 0) && volts <= busMost,
         finestMicrosteps: specification.guessed.includes('finestMicrosteps') ? null : specification.finestMicrosteps,
         logicSupply: LOGIC[specification.logic?.inputs === 'logic' ? specification.logic.logicPin : 'unsaid'],
         noise: specification.noise ?? '',

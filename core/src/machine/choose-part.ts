@@ -1,5 +1,6 @@
 import { declarationOf, PART_KINDS, type Part, type Place, type ShelfPart } from '../parts/index.js';
 import { newAuxiliary, nextRailId } from './defaults.js';
+import { BLANK_HOOKUP } from './hookup.js';
 import type { Auxiliary, Axis, Converter, Machine } from './machine.js';
 
 /** What a station holds of the part that is put into it. */
@@ -33,7 +34,10 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
   switch (place?.at) {
     case 'axis': {
       const settled = place.settled?.(axis, specification);
-      const filled = { ...axis, [place.station]: { ...axis[place.station], ...filling, specification, ...settled } };
+      const filled = withoutFindings(
+        { ...axis, [place.station]: { ...axis[place.station], ...filling, specification, ...settled } },
+        place.station,
+      );
       return { ...machine, axes: machine.axes.map((item) => (item.id === axisId ? filled : item)) };
     }
     case 'machine':
@@ -50,6 +54,18 @@ export function choosePart(machine: Machine, axisId: string, chosen: ShelfPart):
     case undefined:
       return machine;
   }
+}
+
+/**
+ * The axis without what was found out about the thing that stood in a station before: another motor has other leads,
+ * another driver was not counted and nobody has looked how it sits.
+ */
+export function withoutFindings(axis: Axis, station: string): Axis {
+  if (station === 'motor') return { ...axis, leads: [], counted: null };
+  if (station !== 'driver') return axis;
+  const { hookup } = axis;
+  const { carrier, sink, trimmer } = BLANK_HOOKUP;
+  return { ...axis, counted: null, hookup: hookup && { ...hookup, carrier, sink, trimmer } };
 }
 
 /** The machine with one more rail or load. A converter needs a supply to be fed from. */

@@ -70,7 +70,6 @@ const switchShape = record({
   use: choice(...SWITCH_USES),
   contact: choice('normally-closed', 'normally-open'),
   pull: choice('inside', 'resistor', 'none'),
-  cable,
 });
 export type LimitSwitch = Of<typeof switchShape>;
 
@@ -91,6 +90,8 @@ export type PinChoice = Of<typeof pin>;
 /** One line of the check-off list, ticked or with what was read. */
 const done = record({
   line: text(160, 1),
+  /** A mark of what it was found of; see the core's wiring. */
+  of: text(16),
   isTicked: flag(),
   volts: nullable(quantity('voltage', {}, 'Reads')),
   ohms: nullable(quantity('resistance', { least: 0 }, 'Reads')),
@@ -167,5 +168,5 @@ export const BLANK_WIRING: MachineWiring = {
 
 /** A switch of a use, closed while nothing presses it, so that a broken wire is noticed. */
 export function newSwitch(id: string, use: LimitSwitch['use'], axisId: string | null): LimitSwitch {
-  return { id, name: '', axisId, use, contact: 'normally-closed', pull: 'inside', cable: BLANK_CABLE };
+  return { id, name: '', axisId, use, contact: 'normally-closed', pull: 'inside' };
 }

@@ -77,4 +77,4 @@ export { openMachine } from './upgrade.js';
 export { CURRENT_VERSION } from './version.js';
 export { differencesBetween } from './differences.js';
 export { placeInWords, withoutRefused } from './refused.js';
-export { choosePart, fitsAxis, partsHeld, relinked } from './choose-part.js';
+export { choosePart, fitsAxis, partsHeld, relinked, withoutFindings } from './choose-part.js';

@@ -1,4 +1,5 @@
-import { type Axis, choosePart, fitsAxis, partsHeld } from '../machine/index.js';
+import { newLeads } from '../coils/index.js';
+import { BLANK_HOOKUP, type Axis, choosePart, fitsAxis, partsHeld } from '../machine/index.js';
 import { quantityOf } from '../shape/index.js';
 import {
   checkPart,
@@ -150,5 +151,22 @@ describe('parts', () => {
     expect(fitsAxis(axisOf(cannedMotorMachine()), screw)).toBeFalse();
     expect(() => choosePart(cannedMotorMachine(), 'axis-1', onShelf(screw))).toThrowError(RangeError);
     expect(() => choosePart(screwMachine(), 'axis-9', onShelf(screw))).toThrowError(RangeError);
+  });
+
+  it('of another thing leave nothing behind that was found out about the one before', () => {
+    const [axis] = screwMachine().axes as [Axis];
+    const known: Axis = {
+      ...axis,
+      leads: [newLeads(4)],
+      counted: { pulses: 800, turns: quantityOf('1'), on: null },
+      hookup: { ...BLANK_HOOKUP, ground: 'through-signals', carrier: 'right', trimmer: 'clockwise' },
+    };
+    const machine = { ...screwMachine(), axes: [known] };
+    const motor = choosePart(machine, axis.id, onShelf(newPart('motor', 'Other motor'))).axes[0];
+    expect([motor?.leads, motor?.counted]).toEqual([[], null]);
+    const driver = choosePart(machine, axis.id, onShelf(newPart('driver', 'Other driver'))).axes[0];
+    // Its wires stay as they are; how the new one sits nobody has seen.
+    expect(driver?.hookup).toEqual({ ...BLANK_HOOKUP, ground: 'through-signals' });
+    expect([driver?.counted, driver?.leads.length]).toEqual([null, 1]);
   });
 });

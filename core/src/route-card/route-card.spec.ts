@@ -204,7 +204,7 @@ describe('a stamp', () => {
         (number) =>
           operationState({ ...machine, wiring: { ...machine.wiring, ...wiring } }, number, []).kind === 'reopened',
       );
-    const ticked = { line: 'mains', isTicked: true, volts: null, ohms: null, isOpen: false, on: '2026-11-05' };
+    const ticked = { line: 'mains', of: '', isTicked: true, volts: null, ohms: null, isOpen: false, on: '2026-11-05' };
     expect(changed({ done: [ticked] })).toEqual([]);
     expect(changed({ switches: [newSwitch('switch-1', 'home', null)] })).toEqual([40, 80]);
     expect(changed({ pins: [{ signal: 'enable', pin: 'D8', from: 'printed', on: null }] })).toEqual([40, 80]);

@@ -1,5 +1,5 @@
 import { driverHeat } from '../drive-line/index.js';
-import type { Machine } from '../machine/index.js';
+import { BLANK_HOOKUP, type Machine } from '../machine/index.js';
 import { quantityOf } from '../shape/index.js';
 import { bareAxes, supplyPlans } from '../supply-plan/index.js';
 import { sayPlain } from '../testing/example-machine.js';
@@ -106,17 +106,10 @@ describe('a cable chain', () => {
       wiredRouter({
         hookup: {
           cable: {
-            length: null,
-            shield: 'none',
-            beside: 'apart',
-            cores: null,
-            core: null,
-            diameter: null,
+            ...BLANK_HOOKUP.cable,
             flexes: true,
             bend: quantityOf('38 mm'),
-            inside: null,
             isRelieved: true,
-            plug: '',
           },
         },
       }),

@@ -185,6 +185,7 @@ export function boxLines({ supplies }: Machine): readonly CheckLine[] {
     expects: null,
     axisId: null,
     boxes: [],
+    of: '',
   });
   const isOnMains = supplies.some(({ specification }) => specification.type === 'mains');
   return [

@@ -1,5 +1,5 @@
 import { axisContext } from '../drive-line/index.js';
-import type { Machine } from '../machine/index.js';
+import { BLANK_HOOKUP, type Axis, type Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { quantityOf } from '../shape/index.js';
 import { sayPlain } from '../testing/example-machine.js';
@@ -100,6 +100,7 @@ describe('the check-off list', () => {
     expect(read.wiring.done).toEqual([
       {
         line: 'supply:supply-2',
+        of: jasmine.stringMatching(/^[0-9a-f]{8}$/) as unknown as string,
         isTicked: false,
         volts: { text: '24.1 V', from: 'measured', on: '2026-11-03', plusMinus: null },
         ohms: null,
@@ -108,6 +109,36 @@ describe('the check-off list', () => {
       },
     ]);
     expect(entered(read, { 'supply:supply-2': null }).wiring.done).toEqual([]);
+  });
+
+  it('holds for what was seen and for nothing else: another driver, wire or supply wants its lines again', () => {
+    const read = entered(wiredRouter(), {
+      'ground:axis-1': quantityOf('0.2 Ω'),
+      'ground:axis-3': quantityOf('0.2 Ω'),
+      'supply:supply-1': quantityOf('36 V'),
+      'first-power': true,
+    });
+    const changed = (machine: Machine): readonly string[] =>
+      lineStates(about(machine))
+        .filter(({ isChanged }) => isChanged)
+        .map(({ id, verdict: now }) => `${id} ${now}`);
+    expect(changed(read)).toEqual([]);
+    const onX = (change: (axis: Axis) => Axis): Machine => ({
+      ...read,
+      axes: read.axes.map((axis) => (axis.id === 'axis-1' ? change(axis) : axis)),
+    });
+    const other = onX((axis) => ({ ...axis, driver: { ...axis.driver, name: 'Another driver' } }));
+    expect(changed(other)).toEqual(['ground:axis-1 open', 'first-power open']);
+    const rewired = onX((axis) => ({ ...axis, hookup: { ...BLANK_HOOKUP, enable: 'open' } }));
+    expect(changed(rewired)).toEqual(['ground:axis-1 open', 'first-power open']);
+    const trimmed = {
+      ...read,
+      supplies: read.supplies.map((item, index) => (index === 0 ? { ...item, set: quantityOf('30 V') } : item)),
+    };
+    expect(changed(trimmed)).toEqual(['supply:supply-1 open', 'first-power open']);
+    // The usual said aloud, or the way a trimmer turns, is no change; and what was undone holds again.
+    expect(changed(onX((axis) => ({ ...axis, hookup: { ...BLANK_HOOKUP, trimmer: 'clockwise' } })))).toEqual([]);
+    expect(powerGate(lineStates(about(other)), []).isTicked).toBeFalse();
   });
 
   it('makes a stop of a reading that is out', () => {

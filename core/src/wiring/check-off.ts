@@ -7,6 +7,7 @@ import { railVoltage } from '../supply-plan/index.js';
 import { CONTROLLER_BOX, driverBox, LOGIC_PLUS, LOGIC_ZERO, motorBox } from './build-plan.js';
 import { driverLogicVolts, hookupOf, outputLevel } from './levels.js';
 import { netOf, type WiringPlan } from './plan.js';
+import { reliance } from './relies.js';
 import { motorId, motorNames, shortName, switchName } from './signals.js';
 
 /** What a line of the list asks for: a tick, or what a meter reads. */
@@ -31,6 +32,8 @@ export interface CheckLine {
   readonly axisId: string | null;
   /** Boxes of the plan that it is about. */
   readonly boxes: readonly string[];
+  /** A mark of what it is found of: what was found holds as long as this stays. */
+  readonly of: string;
 }
 
 /** A line with what was found. */
@@ -39,6 +42,8 @@ export interface LineState extends CheckLine {
   readonly verdict: 'open' | 'good' | 'wrong';
   /** What was read, as it was written; empty for nothing. */
   readonly reads: string;
+  /** Whether it was found of something that has changed since, and counts no more. */
+  readonly isChanged: boolean;
 }
 
 /** What the list needs to know. */
@@ -69,8 +74,8 @@ const around = (value: number, share: number, words: string): Expected => ({
   words,
 });
 
-type Line = Omit<CheckLine, 'axisId' | 'boxes' | 'expects'> & Partial<CheckLine>;
-const line = (item: Line): CheckLine => ({ axisId: null, boxes: [], expects: null, ...item });
+type Line = Pick<CheckLine, 'id' | 'words' | 'kind'> & Partial<CheckLine>;
+const line = (item: Line): CheckLine => ({ axisId: null, boxes: [], expects: null, of: '', ...item });
 
 function beforePower({ machine, plan, say }: CheckOffContext): readonly CheckLine[] {
   const drivers = machine.axes.flatMap((axis) => motorNames(axis).map((name, index) => ({ axis, name, index })));
@@ -262,8 +267,10 @@ function motorOf({ say }: CheckOffContext, reckoner: Reckoner<AxisContext>): rea
 
 /** Everything to do before a machine gets power, in the order of safe work. */
 export function checkLines(context: CheckOffContext): readonly CheckLine[] {
-  const { machine, axes } = context;
-  return [
+  const { machine, plan, axes } = context;
+  const of = reliance(machine, plan);
+  const everything = plan.boxes.map(({ id }) => id);
+  const lines = [
     ...beforePower(context),
     ...rails(context),
     ...machine.axes.flatMap((axis) => logicOf(context, axis)),
@@ -290,6 +297,8 @@ export function checkLines(context: CheckOffContext): readonly CheckLine[] {
       kind: 'tick',
     }),
   ];
+  // A line about no box in particular is about all of them.
+  return lines.map((item) => ({ ...item, of: of(item.boxes.length === 0 ? everything : item.boxes) }));
 }
 
 /** What was read in a line [SI]; Infinity for open, null for nothing. */
@@ -317,9 +326,17 @@ export const lineStates = (context: CheckOffContext): readonly LineState[] =>
 export function statesOf(machine: Machine, lines: readonly CheckLine[]): readonly LineState[] {
   const byLine = new Map(machine.wiring.done.map((item) => [item.line, item]));
   return lines.map((item) => {
-    const done = byLine.get(item.id);
+    const found = byLine.get(item.id);
+    const isChanged = found !== undefined && found.of !== item.of;
+    const done = isChanged ? undefined : found;
     const reads = done?.isOpen ? 'open' : ((item.kind === 'ohms' ? done?.ohms : done?.volts)?.text ?? '');
-    return { ...item, done: done ?? null, verdict: verdictOf(item, done), reads: item.kind === 'tick' ? '' : reads };
+    return {
+      ...item,
+      done: done ?? null,
+      verdict: verdictOf(item, done),
+      reads: item.kind === 'tick' ? '' : reads,
+      isChanged,
+    };
   });
 }
 
@@ -327,11 +344,12 @@ export function statesOf(machine: Machine, lines: readonly CheckLine[]): readonl
 export type Found = boolean | Quantity | 'open' | null;
 
 /** The machine with what was found in one line of the list. */
-export function withFound(machine: Machine, { id, kind }: CheckLine, found: Found, today: string): Machine {
+export function withFound(machine: Machine, { id, kind, of }: CheckLine, found: Found, today: string): Machine {
   const others = machine.wiring.done.filter((item) => item.line !== id);
   const measured = typeof found === 'object' && found !== null ? quantityOf(found.text, 'measured', today) : null;
   const done: LineDone = {
     line: id,
+    of,
     isTicked: found === true,
     volts: kind === 'volts' ? measured : null,
     ohms: kind === 'ohms' ? measured : null,

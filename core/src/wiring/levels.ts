@@ -39,7 +39,7 @@ export function driverLogicVolts(machine: Machine, axis: Axis): number | null {
   return logicRail === null ? outputLevel(machine) : railVoltage(machine, logicRail);
 }
 
-/** Share of its logic supply that a CMOS input wants for high (JEDEC JESD8-C.01, from memory). */
+/** Share of its logic supply that a CMOS input wants for high: 3.15 V of 4.5 V (JEDEC JESD7-A, from memory). */
 const HIGH_SHARE = 0.7;
 
 /** Least volts that a driver's logic inputs take for high [V]; null while nobody said. */

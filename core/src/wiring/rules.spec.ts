@@ -1,5 +1,5 @@
 import type { Finding } from '../finding/index.js';
-import { newSwitch, type Cable, type Hookup, type Machine } from '../machine/index.js';
+import { BLANK_HOOKUP, newSwitch, type Cable, type Hookup, type Machine } from '../machine/index.js';
 import { quantityOf } from '../shape/index.js';
 import { sayPlain } from '../testing/example-machine.js';
 import { wiredRouter, type Wired } from '../testing/wired-machine.js';
@@ -32,17 +32,9 @@ function mended(said: Wired, id: string): Machine {
 
 const cable = (change: Partial<Cable>): Partial<Hookup> => ({
   cable: {
+    ...BLANK_HOOKUP.cable,
     length: quantityOf('2 m'),
-    shield: 'none',
-    beside: 'apart',
-    cores: null,
-    core: null,
-    diameter: null,
-    flexes: false,
-    bend: null,
-    inside: null,
-    isRelieved: false,
-    plug: '',
+
     ...change,
   },
 });

@@ -4,7 +4,6 @@ import { CONTROLLER_BOX, driverBox, LOGIC_ZERO } from '../build-plan.js';
 import { HOOKUP_LABELS } from '../labels.js';
 import { axisRule, rewired } from '../rule.js';
 
-/** A current of more than this through the ground of signals lifts it (common practice, no source) [A]. */
 export const GROUND_RULES = [
   axisRule('no-logic-ground', (axis, _hookup, { plan }) => {
     const driver = plan.boxes.find(({ id }) => id === driverBox(axis));

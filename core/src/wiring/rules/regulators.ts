@@ -51,7 +51,7 @@ const regulatorRule: WiringRule = {
             id: 'regulator-heat',
             severity: 'caution',
             place,
-            sentence: `the controller’s linear regulator burns (${say(volts, 'voltage')} − ${say(Math.max(out, 5), 'voltage')}) × ${say(current, 'current')} = ${say(heat, 'power')}; without a sink about ${say(HOT, 'power')} is what it sheds.`,
+            sentence: `The controller’s linear regulator burns (${say(volts, 'voltage')} − ${say(Math.max(out, 5), 'voltage')}) × ${say(current, 'current')} = ${say(heat, 'power')}; without a sink about ${say(HOT, 'power')} is what it sheds.`,
             remedies,
           },
         ]

@@ -34,6 +34,7 @@ import {
   type Axis,
   type Faults,
   fitsAxis,
+  withoutFindings,
 } from '@crisp-notch/core/machine';
 import {
   type ControllerSpecification,
@@ -378,9 +379,9 @@ export class StationEditorComponent {
     this.edit(`${station}.copy`, (axis) => {
       switch (station) {
         case 'driver':
-          return { ...axis, driver: other.driver, currentSchool: other.currentSchool };
+          return withoutFindings({ ...axis, driver: other.driver, currentSchool: other.currentSchool }, station);
         case 'motor':
-          return { ...axis, motor: other.motor };
+          return withoutFindings({ ...axis, motor: other.motor }, station);
         case 'reduction':
           return { ...axis, reduction: other.reduction };
         case 'transmission':

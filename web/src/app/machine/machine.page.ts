@@ -14,6 +14,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterOutlet } from '@angular/router';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { BenchSumsComponent } from './bench-sums.component';
+import { Subscription, take } from 'rxjs';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { today } from '../data/dates';
@@ -83,6 +84,7 @@ export class MachinePage implements OnDestroy {
   private readonly units = inject(PreferencesStore).units;
   protected readonly outbox = inject(Outbox);
   private goAt = 0;
+  private goingNext = Subscription.EMPTY;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private stopRevealing: () => void = () => undefined;
   /** What this browser keeps of a machine that cannot be opened. */
@@ -155,6 +157,7 @@ export class MachinePage implements OnDestroy {
   }
 
   ngOnDestroy(): void {
+    this.goingNext.unsubscribe();
     this.stopRevealing();
     this.header.show(null);
     this.workings.close();
@@ -259,10 +262,10 @@ export class MachinePage implements OnDestroy {
   }
 
   private goNext(): void {
-    const next = this.next();
-    if (!next) return;
-    void this.router.navigate(nextStepCommands(this.machineId(), next), {
-      queryParams: whereNext(next),
+    // Asked before the checks are there, it is done when they are: no key is lost.
+    this.goingNext.unsubscribe();
+    this.goingNext = this.store.next$.pipe(take(1)).subscribe((next) => {
+      void this.router.navigate(nextStepCommands(this.machineId(), next), { queryParams: whereNext(next) });
     });
   }
 }

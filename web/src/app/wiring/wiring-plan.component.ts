@@ -20,7 +20,7 @@ import { pathOf, planSvg, type DrawnBox, type DrawnWire, type Drawing } from './
 import { PlanLayouter } from './plan-layouter';
 
 /** Below this its words cannot be read on a screen. */
-const LEAST_SCALE = 0.72;
+const LEAST_SCALE = 0.85;
 const STEP = 1.25;
 const SCALE = { least: 0.3, most: 3 };
 /** Boxes that something can be said of. */
