@@ -2,7 +2,15 @@ import { screwMachine } from '../testing/example-machine.js';
 import { blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { newLeads } from '../coils/index.js';
-import { differencesBetween, newAuxiliary, newAxis, withTransmissionKind, type Axis, type Machine } from './index.js';
+import {
+  differencesBetween,
+  newAuxiliary,
+  newAxis,
+  newMachine,
+  withTransmissionKind,
+  type Axis,
+  type Machine,
+} from './index.js';
 
 const before = screwMachine();
 const onAxis = (change: (axis: Axis) => Axis): Machine => ({ ...before, axes: before.axes.map(change) });
@@ -101,5 +109,21 @@ describe('what two machines differ in', () => {
     expect(differencesBetween(first, read)).toEqual(['X, motor 1, reading 1 is new: 2.6 Ω']);
     const named = onAxis((axis) => ({ ...axis, leads: [{ ...leads, names: ['red', '2', '3', '4'] }] }));
     expect(differencesBetween(first, named)).toEqual(['X, motor 1, lead 1 was 1, is red']);
+  });
+
+  it('tells lines of the check-off list and pins by what they are of, not by their place', () => {
+    const machine = newMachine('Wired', 'router');
+    const done = (line: string, of: string): Machine['wiring']['done'][number] => ({
+      line,
+      of,
+      isTicked: true,
+      volts: null,
+      ohms: null,
+      isOpen: false,
+      on: '2026-11-03',
+    });
+    const before = { ...machine, wiring: { ...machine.wiring, done: [done('mains', '1')] } };
+    const now = { ...machine, wiring: { ...machine.wiring, done: [done('off', '3'), done('mains', '2')] } };
+    expect(differencesBetween(before, now)).toEqual(['wiring, line of the check-off list 1 is new']);
   });
 });

@@ -3,7 +3,7 @@ import type { Machine } from './machine.js';
 import { placeInWords } from './refused.js';
 
 /** What is no part of the design itself. */
-const SKIPPED: readonly string[] = ['format', 'version', 'basis', 'reach', 'guessed'];
+const SKIPPED: readonly string[] = ['format', 'version', 'basis', 'reach', 'guessed', 'of'];
 
 const isQuantity = (value: unknown): value is { readonly text: string; readonly from: string } =>
   isJson(value) && typeof value['text'] === 'string' && 'from' in value;
@@ -41,7 +41,9 @@ function contentOf(value: unknown): string {
 /** What an item of a list goes by, so that one put in between makes no difference of all behind it. */
 function nameOf(item: unknown, index: number): string {
   if (!isJson(item)) return String(index);
-  const own = item['id'] ?? item['key'] ?? item['number'];
+  const own = ['id', 'key', 'number', 'line', 'signal', 'item']
+    .map((name) => item[name])
+    .find((name) => name !== undefined);
   return typeof own === 'string' || typeof own === 'number' ? String(own) : String(index);
 }
 

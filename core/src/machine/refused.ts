@@ -40,12 +40,18 @@ export function withoutRefused(machine: Machine, before: Machine, problems: read
   return paths.reduce<unknown>((made, path) => putBack(made, before, path), machine) as Machine;
 }
 
-/** What one entry of a list within an axis is called: `reading 5` instead of `readings, 5`. */
+/** What one entry of a list within an axis or the wiring is called: `reading 5` instead of `readings, 5`. */
 const ONE_OF: Readonly<Record<string, string>> = {
   leads: 'motor',
   readings: 'reading',
   names: 'lead',
   order: 'output',
+  middles: 'middle of phase',
+  switches: 'switch',
+  controls: 'control',
+  pins: 'pin',
+  sizes: 'size',
+  done: 'line of the check-off list',
 };
 
 /** Where a path of a machine document lies, in words: `X, job, speed`. */

@@ -39,6 +39,8 @@ describe('a sequence as it is watched', () => {
       false,
     ]);
     expect(sequenceSight('half', 'x', 'bipolar', 0).turning).toContain('does not turn');
+    // In step with one another the crossed coils pull nothing, against one another √2.
+    expect(sequenceSight('two-phase', 'x', 'bipolar', 0).numbers).toContain('between 0× and 1.41×');
     expect(sequenceSight('half', '', 'bipolar', 0).numbers).toContain('between 1× and 1.41×');
   });
 });

@@ -105,7 +105,10 @@ export function sequenceSight(mode: string, swap: string, feeding: Feeding, at: 
   const index = ((at % states.length) + states.length) % states.length;
   const [state, sent] = [states[index] as CoilState, driven[index] as CoilState];
   const { length, angle } = torqueVector(state);
-  const { least, most, current } = sequenceNumbers(sequence);
+  // What the motor gets: leads that are crossed change it, what the driver takes stays.
+  const lengths = states.map((item) => torqueVector(item).length);
+  const [least, most] = [Math.min(...lengths), Math.max(...lengths)];
+  const { current } = sequenceNumbers(sequence);
   const ripple =
     most - least < 1e-9
       ? `the same torque in every state, ${formatNumber(most, { significant: 3 })}× of one coil`

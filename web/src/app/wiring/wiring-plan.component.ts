@@ -91,13 +91,15 @@ export class WiringPlanComponent {
     }
   }
 
-  /** Most wires meet at the controller: a plan that is larger than its window is opened there. */
+  /** Most wires leave the controller: a plan that is larger than its window is opened with it on the left. */
   private centre(): void {
     const [window, box] = [
       this.window()?.nativeElement,
       this.drawing()?.boxes.find(({ kind }) => kind === 'controller'),
     ];
-    if (window && box) window.scrollTop = (box.y + box.height / 2) * this.scale() - window.clientHeight / 2;
+    if (!window || !box) return;
+    window.scrollTop = (box.y + box.height / 2) * this.scale() - window.clientHeight / 2;
+    window.scrollLeft = (box.x - 12) * this.scale();
   }
 
   protected readonly path = (wire: DrawnWire): string => pathOf(wire.points);
