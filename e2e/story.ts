@@ -25,4 +25,4 @@ export const test = base.extend<object, { readonly stand: Stand }>({
 /** Of a story that measures time: it is told alone, after all others. */
 export const ALONE = { tag: '@alone' } as const;
 
-export { expect, type Locator, type Page } from '@playwright/test';
+export { expect, type Locator, type Page, type Request } from '@playwright/test';

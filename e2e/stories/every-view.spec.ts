@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import type { AxeResults, RunOptions } from 'axe-core';
-import { expect, test, type Page } from '../story';
+import { expect, test, type Page, type Request } from '../story';
 
 const MACHINE_VIEWS = [
   'job',
@@ -45,6 +45,8 @@ const NIGHT: RunOptions = {
 };
 /** Nothing more is asked of the server for so long: the view stands. */
 const QUIET_IN_MILLISECONDS = 100;
+/** A worker that is ended while its program still comes tells nobody: such a request neither finishes nor fails. */
+const WORKER = /\/worker-[A-Z0-9]+\.js$/;
 
 /**
  * A page that goes from view to view as a link does, without loading the application anew, and notes what goes wrong.
@@ -59,7 +61,8 @@ class Visitor {
       if (message.type() === 'error') this.errors.push(message.text());
     });
     page.on('pageerror', (error) => this.errors.push(error.message));
-    const count = (change: number) => () => {
+    const count = (change: number) => (request: Request) => {
+      if (WORKER.test(request.url())) return;
       this.asked += change;
       this.lastChange = Date.now();
     };
