@@ -79,6 +79,13 @@ export default tseslint.config(
   },
   {
     files: ['**/*.mjs'],
-    languageOptions: { globals: { process: 'readonly', setInterval: 'readonly', clearInterval: 'readonly' } },
+    languageOptions: {
+      globals: Object.fromEntries(
+        ['process', 'performance', 'setInterval', 'clearInterval', 'setTimeout', 'clearTimeout'].map((name) => [
+          name,
+          'readonly',
+        ]),
+      ),
+    },
   },
 );

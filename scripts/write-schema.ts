@@ -1,8 +1,13 @@
-/** Writes the published JSON Schema of the machine document from the shapes that the program checks by. */
+/** Writes the published JSON Schemas from the shapes that the program checks by. */
 import { writeFile } from 'node:fs/promises';
+import { linePortJsonSchema } from '@crisp-notch/core/line-port';
 import { machineJsonSchema } from '@crisp-notch/core/machine';
 
-await writeFile(
-  new URL('../docs/formats/machine.schema.json', import.meta.url),
-  `${JSON.stringify(machineJsonSchema(), null, 2)}\n`,
-);
+for (const [name, schema] of [
+  ['machine', machineJsonSchema()],
+  ['line-port', linePortJsonSchema()],
+] as const)
+  await writeFile(
+    new URL(`../docs/formats/${name}.schema.json`, import.meta.url),
+    `${JSON.stringify(schema, null, 2)}\n`,
+  );

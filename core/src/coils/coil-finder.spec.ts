@@ -1,6 +1,6 @@
 import type { LeadCount } from '../motor/index.js';
 import { findCoils, type CoilReading } from './coil-finder.js';
-import { gauss, seeded } from '../testing/random.js';
+import { gauss, seeded } from '../statistics/index.js';
 import { between, CASE, hypothesesOf, looksOf, pathsOf, type Hypothesis } from './coil-network.js';
 
 /** A motor on the bench: its truth, which only a meter tells. */

@@ -14,6 +14,7 @@ export {
   nullable,
   quantity,
   quantityProblem,
+  real,
   record,
   text,
   toleranceValue,

@@ -95,6 +95,14 @@ export function whole(least: number, most: number, label = ''): AskedShape<numbe
   return { ...whole, asked: { label, least, most } };
 }
 
+/** A number that need not be whole, both bounds included. */
+export function real(least: number, most: number): Shape<number> {
+  return shape<number>({ type: 'number', minimum: least, maximum: most }, (value, path, problems) => {
+    if (typeof value !== 'number' || !Number.isFinite(value)) problems.push({ path, message: 'must be a number' });
+    else if (value < least || value > most) problems.push({ path, message: `must be from ${least} to ${most}` });
+  });
+}
+
 const titled = (label: string): JsonSchema => (label === '' ? {} : { title: label });
 
 export function flag(): Shape<boolean> {

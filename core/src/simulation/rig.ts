@@ -1,3 +1,5 @@
+import { swapped, type CoilState, type Swaps } from '../motor/index.js';
+
 /**
  * A two-phase hybrid motor with its driver, what it turns, and a commanded pulse train, in the time domain. SI units.
  *
@@ -52,6 +54,27 @@ export interface RigDrive {
   readonly current: number;
   /** Microsteps per full step; 0 for a command without steps. */
   readonly microsteps: number;
+  /** How its outputs are joined to the coils; left out: as they should be. No part in a command without steps. */
+  readonly coils?: CoilJoint;
+}
+
+/** How a driver's outputs are joined to the coils: rightly, one coil round, a lead of each crossed, or one coil open. */
+export type CoilJoint = 'right' | 'reversed' | 'crossed' | 'open';
+
+const NOTHING_SWAPPED: Swaps = { a: false, b: false, coils: false, crossed: false };
+
+/** What the motor gets of what a driver sends. */
+function joined(sent: CoilState, coils: CoilJoint): CoilState {
+  switch (coils) {
+    case 'right':
+      return sent;
+    case 'reversed':
+      return swapped(sent, { ...NOTHING_SWAPPED, b: true });
+    case 'crossed':
+      return swapped(sent, { ...NOTHING_SWAPPED, crossed: true });
+    case 'open':
+      return { a: sent.a, b: 0 };
+  }
 }
 
 /** Time in which a chopper's current follows its reference while there is voltage: about one chopping period. */
@@ -84,6 +107,9 @@ export class Rig {
   /** Load against positive motion [N·m], and its growth [N·m/s]. */
   load: number;
   loadRate = 0;
+  /** Volts that there are now, less the switches' drop, and the crest that the driver holds to now; 0: it is off. */
+  supplied: number;
+  crest: number;
   time = 0;
   /** By how much the speed changed in the last step. */
   private lastChange = 0;
@@ -100,6 +126,8 @@ export class Rig {
     readonly step: number,
   ) {
     this.load = mechanics.standing;
+    this.supplied = drive.voltage;
+    this.crest = drive.current;
     this.mode = MODES.indexOf(drive.mode);
     const cycle = Math.max(1, drive.microsteps) * 4;
     this.tableA = new Float64Array(cycle);
@@ -109,8 +137,10 @@ export class Rig {
     for (let index = 0; index < cycle; index += 1) {
       const angle = (QUARTER_TURN * (index + offset)) / Math.max(1, drive.microsteps);
       const isSwitched = drive.mode === 'voltage' && drive.microsteps <= 2;
-      this.tableA[index] = isSwitched ? onOrOff(Math.cos(angle)) : Math.cos(angle);
-      this.tableB[index] = isSwitched ? onOrOff(Math.sin(angle)) : Math.sin(angle);
+      const [a, b] = [Math.cos(angle), Math.sin(angle)];
+      const got = joined(isSwitched ? { a: onOrOff(a), b: onOrOff(b) } : { a, b }, drive.coils ?? 'right');
+      this.tableA[index] = got.a;
+      this.tableB[index] = got.b;
     }
     this.placeAt(0, 0);
   }
@@ -169,11 +199,11 @@ export class Rig {
     const keep = (1 - decay) / (1 + decay);
     const push = perL / (1 + decay);
     const emfPush = K * push;
-    const reach = drive.voltage * push;
+    const reach = this.supplied * push;
     const reachSquare = reach * reach;
     const follow = h / (2 * REGULATOR_TIME);
     const followKeep = (1 - follow) / (1 + follow);
-    const followReach = (2 * follow * drive.current) / (1 + follow);
+    const followReach = (2 * follow * this.crest) / (1 + follow);
     const perJ = h / mechanics.inertia;
     const { friction, damper } = mechanics;
     const frictionStep = friction * perJ;

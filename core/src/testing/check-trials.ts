@@ -17,7 +17,7 @@ import { blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from './example-machine.js';
-import { gauss, seeded } from './random.js';
+import { gauss, seeded } from '../statistics/index.js';
 
 /** How often intervals of the scale hold the truth, over repeated checks of one plan. */
 export interface CoverageCase {

@@ -4,7 +4,7 @@ import { quantityOf } from '../../shape/index.js';
 import { exampleInstrument, type LinearInstrument } from '../../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, screwMachine } from '../../testing/example-machine.js';
 import { calibrationOf, coverageOf, returnShares } from '../../testing/check-trials.js';
-import { gauss, seeded } from '../../testing/random.js';
+import { gauss, seeded } from '../../statistics/index.js';
 import { preferredUnit, showQuantity, type Dimension } from '../../quantity/index.js';
 import {
   checkPlan,

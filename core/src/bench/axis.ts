@@ -1,0 +1,130 @@
+import { Heat } from './heat.js';
+import { HomeSwitch } from './home-switch.js';
+import { Plant } from './plant.js';
+import { BrushedShaft, StepperShaft, TICK, type Shaft } from './shaft.js';
+import type { AxisTruth } from './truth.js';
+
+/** Ticks between two looks at the temperatures. */
+const HEAT_EVERY = 64;
+/** At rest for so long the driver lowers its current [s], and nothing more happens that is worth simulating. */
+const RESTS_AFTER = 0.5;
+/** Slower than that a shaft stands [rad/s]. */
+const STANDS = 0.02;
+/** A hard end is as stiff, and swallows as much, as a tick of the bench can carry for the inertia that runs into it. */
+const END_STIFFNESS = 0.1 / TICK ** 2;
+const END_DAMPING = 0.2 / TICK;
+
+/** One axis of the bench: motor, what it turns, switch and temperatures. */
+export class BenchAxis {
+  readonly shaft: Shaft;
+  readonly plant: Plant;
+  readonly heat: Heat;
+  readonly home: HomeSwitch | null;
+  /** What the driver has counted [pulses]; some of what was sent may never have come. */
+  private arrived = 0;
+  private sent = 0;
+  isEnabled = false;
+  /** The driver has let go and says so until it is enabled anew. */
+  alarm: string | null = null;
+  private restedFor = 0;
+  private warm = { ticks: 0, copper: 0, square: 0 };
+
+  constructor(
+    readonly truth: AxisTruth,
+    ambient: number,
+    private readonly random: () => number,
+  ) {
+    this.shaft =
+      truth.motor.kind === 'stepper'
+        ? new StepperShaft(truth.motor, truth.following !== null, random)
+        : new BrushedShaft(truth.motor);
+    this.plant = new Plant(truth);
+    this.heat = new Heat(truth.heat, ambient);
+    this.home = truth.home ? new HomeSwitch(truth.home, truth.ends === null, random, truth.standsAt) : null;
+  }
+
+  /** Turns that the driver makes of the pulses that came. */
+  get told(): number {
+    return this.arrived / this.truth.pulsesPerTurn;
+  }
+
+  /** Its driver drives: enabled, powered and not too hot. */
+  isDriving(volts: number, nominal: number): boolean {
+    return this.isEnabled && this.alarm === null && !this.heat.isTooHot && volts > 0.3 * nominal;
+  }
+
+  /**
+   * Goes on by a tick.
+   * @param pulses where the controller has it by then @param volts on its bus now @param nominal as they should be
+   * @returns power that it draws [W]
+   */
+  tick(pulses: number, volts: number, nominal: number, time: number): number {
+    const { truth, shaft, plant } = this;
+    const isDriving = this.isDriving(volts, nominal);
+    const isStill = pulses === this.sent && Math.abs(shaft.speed) < STANDS;
+    this.restedFor = isStill ? this.restedFor + TICK : 0;
+    this.receive(pulses);
+    const isResting = this.restedFor > RESTS_AFTER;
+    shaft.hold(isDriving ? (isResting ? truth.idleShare : 1) : 0);
+    const falls = !isDriving && Math.abs(shaft.standing) > shaft.friction;
+    // Asleep: nothing moves, only heat goes on.
+    if (!isResting || falls) {
+      const beyond = plant.beyondEnd(shaft.turns);
+      const against =
+        beyond === 0
+          ? 0
+          : shaft.inertia * ((END_STIFFNESS * beyond * 2 * Math.PI) / truth.travelPerTurn + END_DAMPING * shaft.speed);
+      shaft.tick(this.told, volts / nominal, against);
+      plant.slip(shaft.speed, TICK, shaft.inertia, shaft.friction, shaft.standing);
+      plant.follow(shaft.turns);
+    }
+    this.home?.follow(plant.place, time);
+    this.watch(isDriving);
+    this.warm = {
+      ticks: this.warm.ticks + 1,
+      copper: this.warm.copper + shaft.copper,
+      square: this.warm.square + shaft.currentSquare,
+    };
+    if (this.warm.ticks === HEAT_EVERY) this.warmUp(isDriving);
+    return truth.motors * shaft.power;
+  }
+
+  private receive(pulses: number): void {
+    const { pulsesLost } = this.truth;
+    let come = pulses - this.sent;
+    if (pulsesLost > 0) {
+      const count = Math.abs(Math.floor(pulses) - Math.floor(this.sent));
+      for (let index = 0; index < count; index += 1) if (this.random() < pulsesLost) come -= Math.sign(come);
+    }
+    this.arrived += come;
+    this.sent = pulses;
+  }
+
+  /** An encoder compares where the motor is with where it is told to be. */
+  private watch(isDriving: boolean): void {
+    const { following } = this.truth;
+    if (following === null || !isDriving) return;
+    if (Math.abs(this.told - this.shaft.turns) * 2 * Math.PI > following)
+      this.alarm = 'The motor lags behind by more than the driver allows.';
+  }
+
+  private warmUp(isDriving: boolean): void {
+    const { ticks, copper, square } = this.warm;
+    this.heat.goOn(ticks * TICK, copper / ticks, square / ticks, isDriving);
+    this.warm = { ticks: 0, copper: 0, square: 0 };
+  }
+
+  /** The driver takes up where its rotor stands, within a cycle of its field: the alarm is cleared. */
+  enable(isOn: boolean): void {
+    if (isOn && this.truth.following !== null && this.alarm !== null)
+      this.arrived = this.shaft.turns * this.truth.pulsesPerTurn;
+    if (isOn) this.alarm = null;
+    this.isEnabled = isOn;
+    this.restedFor = 0;
+  }
+
+  /** Crest of the current that its driver holds to [A]. */
+  get limit(): number {
+    return this.truth.motor.kind === 'stepper' ? this.truth.motor.setup.drive.current : this.truth.motor.currentLimit;
+  }
+}

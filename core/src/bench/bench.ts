@@ -1,0 +1,97 @@
+import { seeded } from '../statistics/index.js';
+import { BenchAxis } from './axis.js';
+import { Bus } from './bus.js';
+import { Meters } from './instruments.js';
+import { TICK } from './shaft.js';
+import type { Truth } from './truth.js';
+
+/** What tells the bench where its axes have to be: the controller. */
+export interface Commander {
+  /** Time goes on by a tick; pulses of each axis at its end are asked for behind it. */
+  tick(): void;
+  readonly pulses: readonly number[];
+}
+
+/** What can be seen of an axis by standing beside it. */
+export interface AxisSight {
+  readonly letter: string;
+  /** Where its carriage is, from the place of the switch. */
+  readonly place: number;
+  /** Where it would be had every pulse been made into its travel, with the play taken up. */
+  readonly commanded: number;
+  /** Full steps that it is behind for good. */
+  readonly lost: number;
+  readonly isDriving: boolean;
+  readonly isTrembling: boolean;
+}
+
+/** Slower than that, and standing where it was told: it is still [rad/s]. */
+const TREMBLES = 1;
+
+/**
+ * The rig: motors, drivers, mechanics, supply, switches and instruments of a machine in the time domain. It repeats
+ * itself for the same truth, seed and commands, however it is paced.
+ */
+export class Bench {
+  readonly axes: readonly BenchAxis[];
+  readonly buses: readonly Bus[];
+  readonly meters: Meters;
+  time = 0;
+  commander: Commander | null = null;
+
+  constructor(
+    readonly truth: Truth,
+    seed: number,
+  ) {
+    const random = seeded(seed);
+    this.axes = truth.axes.map((axis) => new BenchAxis(axis, truth.ambient, random));
+    this.buses = truth.supplies.map((supply) => new Bus(supply));
+    this.meters = new Meters(this, random);
+  }
+
+  power(isOn: boolean): void {
+    for (const bus of this.buses) bus.isOn = isOn;
+  }
+
+  axis(letter: string): BenchAxis | null {
+    return this.axes.find((item) => item.truth.letter === letter) ?? null;
+  }
+
+  busOf(axis: BenchAxis): Bus {
+    return this.buses[axis.truth.supply] as Bus;
+  }
+
+  /** Goes on by so many ticks. */
+  advance(ticks: number): void {
+    const drawn = this.buses.map(() => 0);
+    for (let index = 0; index < ticks; index += 1) {
+      this.commander?.tick();
+      this.time += TICK;
+      drawn.fill(0);
+      for (const [place, axis] of this.axes.entries()) {
+        const bus = this.busOf(axis);
+        const pulses = this.commander?.pulses[place] ?? 0;
+        drawn[axis.truth.supply] =
+          (drawn[axis.truth.supply] ?? 0) + axis.tick(pulses, bus.volts, bus.truth.nominal, this.time);
+      }
+      for (const [place, bus] of this.buses.entries()) bus.goOn(TICK, drawn[place] ?? 0);
+    }
+  }
+
+  /** What is seen now. */
+  sight(): readonly AxisSight[] {
+    return this.axes.map((axis) => {
+      const { truth, shaft, plant } = axis;
+      const bus = this.busOf(axis);
+      const pulses = this.commander?.pulses[this.axes.indexOf(axis)] ?? 0;
+      return {
+        letter: truth.letter,
+        place: plant.place,
+        commanded: truth.standsAt + (pulses / truth.pulsesPerTurn) * truth.travelPerTurn,
+        lost: shaft.lost,
+        isDriving: axis.isDriving(bus.volts, bus.truth.nominal),
+        isTrembling: Math.abs(shaft.speed) > TREMBLES,
+      };
+    });
+  }
+}

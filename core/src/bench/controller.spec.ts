@@ -1,0 +1,151 @@
+import { LINE_MOST, type Asked } from '../line-port/index.js';
+import { seeded } from '../statistics/index.js';
+import { RigAtHand, screwTruth, threeAxes } from '../testing/bench-rig.js';
+import { profileOf } from '../motion/index.js';
+import { TICK } from './index.js';
+
+const PACE = { rate: 3200, start: 200, acceleration: 12_800 } as const;
+
+describe('the rig’s controller', () => {
+  it('takes as long for a move as the closed form of its profile', () => {
+    for (const [pulses, pace] of [
+      [6400, PACE],
+      [300, PACE],
+      [9000, { rate: 5000, start: 0, acceleration: 7000 }],
+    ] as const) {
+      const rig = RigAtHand.ready(screwTruth());
+      rig.ask({ kind: 'move', axis: 'X', pulses, ...pace });
+      const began = rig.bench.time;
+      while (!rig.said.some(({ kind }) => kind === 'done')) rig.wait(TICK);
+      const { duration } = profileOf(pulses, {
+        speed: pace.rate,
+        acceleration: pace.acceleration,
+        jerk: null,
+        start: pace.start || null,
+      });
+      expect(Math.abs(rig.bench.time - began - duration)).toBeLessThan(0.005 * duration + 3 * TICK);
+    }
+  });
+
+  it('cuts its pulses at a stop and does not know where it is after one at speed', () => {
+    const rig = RigAtHand.ready(screwTruth());
+    const known = (): boolean | undefined => {
+      const [answer] = rig.ask({ kind: 'where' });
+      return answer?.kind === 'at' ? answer.places[0]?.isKnown : undefined;
+    };
+    expect(known()).toBeFalse();
+    rig.ask({
+      kind: 'home',
+      axis: 'X',
+      towards: -1,
+      fast: 3200,
+      slow: 400,
+      start: 100,
+      acceleration: 12_800,
+      most: 90_000,
+    });
+    for (let waited = 0; waited < 60 && !rig.said.some(({ kind }) => kind === 'homed'); waited += 1) rig.wait(0.5);
+    expect(known()).toBeTrue();
+    // Slower than its start rate it may stop anywhere.
+    rig.ask({ kind: 'jog', axis: 'X', rate: 150, start: 200, acceleration: 100 });
+    rig.wait(0.1);
+    rig.ask({ kind: 'stop' });
+    expect(known()).toBeTrue();
+    rig.ask({ kind: 'move', axis: 'X', pulses: 9000, ...PACE });
+    rig.wait(0.5);
+    const stopped = rig.ask({ kind: 'stop' }).find(({ kind }) => kind === 'at');
+    const before = rig.controller.pulses[0];
+    rig.wait(0.3);
+    expect(rig.controller.pulses[0]).toBe(before);
+    expect(stopped?.kind === 'at' && stopped.places[0]).toEqual(
+      jasmine.objectContaining({ isKnown: false, isMoving: false }),
+    );
+  });
+
+  it('finds home from either side of its switch, and says where no switch came', () => {
+    const rig = RigAtHand.ready(screwTruth());
+    const home: Asked = {
+      kind: 'home',
+      axis: 'X',
+      towards: -1,
+      fast: 3200,
+      slow: 400,
+      start: 100,
+      acceleration: 12_800,
+      most: 90_000,
+    };
+    const outcome = (): string | undefined => {
+      const from = rig.said.length;
+      for (let waited = 0; waited < 200; waited += 1) {
+        rig.wait(0.2);
+        const found = rig.said.slice(from).find(({ kind }) => kind === 'homed' || kind === 'lost');
+        if (found) return found.kind;
+      }
+      return undefined;
+    };
+    rig.ask(home);
+    expect(outcome()).toBe('homed');
+    const [there] = [rig.place()];
+    // From on the switch.
+    rig.ask(home);
+    expect(outcome()).toBe('homed');
+    expect(Math.abs(rig.place() - there)).toBeLessThan(30e-6);
+    rig.move('X', 4000, PACE);
+    rig.ask({ ...home, towards: 1 });
+    expect(outcome()).toBe('lost');
+  });
+
+  it('captures the edges of a move, with the time that the direction stood before', () => {
+    const rig = RigAtHand.ready(screwTruth());
+    rig.move('X', -200, PACE);
+    rig.ask({ kind: 'capture', axis: 'X', time: 0.05 });
+    const from = rig.said.length;
+    rig.move('X', 1600, { rate: 4000, start: 1000, acceleration: 10_000 });
+    const pages = rig.said.slice(from).flatMap((said) => (said.kind === 'captured' ? [said] : []));
+    const edges = pages.flatMap((page) => [...page.edges]);
+    expect(pages.at(-1)?.isLast).toBeTrue();
+    expect(pages[0]?.isForward).toBeTrue();
+    expect(pages[0]?.ahead).not.toBeNull();
+    // In 50 ms from 1000 pulses/s at 10 000 pulses/s²: 62 more after the first.
+    expect(edges.length).toBeGreaterThan(58);
+    expect(edges.length).toBeLessThan(66);
+    const rates = edges.slice(1).map((edge, place) => 1 / (edge - (edges[place] ?? 0)));
+    expect(rates[0]).toBeCloseTo(1005, -2);
+    expect((rates.at(-1) ?? 0) - (rates[0] ?? 0)).toBeGreaterThan(350);
+  });
+
+  it('never moves what was not asked for, nor falls silent, over 10 000 broken lines', () => {
+    const rig = RigAtHand.ready(screwTruth((axis) => axis, threeAxes()));
+    const random = seeded(11);
+    const whole = (most: number): number => Math.floor(random() * most);
+    const good = [
+      '{"id":4,"kind":"move","axis":"X","pulses":900,"rate":2000,"start":10,"acceleration":900}',
+      '{"id":5,"kind":"jog","axis":"Y","rate":500,"start":10,"acceleration":900}',
+      '{"id":6,"kind":"home","axis":"Z","towards":-1,"fast":500,"slow":100,"start":10,"acceleration":900,"most":900}',
+      '{"id":7,"kind":"read","axis":"X","instrument":"indicator"}',
+      '{"id":8,"kind":"where"}',
+    ];
+    // Numbers of lines that are behind the last one, so that what mutates into a right line is late, and refused.
+    rig.ask({ kind: 'alive' });
+    rig.controller.receive('{"id":1000000000,"kind":"alive"}\n');
+    const before = [...rig.controller.pulses];
+    for (let index = 0; index < 10_000; index += 1) {
+      const line = (good[whole(good.length)] as string).split('');
+      for (let change = 0; change <= whole(4); change += 1) {
+        const at = whole(line.length);
+        const kind = whole(4);
+        if (kind === 0) line.splice(at, 1);
+        else if (kind === 1) line.splice(at, 0, String.fromCharCode(whole(0x300)));
+        else if (kind === 2) line.splice(at, whole(30));
+        else line[at] = '"{}[]:,0123456789e-+\n\r\\ntrue'[whole(29)] as string;
+      }
+      rig.controller.receive(`${line.join('')}${whole(20) === 0 ? 'x'.repeat(LINE_MOST) : ''}\n`);
+      if (index % 100 === 0) rig.bench.advance(4);
+    }
+    rig.bench.advance(2000);
+    expect([...rig.controller.pulses]).toEqual(before);
+    const from = rig.said.length;
+    rig.controller.receive('\n{"id":1000000001,"kind":"where"}\n');
+    expect(rig.said.slice(from).map(({ kind }) => kind)).toContain('at');
+  });
+});

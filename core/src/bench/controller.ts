@@ -1,0 +1,386 @@
+import {
+  EDGES_MOST,
+  JOG_RENEWED_WITHIN,
+  LineCutter,
+  lineOf,
+  PORT_VERSION,
+  readRequest,
+  REQUEST_KINDS,
+  WATCHED_FOR,
+  type Place,
+  type PortRequest,
+  type PortSaid,
+  type Refusal,
+} from '../line-port/index.js';
+import type { Bench, Commander } from './bench.js';
+import { Homing } from './homing.js';
+import { Mover } from './mover.js';
+import { TICK } from './shaft.js';
+
+/** While something moves its places are said so often [s]. */
+const PLACES_EVERY = 0.05;
+
+interface Capture {
+  readonly id: number;
+  readonly time: number;
+  /** When the first edge came; null before. */
+  first: number | null;
+  readonly edges: number[];
+  isForward: boolean;
+  ahead: number | null;
+}
+
+/** One axis of the controller. */
+interface Channel {
+  readonly letter: string;
+  readonly mover: Mover;
+  /** Number of the move, jog or homing under way. */
+  task: { readonly id: number; readonly kind: 'move' | 'jog' | 'home' } | null;
+  homing: Homing | null;
+  isKnown: boolean;
+  jogUntil: number;
+  capture: Capture | null;
+  /** When the direction line last changed, and to what. */
+  turned: { readonly time: number; readonly isForward: boolean };
+}
+
+/** The simulated rig’s controller: obeys the line port, makes pulses, watches switches, alarms and its host. */
+export class RigController implements Commander {
+  private readonly channels: readonly Channel[];
+  private readonly cutter = new LineCutter();
+  private readonly counted: number[];
+  private isGreeted = false;
+  private isPowered = false;
+  private lastId = 0;
+  private lastLine = 0;
+  private lastPlaces = 0;
+  private readonly handlers: {
+    readonly [K in PortRequest['kind']]: (request: Extract<PortRequest, { kind: K }>) => void;
+  };
+
+  /** @param out takes what the controller says, whole lines */
+  constructor(
+    private readonly bench: Bench,
+    private readonly name: string,
+    private readonly out: (text: string) => void,
+  ) {
+    bench.commander = this;
+    this.channels = bench.axes.map(({ truth }) => ({
+      letter: truth.letter,
+      mover: new Mover(),
+      task: null,
+      homing: null,
+      isKnown: false,
+      jogUntil: 0,
+      capture: null,
+      turned: { time: -Infinity, isForward: true },
+    }));
+    this.counted = this.channels.map(() => 0);
+    this.handlers = {
+      hello: ({ id }) => {
+        this.say({
+          kind: 'hello',
+          id,
+          version: PORT_VERSION,
+          name: this.name,
+          axes: this.channels.map(({ letter }) => letter),
+          can: REQUEST_KINDS,
+        });
+      },
+      power: ({ id, on }) => {
+        this.isPowered = on;
+        bench.power(on);
+        if (!on) this.cut('stopped');
+        this.ok(id);
+      },
+      enable: ({ id, axis, on }) => {
+        this.with(id, axis, (channel) => {
+          if (!this.isPowered) {
+            this.no(id, 'not-powered', 'The power is off.');
+            return;
+          }
+          bench.axis(axis)?.enable(on);
+          if (!on) this.end(channel, 'stopped');
+          channel.isKnown = false;
+          this.ok(id);
+        });
+      },
+      current: ({ id }) => {
+        this.no(id, 'not-here', 'Its current is set by hand at the driver.');
+      },
+      move: ({ id, axis, pulses, rate, start, acceleration }) => {
+        this.ready(id, axis, (channel) => {
+          channel.task = { id, kind: 'move' };
+          channel.mover.moveTo(channel.mover.position + pulses, { rate, start, acceleration });
+          this.ok(id);
+        });
+      },
+      jog: ({ id, axis, rate, start, acceleration }) => {
+        const running = this.channel(axis)?.task?.kind === 'jog';
+        this.ready(
+          id,
+          axis,
+          (channel) => {
+            channel.jogUntil = this.bench.time + JOG_RENEWED_WITHIN;
+            channel.task ??= { id, kind: 'jog' };
+            const pace = { rate: Math.max(1e-3, Math.abs(rate)), start, acceleration };
+            if (rate === 0) channel.mover.hold();
+            else channel.mover.run(rate > 0 ? 1 : -1, pace);
+            this.ok(id);
+          },
+          running,
+        );
+      },
+      home: ({ id, axis, towards, fast, slow, start, acceleration, most }) => {
+        this.ready(id, axis, (channel) => {
+          const { home } = bench.axis(axis) ?? {};
+          if (!home) {
+            this.no(id, 'no-switch', 'This axis has no switch to look for.');
+            return;
+          }
+          channel.task = { id, kind: 'home' };
+          const pace = (wanted: number) => ({ rate: wanted, start: Math.min(start, wanted), acceleration });
+          const run = { towards, fast: pace(fast), slow: pace(slow), most } as const;
+          channel.homing = new Homing(channel.mover, run, home.seen(this.bench.time));
+          this.ok(id);
+        });
+      },
+      hold: ({ id, axis }) => {
+        if (axis !== null && !this.channel(axis)) {
+          this.no(id, 'no-such-axis', 'There is no such axis.');
+          return;
+        }
+        for (const channel of this.channels)
+          if (axis === null || channel.letter === axis) {
+            channel.homing = null;
+            channel.mover.hold();
+          }
+        this.places(id);
+      },
+      stop: ({ id }) => {
+        this.cut('stopped');
+        this.places(id);
+      },
+      alive: ({ id }) => {
+        this.ok(id);
+      },
+      where: ({ id }) => {
+        this.places(id);
+      },
+      read: ({ id, axis, instrument }) => {
+        this.with(id, axis, () => {
+          const at = bench.axis(axis);
+          if (at) this.say({ kind: 'reading', id, ...bench.meters.read(at, instrument) });
+        });
+      },
+      probe: ({ id }) => {
+        this.no(id, 'not-here', 'No meter is on these nets.');
+      },
+      capture: ({ id, axis, time }) => {
+        this.with(id, axis, (channel) => {
+          channel.capture = { id, time, first: null, edges: [], isForward: true, ahead: null };
+          this.ok(id);
+        });
+      },
+    };
+  }
+
+  /** Pulses of each axis since the power came, which no homing changes. */
+  get pulses(): readonly number[] {
+    return this.counted;
+  }
+
+  /**
+   * Takes what the host sent, in whatever pieces. A stop among it is obeyed before everything else, and what came in
+   * before it is answered and not obeyed.
+   */
+  receive(text: string): void {
+    const lines = this.cutter.take(text);
+    const read = lines.map(readRequest);
+    const last = read.map((item) => item.ok && item.request.kind === 'stop').lastIndexOf(true);
+    if (last >= 0 && this.isGreeted) this.cut('stopped');
+    for (const [place, item] of read.entries()) {
+      this.lastLine = this.bench.time;
+      if (!item.ok) this.no(item.id, item.error, item.says);
+      else if (place < last && item.request.kind !== 'stop' && item.request.kind !== 'hello')
+        this.no(item.request.id, 'stopped', 'A stop came behind it.');
+      else this.obey(item.request);
+    }
+  }
+
+  private obey(request: PortRequest): void {
+    const { id, kind } = request;
+    if (id <= this.lastId && kind !== 'stop' && kind !== 'hello') {
+      this.no(id, 'late', 'A line with this number, or a later one, has come before.');
+      return;
+    }
+    if (kind === 'hello') {
+      if (request.version !== PORT_VERSION) {
+        this.no(id, 'other-version', `This controller speaks version ${PORT_VERSION}.`);
+        return;
+      }
+      this.isGreeted = true;
+    } else if (!this.isGreeted) {
+      this.no(id, 'hello-first', 'Say hello first.');
+      return;
+    }
+    // A host that begins anew counts anew.
+    this.lastId = kind === 'hello' ? id : Math.max(this.lastId, id);
+    // The handler of this very kind.
+    (this.handlers[kind] as (request: PortRequest) => void)(request);
+  }
+
+  /** Time goes on by a tick. */
+  tick(): void {
+    const now = this.bench.time;
+    for (const [place, channel] of this.channels.entries()) {
+      const axis = this.bench.axes[place];
+      const { mover } = channel;
+      if (axis?.alarm != null && (channel.task !== null || channel.isKnown)) {
+        this.say({ kind: 'alarm', axis: channel.letter, says: axis.alarm });
+        channel.isKnown = false;
+        this.end(channel, 'stopped');
+      }
+      if (channel.task?.kind === 'jog' && now > channel.jogUntil) mover.hold();
+      const before = mover.position;
+      mover.tick(TICK);
+      this.count(place, channel, mover.position - before);
+      if (channel.homing) this.goHome(channel, axis?.home?.seen(now) ?? false);
+      else if (channel.task && !mover.isMoving) this.finish(channel);
+    }
+    if (!this.isMoving) return;
+    if (now - this.lastLine > WATCHED_FOR) for (const { mover } of this.channels) mover.hold();
+    if (now - this.lastPlaces >= PLACES_EVERY) this.places(null);
+  }
+
+  private get isMoving(): boolean {
+    return this.channels.some(({ mover }) => mover.isMoving);
+  }
+
+  private goHome(channel: Channel, isPressed: boolean): void {
+    const outcome = channel.homing?.tick(isPressed) ?? null;
+    if (!outcome) return;
+    const id = channel.task?.id ?? 0;
+    channel.homing = null;
+    if (outcome.kind === 'failed') {
+      channel.isKnown = false;
+      this.say({ kind: 'lost', id, axis: channel.letter, says: outcome.says });
+      return;
+    }
+    channel.task = null;
+    channel.isKnown = true;
+    this.say({ kind: 'homed', id, axis: channel.letter, seen: outcome.seen });
+    this.places(null);
+  }
+
+  private finish(channel: Channel): void {
+    const { task, mover, capture } = channel;
+    if (!task) return;
+    channel.task = null;
+    if (capture && capture.edges.length > 0) this.give(channel, capture);
+    // What ends where it was sent has reached it; whatever was braked has been held.
+    const how = task.kind === 'move' && mover.hasReached ? 'reached' : 'held';
+    this.say({ kind: 'done', id: task.id, axis: channel.letter, pulses: mover.pulses, how });
+    this.places(null);
+  }
+
+  /** Ends what is under way at once. */
+  private end(channel: Channel, how: 'stopped'): void {
+    if (channel.mover.stop()) channel.isKnown = false;
+    channel.homing = null;
+    if (channel.task)
+      this.say({ kind: 'done', id: channel.task.id, axis: channel.letter, pulses: channel.mover.pulses, how });
+    channel.task = null;
+  }
+
+  private cut(how: 'stopped'): void {
+    for (const channel of this.channels) this.end(channel, how);
+    if (!this.isPowered) for (const channel of this.channels) channel.isKnown = false;
+  }
+
+  /** Counts the pulses of a tick, and notes their edges for who captures them. */
+  private count(place: number, channel: Channel, by: number): void {
+    if (by === 0) return;
+    const before = this.counted[place] ?? 0;
+    this.counted[place] = before + by;
+    const isForward = by > 0;
+    if (isForward !== channel.turned.isForward) channel.turned = { time: this.bench.time, isForward };
+    const { capture } = channel;
+    if (!capture) return;
+    const step = isForward ? 1 : -1;
+    const firstEdge = isForward ? Math.floor(before) + 1 : Math.ceil(before) - 1;
+    for (let edge = firstEdge; isForward ? edge <= before + by : edge >= before + by; edge += step) {
+      const time = this.bench.time + ((edge - before) / by) * TICK;
+      if (capture.first === null) {
+        capture.first = time;
+        capture.isForward = isForward;
+        capture.ahead = Number.isFinite(channel.turned.time) ? time - channel.turned.time : null;
+      }
+      if (time - capture.first > capture.time) {
+        this.give(channel, capture);
+        return;
+      }
+      capture.edges.push(time - capture.first);
+    }
+  }
+
+  private give(channel: Channel, capture: Capture): void {
+    channel.capture = null;
+    for (let from = 0; from === 0 || from < capture.edges.length; from += EDGES_MOST)
+      this.say({
+        kind: 'captured',
+        id: capture.id,
+        axis: channel.letter,
+        isForward: capture.isForward,
+        ahead: capture.ahead,
+        from,
+        edges: capture.edges.slice(from, from + EDGES_MOST),
+        isLast: from + EDGES_MOST >= capture.edges.length,
+      });
+  }
+
+  private channel(axis: string): Channel | undefined {
+    return this.channels.find(({ letter }) => letter === axis);
+  }
+
+  private with(id: number, axis: string, then: (channel: Channel) => void): void {
+    const channel = this.channel(axis);
+    if (channel) then(channel);
+    else this.no(id, 'no-such-axis', 'There is no such axis.');
+  }
+
+  /** Whether an axis may be set in motion now. @param isGoingOn what moves already is only asked to go on */
+  private ready(id: number, axis: string, then: (channel: Channel) => void, isGoingOn = false): void {
+    this.with(id, axis, (channel) => {
+      const at = this.bench.axis(axis);
+      if (!this.isPowered) this.no(id, 'not-powered', 'The power is off.');
+      else if (at?.alarm != null) this.no(id, 'alarm', at.alarm);
+      else if (!at?.isEnabled) this.no(id, 'not-enabled', 'Its driver is not enabled.');
+      else if (channel.task && !isGoingOn) this.no(id, 'busy', 'It moves already.');
+      else then(channel);
+    });
+  }
+
+  private places(id: number | null): void {
+    this.lastPlaces = this.bench.time;
+    const places = this.channels.map(({ letter, mover, isKnown }): Place => ({
+      axis: letter,
+      pulses: mover.pulses,
+      isKnown,
+      isMoving: mover.isMoving,
+    }));
+    this.say({ kind: 'at', id, places });
+  }
+
+  private ok(id: number): void {
+    this.say({ kind: 'ok', id });
+  }
+
+  private no(id: number | null, error: Refusal, says: string): void {
+    this.say({ kind: 'no', id, error, says });
+  }
+
+  private say(said: PortSaid): void {
+    this.out(lineOf(said));
+  }
+}

@@ -1,0 +1,25 @@
+import type { AxisTruth, Truth } from '../truth.js';
+
+/**
+ * Something that is wrong with a machine, as a patch of its truth. It is told to nobody until it is asked for: what the
+ * builder gets is what it does.
+ */
+export type Fault =
+  | {
+      readonly id: string;
+      /** What it is, once it is told. */
+      readonly name: string;
+      readonly of: 'axis';
+      /** Whether an axis can have it. */
+      readonly fits: (axis: AxisTruth) => boolean;
+      readonly patch: (axis: AxisTruth) => AxisTruth;
+    }
+  | {
+      readonly id: string;
+      readonly name: string;
+      readonly of: 'machine';
+      readonly patch: (truth: Truth) => Truth;
+    };
+
+export const isStepper = ({ motor }: AxisTruth): boolean => motor.kind === 'stepper';
+export const always = (): boolean => true;

@@ -1,0 +1,16 @@
+import { always, type Fault } from './fault.js';
+
+/** Torque that a loose grub screw still carries, over what the axis needs to slide. */
+const OVER_FRICTION = 1.5;
+const LEAST = 0.004;
+
+export const loosePulley: Fault = {
+  id: 'loose-pulley',
+  name: 'a pulley or coupling slips on the motor’s shaft',
+  of: 'axis',
+  fits: always,
+  patch: (axis) => {
+    const { friction, standing } = axis.motor.kind === 'stepper' ? axis.motor.setup.load : axis.motor;
+    return { ...axis, slipTorque: Math.max(LEAST, OVER_FRICTION * (friction + Math.abs(standing))) };
+  },
+};

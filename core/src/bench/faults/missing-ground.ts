@@ -1,0 +1,12 @@
+import { always, type Fault } from './fault.js';
+
+/** One pulse in eighty never arrives. */
+const LOST = 1 / 80;
+
+export const missingGround: Fault = {
+  id: 'missing-ground',
+  name: 'the signals have no ground between controller and driver',
+  of: 'axis',
+  fits: always,
+  patch: (axis) => ({ ...axis, pulsesLost: LOST }),
+};

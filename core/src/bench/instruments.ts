@@ -1,0 +1,96 @@
+import type { Instrument } from '../line-port/index.js';
+import { gauss } from '../statistics/index.js';
+import type { BenchAxis } from './axis.js';
+import type { Bus } from './bus.js';
+import type { TrueIndicator } from './truth.js';
+
+/** What the instruments stand beside. */
+export interface Looked {
+  readonly truth: { readonly indicator: TrueIndicator };
+  busOf(axis: BenchAxis): Bus;
+}
+
+/** What an instrument shows: a number with its unit, or that it is beyond its range. */
+export interface Shown {
+  readonly value: number;
+  readonly unit: string;
+  readonly isBeyond: boolean;
+}
+
+const LEAST_ANGLE = (0.5 * Math.PI) / 180;
+/** Lines of a rule, and of a ring on a turning axis. */
+const RULE = { length: 0.5e-3, angle: (0.25 * Math.PI) / 180 } as const;
+const CURRENT_DIGIT = 0.01;
+const CURRENT_NOISE = 0.005;
+const VOLTS_DIGIT = 0.01;
+const VOLTS_NOISE = 0.01;
+const DEGREE_DIGIT = 1;
+/** A luggage scale pulls within so much. */
+const SCALE_NOISE = 0.03;
+const SCALE_DIGIT = 0.1;
+/** A hand on a thermometer waits; it shows within so much. */
+const DEGREE_NOISE = 0.5;
+
+const to = (digit: number, value: number): number => digit * Math.round(value / digit);
+
+/** Everything that looks at the truth: with its own range, digit, noise and error. */
+export class Meters {
+  /** Where the indicator was set to nothing, of each axis, and how its spindle hangs behind. */
+  private readonly zeros = new Map<BenchAxis, { place: number; hangs: number }>();
+
+  constructor(
+    private readonly bench: Looked,
+    private readonly random: () => number,
+  ) {}
+
+  private readonly readings: Readonly<Record<Instrument, (axis: BenchAxis) => Shown>> = {
+    indicator: (axis) => this.indicator(axis),
+    rule: (axis) => {
+      const { isTurning } = axis.truth;
+      const digit = isTurning ? RULE.angle : RULE.length;
+      return this.shown(to(digit, axis.plant.place + 0.3 * digit * gauss(this.random)), isTurning ? 'rad' : 'm');
+    },
+    angle: (axis) =>
+      this.shown(to(LEAST_ANGLE, axis.shaft.turns * 2 * Math.PI + 0.2 * LEAST_ANGLE * gauss(this.random)), 'rad'),
+    ammeter: (axis) => this.shown(to(CURRENT_DIGIT, axis.shaft.current + CURRENT_NOISE * gauss(this.random)), 'A'),
+    scale: (axis) => {
+      const { sliding, weight } = axis.truth;
+      const pull = (sliding + Math.abs(weight)) * (1 + SCALE_NOISE * gauss(this.random));
+      return this.shown(to(SCALE_DIGIT, pull), axis.truth.isTurning ? 'N·m' : 'N');
+    },
+    'motor-temperature': (axis) => this.shown(this.degrees(axis.heat.motor), '°C'),
+    'driver-temperature': (axis) => this.shown(this.degrees(axis.heat.driver), '°C'),
+    'supply-volts': (axis) =>
+      this.shown(to(VOLTS_DIGIT, this.bench.busOf(axis).volts + VOLTS_NOISE * gauss(this.random)), 'V'),
+    'supply-current': (axis) =>
+      this.shown(to(CURRENT_DIGIT, this.bench.busOf(axis).given + CURRENT_NOISE * gauss(this.random)), 'A'),
+  };
+
+  read(axis: BenchAxis, instrument: Instrument): Shown {
+    return this.readings[instrument](axis);
+  }
+
+  private shown(value: number, unit: string): Shown {
+    return { value, unit, isBeyond: false };
+  }
+
+  private degrees(value: number): number {
+    return to(DEGREE_DIGIT, value + DEGREE_NOISE * gauss(this.random));
+  }
+
+  /** A dial against the carriage, or over an arm on one that turns; the first look sets it to nothing. */
+  private indicator(axis: BenchAxis): Shown {
+    const { tilt, range, digit, noise, reversal } = this.bench.truth.indicator;
+    const zero = this.zeros.get(axis) ?? { place: axis.plant.place, hangs: 0 };
+    this.zeros.set(axis, zero);
+    const gone = (axis.plant.place - zero.place) * Math.cos(tilt);
+    // Its spindle follows with a little play of its own.
+    zero.hangs = Math.max(gone - reversal / 2, Math.min(gone + reversal / 2, zero.hangs));
+    const value = to(digit, zero.hangs + noise * gauss(this.random));
+    return {
+      value: Math.max(-range, Math.min(range, value)),
+      unit: axis.truth.isTurning ? 'rad' : 'm',
+      isBeyond: Math.abs(gone) > range,
+    };
+  }
+}

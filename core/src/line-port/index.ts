@@ -1,0 +1,22 @@
+export { ANSWERED_WITHIN, LineHost, type Answer, type Asked, type LineEnd, type StopState } from './host.js';
+export { readInstrumentLine } from './instrument.js';
+export { LineCutter, TOO_LONG } from './lines.js';
+export {
+  EDGES_MOST,
+  INSTRUMENTS,
+  JOG_RENEWED_WITHIN,
+  LINE_MOST,
+  linePortJsonSchema,
+  lineOf,
+  PORT_VERSION,
+  readRequest,
+  readSaid,
+  REQUEST_KINDS,
+  WATCHED_FOR,
+  type Instrument,
+  type Place,
+  type PortRequest,
+  type PortSaid,
+  type Refusal,
+  type RequestKind,
+} from './messages.js';

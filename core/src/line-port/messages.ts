@@ -1,0 +1,207 @@
+import {
+  checkShape,
+  choice,
+  flag,
+  kinds,
+  list,
+  nullable,
+  real,
+  record,
+  text,
+  whole,
+  type JsonSchema,
+  type Of,
+} from '../shape/index.js';
+
+/** The port that this program speaks; a controller that speaks another says so in its hello. */
+export const PORT_VERSION = 1;
+/** Longest line, its end not counted [characters]. */
+export const LINE_MOST = 4096;
+/** A jog that is not asked for again within this time ends by its ramp [s]. */
+export const JOG_RENEWED_WITHIN = 0.3;
+/** Everything ends by its ramp when no line came for so long while something moved [s]. */
+export const WATCHED_FOR = 1;
+
+const ID_MOST = 2 ** 31 - 1;
+const id = whole(1, ID_MOST);
+const axis = text(3, 1);
+const PULSES_MOST = 2 ** 31 - 1;
+const pulses = whole(-PULSES_MOST, PULSES_MOST);
+/** Pulses in a second, and in a second each second. */
+const rate = real(0.001, 1e6);
+const start = real(0, 1e6);
+const acceleration = real(0.001, 1e9);
+/** Of a capture [s]. */
+const CAPTURE_MOST = 2;
+/** Edges in one answer to a capture. */
+export const EDGES_MOST = 200;
+
+/** What can be read where; see the bench's instruments. */
+export const INSTRUMENTS = [
+  'indicator',
+  'rule',
+  'angle',
+  'ammeter',
+  'scale',
+  'motor-temperature',
+  'driver-temperature',
+  'supply-volts',
+  'supply-current',
+] as const;
+export type Instrument = (typeof INSTRUMENTS)[number];
+
+/** What the host says. Every line has a number, which rises from line to line; the answer bears it. */
+const request = kinds({
+  /** Must come first. */
+  hello: { id, version: whole(1, 1000) },
+  power: { id, on: flag() },
+  enable: { id, axis, on: flag() },
+  /** Crest of the phase current [A]. */
+  current: { id, axis, ampere: real(0, 100) },
+  /** By so many pulses from where it is commanded to be. */
+  move: { id, axis, pulses, rate, start, acceleration },
+  /** Until held, or not said again in time. The rate has the sense. */
+  jog: { id, axis, rate: real(-1e6, 1e6), start, acceleration },
+  /** Fast to the switch, off it, slowly to it again; what it is at then is nothing from there on. */
+  home: {
+    id,
+    axis,
+    towards: choice(-1, 1),
+    fast: rate,
+    slow: rate,
+    start,
+    acceleration,
+    /** It gives up beyond. */
+    most: whole(1, PULSES_MOST),
+  },
+  /** One axis, or all, comes to rest by its ramp. */
+  hold: { id, axis: nullable(axis) },
+  /** No further pulse on any axis. What went faster than its start rate is not known until it is homed. */
+  stop: { id },
+  /** Said while something moves, so that a lost host is noticed. */
+  alive: { id },
+  where: { id },
+  read: { id, axis, instrument: choice(...INSTRUMENTS) },
+  /** Meter between two nets of the wiring. */
+  probe: { id, from: text(120, 1), to: text(120, 1), what: choice('volts', 'ohms') },
+  /** Step edges of the axis from its next pulse on. */
+  capture: { id, axis, time: real(0.0001, CAPTURE_MOST) },
+});
+export type PortRequest = Of<typeof request>;
+export type RequestKind = PortRequest['kind'];
+export const REQUEST_KINDS = Object.keys(request.variants) as readonly RequestKind[];
+
+/** Where an axis is commanded to be, and whether that can be trusted. */
+const place = record({ axis, pulses: real(-PULSES_MOST, PULSES_MOST), isKnown: flag(), isMoving: flag() });
+export type Place = Of<typeof place>;
+
+export const REFUSALS = [
+  'malformed',
+  'too-long',
+  'unknown',
+  'late',
+  'hello-first',
+  'other-version',
+  'no-such-axis',
+  'not-powered',
+  'not-enabled',
+  'alarm',
+  'busy',
+  'no-switch',
+  'not-here',
+  'stopped',
+] as const;
+export type Refusal = (typeof REFUSALS)[number];
+
+/** What the controller says: answers, which bear the number of their line, and what happens. */
+const said = kinds({
+  hello: {
+    id,
+    version: whole(1, 1000),
+    name: text(80),
+    axes: list(axis, 12),
+    can: list(choice(...REQUEST_KINDS), 40),
+  },
+  ok: { id },
+  no: { id: nullable(id), error: choice(...REFUSALS), says: text(300) },
+  /** Answer to a stop, a hold and to where; and by itself while something moves. */
+  at: { id: nullable(id), places: list(place, 12) },
+  /** A move has come to its end, been held or stopped. */
+  done: { id, axis, pulses: real(-PULSES_MOST, PULSES_MOST), how: choice('reached', 'held', 'stopped') },
+  /** Where the switch was found by the count before, which is nothing from now on. */
+  homed: { id, axis, seen: real(-PULSES_MOST, PULSES_MOST) },
+  /** Home was not found, or found pressed for good. */
+  lost: { id, axis, says: text(300) },
+  alarm: { axis, says: text(300) },
+  reading: { id, value: real(-1e12, 1e12), unit: text(12), isBeyond: flag() },
+  /** Times from the first edge [s]; the direction line, and its last change before the first edge [s]. */
+  captured: {
+    id,
+    axis,
+    isForward: flag(),
+    ahead: nullable(real(0, 1e6)),
+    from: whole(0, 1_000_000),
+    edges: list(real(0, 1e6), EDGES_MOST),
+    isLast: flag(),
+  },
+});
+export type PortSaid = Of<typeof said>;
+
+/** Outcome of reading a line: what it says, or why it is refused, with its number where that could be read. */
+export type RequestRead =
+  | { readonly ok: true; readonly request: PortRequest }
+  | { readonly ok: false; readonly id: number | null; readonly error: Refusal; readonly says: string };
+
+function parsed(line: string): unknown {
+  try {
+    return JSON.parse(line) as unknown;
+  } catch {
+    return undefined;
+  }
+}
+
+const numberOf = (value: unknown): number | null => {
+  const found = typeof value === 'object' && value !== null ? (value as { readonly id?: unknown }).id : null;
+  return typeof found === 'number' && Number.isInteger(found) && found >= 1 && found <= ID_MOST ? found : null;
+};
+
+/** Reads a line of the host. Nothing that is not wholly right is obeyed. */
+export function readRequest(line: string): RequestRead {
+  if (line.length > LINE_MOST)
+    return { ok: false, id: null, error: 'too-long', says: `A line has at most ${LINE_MOST} characters.` };
+  const value = parsed(line);
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return { ok: false, id: null, error: 'malformed', says: 'A line is one JSON object.' };
+  const { kind } = value as { readonly kind?: unknown };
+  if (!REQUEST_KINDS.includes(kind as RequestKind))
+    return { ok: false, id: numberOf(value), error: 'unknown', says: 'The kind of this line is not known here.' };
+  const checked = checkShape(request, value);
+  if (checked.ok) return { ok: true, request: checked.value };
+  const problem = checked.error[0];
+  const says = `${problem?.path ?? ''} ${problem?.message ?? ''}`.trim().slice(0, 300);
+  return { ok: false, id: numberOf(value), error: 'malformed', says };
+}
+
+/** Reads a line of the controller; null for anything that is none. */
+export function readSaid(line: string): PortSaid | null {
+  if (line.length > LINE_MOST) return null;
+  const checked = checkShape(said, parsed(line));
+  return checked.ok ? checked.value : null;
+}
+
+/** A line as it is sent, with its end. */
+export const lineOf = (message: PortRequest | PortSaid): string => `${JSON.stringify(message)}\n`;
+
+/** JSON Schema of both directions (draft 2020-12), for who builds a controller. */
+export function linePortJsonSchema(): JsonSchema {
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Crisp Notch line port',
+    description: 'One JSON object a line, UTF-8, ended by a line feed. Version 1.',
+    anyOf: [{ $ref: '#/$defs/request' }, { $ref: '#/$defs/said' }],
+    $defs: {
+      request: { description: 'What the host says.', ...request.schema },
+      said: { description: 'What the controller says.', ...said.schema },
+    },
+  };
+}
