@@ -23,6 +23,7 @@ const CORE_ROOMS = [
   'finding',
   'drive-line',
   'bench',
+  'first-moves',
   'diagnosis',
   'checks',
   'supply-plan',

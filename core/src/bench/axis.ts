@@ -26,6 +26,8 @@ export class BenchAxis {
   isEnabled = false;
   /** The driver has let go and says so until it is enabled anew. */
   alarm: string | null = null;
+  /** What its controller counts from: the place of no pulses, and the steps that were lost before. */
+  private counted = { from: 0, lost: 0 };
   private restedFor = 0;
   private warm = { ticks: 0, copper: 0, square: 0 };
 
@@ -39,6 +41,7 @@ export class BenchAxis {
         ? new StepperShaft(truth.motor, truth.following !== null, random)
         : new BrushedShaft(truth.motor);
     this.plant = new Plant(truth);
+    this.counted = { from: truth.standsAt, lost: 0 };
     this.heat = new Heat(truth.heat, ambient);
     this.home = truth.home ? new HomeSwitch(truth.home, truth.ends === null, random, truth.standsAt) : null;
   }
@@ -121,6 +124,25 @@ export class BenchAxis {
     if (isOn) this.alarm = null;
     this.isEnabled = isOn;
     this.restedFor = 0;
+  }
+
+  /** Its controller counts from here: what was lost before is forgotten. */
+  zero(): void {
+    this.counted = { from: this.plant.place - this.commandedTravel, lost: this.shaft.lost };
+  }
+
+  /** Where the pulses that were sent would have it. */
+  get commanded(): number {
+    return this.counted.from + this.commandedTravel;
+  }
+
+  /** Full steps lost since it was zeroed. */
+  get lost(): number {
+    return this.shaft.lost - this.counted.lost;
+  }
+
+  private get commandedTravel(): number {
+    return (this.sent / this.truth.pulsesPerTurn) * this.truth.travelPerTurn;
   }
 
   /** Crest of the current that its driver holds to [A]. */

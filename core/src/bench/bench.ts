@@ -17,7 +17,7 @@ export interface AxisSight {
   readonly letter: string;
   /** Where its carriage is, from the place of the switch. */
   readonly place: number;
-  /** Where it would be had every pulse been made into its travel, with the play taken up. */
+  /** Where the pulses that were sent would have it. */
   readonly commanded: number;
   /** Full steps that it is behind for good. */
   readonly lost: number;
@@ -83,12 +83,11 @@ export class Bench {
     return this.axes.map((axis) => {
       const { truth, shaft, plant } = axis;
       const bus = this.busOf(axis);
-      const pulses = this.commander?.pulses[this.axes.indexOf(axis)] ?? 0;
       return {
         letter: truth.letter,
         place: plant.place,
-        commanded: truth.standsAt + (pulses / truth.pulsesPerTurn) * truth.travelPerTurn,
-        lost: shaft.lost,
+        commanded: axis.commanded,
+        lost: axis.lost,
         isDriving: axis.isDriving(bus.volts, bus.truth.nominal),
         isTrembling: Math.abs(shaft.speed) > TREMBLES,
       };

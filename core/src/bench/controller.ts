@@ -269,6 +269,7 @@ export class RigController implements Commander {
     }
     channel.task = null;
     channel.isKnown = true;
+    this.bench.axis(channel.letter)?.zero();
     this.say({ kind: 'homed', id, axis: channel.letter, seen: outcome.seen });
     this.places(null);
   }

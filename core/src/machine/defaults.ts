@@ -95,6 +95,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     leads: [],
     counted: null,
     hookup: null,
+    moves: [],
   };
 }
 

@@ -41,7 +41,7 @@ function contentOf(value: unknown): string {
 /** What an item of a list goes by, so that one put in between makes no difference of all behind it. */
 function nameOf(item: unknown, index: number): string {
   if (!isJson(item)) return String(index);
-  const own = ['id', 'key', 'number', 'line', 'signal', 'item']
+  const own = ['id', 'key', 'number', 'line', 'signal', 'item', 'step', 'what']
     .map((name) => item[name])
     .find((name) => name !== undefined);
   return typeof own === 'string' || typeof own === 'number' ? String(own) : String(index);

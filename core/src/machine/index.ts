@@ -73,6 +73,7 @@ export {
   type PinChoice,
 } from './hookup.js';
 export { motionBy, motionOf, type Motion, type MotionKind } from './motion.js';
+export { MOVE_WAYS, type MoveDone, type MoveWay } from './move-done.js';
 export { openMachine } from './upgrade.js';
 export { CURRENT_VERSION } from './version.js';
 export { differencesBetween } from './differences.js';

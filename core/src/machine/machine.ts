@@ -18,6 +18,7 @@ import {
 import { motorLeadsShape } from '../coils/index.js';
 import { hookup, wireSize, wiringShape } from './hookup.js';
 import { motionBy } from './motion.js';
+import { moveDone } from './move-done.js';
 import { CURRENT_VERSION } from './version.js';
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
 import {
@@ -248,6 +249,8 @@ const axis = record({
   ),
   /** How it is wired; null: nobody said, and the plan goes by what is usual. */
   hookup: nullable(hookup),
+  /** What came of its first moves: on the rig and on the machine, the latest of each step. */
+  moves: list(moveDone, 60),
 });
 
 /** One axis, from its supply to what it moves. */

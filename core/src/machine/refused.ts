@@ -52,6 +52,7 @@ const ONE_OF: Readonly<Record<string, string>> = {
   pins: 'pin',
   sizes: 'size',
   done: 'line of the check-off list',
+  moves: 'first move',
 };
 
 /** Where a path of a machine document lies, in words: `X, job, speed`. */

@@ -29,8 +29,9 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(8);
+    expect(machine.version).toBe(9);
     expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
+    expect(machine.axes.map(({ moves }) => moves)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
     expect(machine.supplies[0]?.specification.type).toBe('mains');
     expect(slideFeed(machine)).toEqual({
@@ -350,6 +351,14 @@ describe('a document of the seventh version', () => {
       )
         .withContext(String(number))
         .toEqual([]);
+  });
+});
+
+describe('a document of version 8', () => {
+  it('opens with nothing said of first moves, and all else as it was', () => {
+    const present = cannedMotorMachine();
+    const older = { ...present, version: 8, axes: present.axes.map(({ moves: _moves, ...axis }) => axis) };
+    expect(openMachine(older)).toEqual({ ok: true, value: present });
   });
 });
 

@@ -240,8 +240,22 @@ function toVersion8(machine: Json): Record<string, unknown> {
   };
 }
 
+/** Version 9 knows what came of the first moves: nothing yet. */
+function toVersion9(machine: Json): Record<string, unknown> {
+  return { ...machine, version: 9, axes: each(machine['axes'], (axis) => ({ moves: [], ...axis })) };
+}
+
 /** From version n (the index plus one) to the next. */
-const UPGRADES: readonly Step[] = [toVersion2, toVersion3, toVersion4, toVersion5, toVersion6, toVersion7, toVersion8];
+const UPGRADES: readonly Step[] = [
+  toVersion2,
+  toVersion3,
+  toVersion4,
+  toVersion5,
+  toVersion6,
+  toVersion7,
+  toVersion8,
+  toVersion9,
+];
 
 /**
  * Reads a machine document of this or any earlier version.

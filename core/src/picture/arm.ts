@@ -1,19 +1,19 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, turnOf } from './axes.js';
+import { fall, measure, standing, standOf, turnOf, type Stands } from './axes.js';
 import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** A link has no length in the design: its picture is drawn with this one [m]. */
 const LINK = 0.3;
 
 /** A joint on its post, with the arm that it holds against its weight. */
-export function armViews(machine: Machine): readonly View[] {
+export function armViews(machine: Machine, stands: Stands): readonly View[] {
   const {
     turning: [joint],
   } = standing(machine);
   if (!joint) return [];
   const pivot = at(0, 0);
   const turn = Math.min(turnOf(joint), 2 * Math.PI);
-  const end = around(pivot, LINK, turn / 5);
+  const end = around(pivot, LINK, standOf(stands, joint, turn / 5));
   return [
     {
       name: 'From the side',

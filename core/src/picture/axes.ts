@@ -11,6 +11,13 @@ const isRotary = (axis: Axis): axis is Rotary => axis.job.kind === 'rotary';
 /** Steeper than this an axis goes up and down in a picture. */
 const STEEP = Math.PI / 4;
 
+/** Where axes stand, from their home [m], [rad], by their identities; of any other a picture takes what is usual. */
+export type Stands = ReadonlyMap<string, number>;
+
+/** Where an axis stands. @param usual where a picture has it while nobody says */
+export const standOf = (stands: Stands, axis: Axis | undefined, usual: number): number =>
+  (axis && stands.get(axis.id)) ?? usual;
+
 /** The axes of a machine by how they stand in a picture. */
 export interface Standing {
   /** Level, in their order. */

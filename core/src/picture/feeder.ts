@@ -1,12 +1,12 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, rollerDiameter, standing, travelOf } from './axes.js';
-import { at, circle, line, rect, type View } from './picture.js';
+import { fall, measure, rollerDiameter, standing, standOf, travelOf, type Stands } from './axes.js';
+import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** A roller of which nobody has said the diameter is drawn with this one [m]. */
 const USUAL_ROLLER = 0.02;
 
 /** Stock from its reel over the feed roller to the knife. */
-export function feederViews(machine: Machine): readonly View[] {
+export function feederViews(machine: Machine, stands: Stands): readonly View[] {
   const { level, upright } = standing(machine);
   const feed = level.find((axis) => axis.transmission.specification.kind === 'roller') ?? level[0];
   const [knife] = [...upright, ...level.filter((axis) => axis !== feed)];
@@ -14,6 +14,9 @@ export function feederViews(machine: Machine): readonly View[] {
   const radius = diameter / 2;
   const reel = 2 * diameter;
   const stroke = knife ? travelOf(knife) : 0;
+  // Stock that goes forward turns the roller under it with the clock.
+  const turned = -standOf(stands, feed, 0) / radius;
+  const blade = stroke - standOf(stands, knife, stroke);
   // The length fed is far longer than the rollers: it is drawn broken off, six rollers long.
   const fed = 6 * diameter;
   return [
@@ -25,15 +28,17 @@ export function feederViews(machine: Machine): readonly View[] {
         line('work', at(-1.5 * reel, 0), at(fed, 0)),
         circle('commanded', 0, radius, radius),
         circle('moving', 0, -radius, radius),
+        line('commanded', at(0, radius), around(at(0, radius), radius, turned)),
+        line('moving', at(0, -radius), around(at(0, -radius), radius, Math.PI - turned)),
         ...(knife
           ? [
               rect('frame', 0.55 * fed, 0.1 * diameter, 0.1 * fed, 0.5 * diameter),
               line(
                 'moving',
-                at(0.57 * fed, -stroke - radius),
-                at(0.63 * fed, -stroke - radius),
-                at(0.6 * fed, -stroke),
-                at(0.57 * fed, -stroke - radius),
+                at(0.57 * fed, blade - stroke - radius),
+                at(0.63 * fed, blade - stroke - radius),
+                at(0.6 * fed, blade - stroke),
+                at(0.57 * fed, blade - stroke - radius),
               ),
             ]
           : []),

@@ -1,2 +1,3 @@
+export { type Stands } from './axes.js';
 export { viewsOf } from './registry.js';
 export { frameOf, type Fall, type Ink, type Measure, type Point, type Stroke, type View } from './picture.js';

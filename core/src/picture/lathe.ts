@@ -1,9 +1,9 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, travelOf } from './axes.js';
+import { fall, measure, standing, standOf, travelOf, type Stands } from './axes.js';
 import { at, circle, line, rect, type View } from './picture.js';
 
 /** Work between centres: the carriage along it, the cross slide towards it. */
-export function latheViews(machine: Machine): readonly View[] {
+export function latheViews(machine: Machine, stands: Stands): readonly View[] {
   const { level, upright } = standing(machine);
   const along = level.find(({ letter }) => letter.toUpperCase().startsWith('Z')) ?? level[1] ?? level[0];
   const across = level.find((axis) => axis !== along);
@@ -11,8 +11,10 @@ export function latheViews(machine: Machine): readonly View[] {
   const head = 0.28 * length;
   const radius = Math.max(depth / 4, 0.05 * length);
   const carriage = 0.22 * length;
-  const x = 0.55 * length;
+  const x = standOf(stands, along, 0.55 * length);
   const bed = depth + radius;
+  // The tool stands off the work by what the cross slide has gone out.
+  const tool = radius + standOf(stands, across, 0);
   const strokes = (isAbove: boolean): View['strokes'] => [
     rect('frame', -head, bed, length + 1.6 * head, 0.16 * length),
     rect('moving', -head, -1.6 * radius - 0.06 * length, 0.8 * head, bed + 1.6 * radius + 0.06 * length),
@@ -21,7 +23,7 @@ export function latheViews(machine: Machine): readonly View[] {
     ...(isAbove
       ? [
           rect('commanded', x - carriage / 2, bed - 0.2 * depth, carriage, 0.2 * depth + 0.05 * length),
-          line('moving', at(x, bed - 0.2 * depth), at(x, radius)),
+          line('moving', at(x, bed - 0.2 * depth), at(x, Math.min(tool, bed - 0.2 * depth))),
         ]
       : [circle('moving', 0.95 * length, 0, 0.4 * radius)]),
   ];

@@ -1,9 +1,9 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, travelOf, turnOf } from './axes.js';
+import { fall, measure, standing, standOf, travelOf, turnOf, type Stands } from './axes.js';
 import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** Each axis by itself: slides one above the other, turning ones beside them. */
-export function axisViews(machine: Machine): readonly View[] {
+export function axisViews(machine: Machine, stands: Stands): readonly View[] {
   const { level, upright, turning } = standing(machine);
   const longest = Math.max(0.1, ...[...level, ...upright].map(travelOf));
   const step = 0.3 * longest;
@@ -14,7 +14,13 @@ export function axisViews(machine: Machine): readonly View[] {
       strokes: [
         rect('frame', -carriage, y + 0.4 * carriage, travel + 2 * carriage, 0.4 * carriage),
         line('rail', at(0, y + 0.3 * carriage), at(travel, y + 0.3 * carriage)),
-        rect('commanded', travel / 2 - carriage / 2, y - 0.6 * carriage, carriage, 0.8 * carriage),
+        rect(
+          'commanded',
+          standOf(stands, axis, travel / 2) - carriage / 2,
+          y - 0.6 * carriage,
+          carriage,
+          0.8 * carriage,
+        ),
       ],
       measures: [measure(axis, at(0, y + 1.4 * carriage), at(travel, y + 1.4 * carriage))],
       falls: [],
@@ -27,7 +33,13 @@ export function axisViews(machine: Machine): readonly View[] {
       strokes: [
         rect('frame', x + 0.4 * carriage, -carriage, 0.4 * carriage, travel + 2 * carriage),
         line('rail', at(x + 0.3 * carriage, 0), at(x + 0.3 * carriage, travel)),
-        rect('commanded', x - 0.6 * carriage, travel / 2 - carriage / 2, 0.8 * carriage, carriage),
+        rect(
+          'commanded',
+          x - 0.6 * carriage,
+          travel - standOf(stands, axis, travel / 2) - carriage / 2,
+          0.8 * carriage,
+          carriage,
+        ),
       ],
       measures: [measure(axis, at(x + 1.4 * carriage, 0), at(x + 1.4 * carriage, travel))],
       falls: [fall(axis, at(x - carriage, travel / 2), 1.5 * carriage)],
@@ -42,7 +54,7 @@ export function axisViews(machine: Machine): readonly View[] {
       strokes: [
         circle('frame', middle.x, middle.y, radius),
         circle('moving', middle.x, middle.y, 0.15 * radius),
-        line('commanded', middle, around(middle, 0.85 * radius, turn / 6)),
+        line('commanded', middle, around(middle, 0.85 * radius, standOf(stands, axis, turn / 6))),
       ],
       measures: [measure(axis, around(middle, 1.2 * radius, 0), around(middle, 1.2 * radius, turn), middle)],
       falls: [],

@@ -81,4 +81,33 @@ describe('the picture of a machine', () => {
     expect(viewsOf({ ...router, kind: 'other', axes: [] })).toEqual([]);
     expect(viewsOf({ ...router, axes: [] }).length).toBeGreaterThan(0);
   });
+
+  for (const kind of MACHINE_KINDS)
+    it(`of ${kind} moves with each of its axes, by as much as it is to scale`, () => {
+      const machine = newMachine('Example', kind);
+      const strokes = (stands: ReadonlyMap<string, number>): string =>
+        JSON.stringify(viewsOf(machine, stands).map((view) => view.strokes));
+      for (const { id } of machine.axes) {
+        const [one, other] = [0.01, 0.03].map((place) => strokes(new Map([[id, place]])));
+        expect(one).withContext(id).not.toBe(other);
+      }
+    });
+
+  it('has its carriage where it is said to be, forward away from home', () => {
+    const machine = withTravel(newMachine('Example', 'router'), 'X', '400 mm');
+    const [across, , down] = machine.axes;
+    const headAt = (place: number): number => {
+      const circles = viewsOf(machine, new Map([[across?.id ?? '', place]]))[0]?.strokes.flatMap((stroke) =>
+        stroke.kind === 'circle' ? [stroke.at.x] : [],
+      );
+      return circles?.[0] ?? NaN;
+    };
+    expect(headAt(0.25)).toBeCloseTo(0.25, 12);
+    const toolAt = (place: number): number =>
+      viewsOf(machine, new Map([[down?.id ?? '', place]]))[1]?.strokes.flatMap((stroke) =>
+        stroke.kind === 'rect' && stroke.ink === 'commanded' ? [stroke.at.y] : [],
+      )[0] ?? NaN;
+    // Up is forward: smaller downwards.
+    expect(toolAt(0.02) - toolAt(0.05)).toBeCloseTo(0.03, 12);
+  });
 });

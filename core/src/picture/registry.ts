@@ -4,12 +4,13 @@ import { armViews } from './arm.js';
 import { feederViews } from './feeder.js';
 import { latheViews } from './lathe.js';
 import { axisViews } from './other.js';
+import type { Stands } from './axes.js';
 import type { View } from './picture.js';
 import { routerViews } from './router.js';
 import { tableViews } from './table.js';
 
 /** How kinds of machine are drawn that have a form of their own; any other is drawn axis by axis. */
-const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine) => readonly View[]>>> = {
+const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine, stands: Stands) => readonly View[]>>> = {
   router: routerViews,
   lathe: latheViews,
   'dividing-table': tableViews,
@@ -17,14 +18,17 @@ const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine) => readonly
   arm: armViews,
 };
 
+const NOBODY_SAYS: Stands = new Map();
+
 /**
  * A machine drawn to scale from its design, from one side or two; what its kind cannot draw is drawn axis by axis.
+ * @param stands where its axes are now; without, at places that show what they are
  * @returns no view for a machine without axes of a kind that has no usual form
  */
-export function viewsOf(machine: Machine): readonly View[] {
-  const views = (VIEWS[machine.kind] ?? axisViews)(machine);
+export function viewsOf(machine: Machine, stands: Stands = NOBODY_SAYS): readonly View[] {
+  const views = (VIEWS[machine.kind] ?? axisViews)(machine, stands);
   const isDrawn = machine.axes.every(({ id }) =>
     views.some(({ measures }) => measures.some(({ axisId }) => axisId === id)),
   );
-  return isDrawn || machine.axes.length === 0 ? views : axisViews(machine);
+  return isDrawn || machine.axes.length === 0 ? views : axisViews(machine, stands);
 }

@@ -1,20 +1,22 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, travelOf } from './axes.js';
+import { fall, measure, standing, standOf, travelOf, type Stands } from './axes.js';
 import { at, circle, line, rect, type View } from './picture.js';
 
 /** Parts of a frame beyond the travel, as shares of the smaller travel. */
 const MARGIN = 0.14;
 
 /** A spindle over a bed: two level axes from above, what goes up and down from the front. */
-export function routerViews(machine: Machine): readonly View[] {
+export function routerViews(machine: Machine, stands: Stands): readonly View[] {
   const { level, upright } = standing(machine);
   const [across, along] = level;
   const [down] = upright;
   const [width, depth, drop] = [travelOf(across), along ? travelOf(along) : 0.6 * travelOf(across), travelOf(down)];
   const margin = MARGIN * Math.min(width, depth);
   const carriage = 0.16 * Math.min(width, depth);
-  // Gantry and head stand at the middle of their travels.
-  const [x, y] = [width / 2, depth / 2];
+  // Gantry and head stand at the middle of their travels; forward is to the right, away from the reader, and up.
+  const x = standOf(stands, across, width / 2);
+  const y = depth - standOf(stands, along, depth / 2);
+  const sunk = drop - standOf(stands, down, drop);
   const above: View = {
     name: 'From above',
     strokes: [
@@ -43,7 +45,7 @@ export function routerViews(machine: Machine): readonly View[] {
       rect('frame', -2 * margin, 0, width + 4 * margin, margin),
       line('rail', at(-margin, 0), at(-margin, top), at(width + margin, top), at(width + margin, 0)),
       rect('moving', x - head / 2, top - beam, head, head + beam),
-      rect('commanded', x - head / 8, top + head, head / 4, 0.5 * head),
+      rect('commanded', x - head / 8, top + head + sunk, head / 4, 0.5 * head),
     ],
     measures: down ? [measure(down, at(x + head, top + 1.5 * head), at(x + head, top + 1.5 * head + drop))] : [],
     falls: down ? [fall(down, at(x - head, top + head / 2), 0.6 * drop)] : [],

@@ -1,5 +1,5 @@
 import type { Machine } from '../machine/index.js';
-import { measure, standing, turnOf } from './axes.js';
+import { measure, standing, standOf, turnOf, type Stands } from './axes.js';
 import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** A plate has no size in the design: its picture is drawn with this radius [m]. */
@@ -8,7 +8,7 @@ const RADIUS = 0.1;
 const MARKS = 36;
 
 /** A plate that is turned, with what drives it beside it. */
-export function tableViews(machine: Machine): readonly View[] {
+export function tableViews(machine: Machine, stands: Stands): readonly View[] {
   const {
     turning: [axis],
   } = standing(machine);
@@ -16,7 +16,7 @@ export function tableViews(machine: Machine): readonly View[] {
   const middle = at(0, 0);
   const turn = Math.min(turnOf(axis), 2 * Math.PI);
   const marks = Array.from({ length: MARKS }, (_, index) => (2 * Math.PI * index) / MARKS);
-  const pointer = Math.min(turn, 2 * Math.PI) / 10;
+  const pointer = standOf(stands, axis, Math.min(turn, 2 * Math.PI) / 10);
   return [
     {
       name: 'From above',

@@ -1,5 +1,6 @@
 export { isJson, type Json } from './json.js';
 export { isGuessed, saidCount, withCount, type WithGuesses } from './guesses.js';
+export { markOf } from './mark.js';
 export { quantityOf, readQuantity, valueOf, type QuantityReading } from './reading.js';
 export {
   MOST_PROBLEMS,

@@ -1,15 +1,9 @@
 import type { Axis, Machine } from '../machine/index.js';
+import { markOf } from '../shape/index.js';
 import { hookupOf } from './levels.js';
 import { netOf, type WiringPlan } from './plan.js';
 import { motorNames } from './signals.js';
 import { driverBox, motorBox } from './build-plan.js';
-
-/** A short mark of a text: FNV-1a of 32 bits (Fowler, Noll and Vo, from memory), in eight digits. */
-function markOf(text: string): string {
-  let hash = 0x811c9dc5;
-  for (let at = 0; at < text.length; at += 1) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193) >>> 0;
-  return hash.toString(16).padStart(8, '0');
-}
 
 /** What stands at each box, as far as a tick or a reading there depends on it. */
 function pieces(machine: Machine): ReadonlyMap<string, unknown> {

@@ -1,0 +1,275 @@
+import fc from 'fast-check';
+import { axisContext, sayIn } from '../drive-line/index.js';
+import { type Machine, type MoveDone } from '../machine/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { quantityOf } from '../shape/index.js';
+import { cannedMotorMachine } from '../testing/example-machine.js';
+import { RigAtHand, screwTruth } from '../testing/bench-rig.js';
+import { wholeMachine, withJob } from '../testing/whole-machine.js';
+import {
+  fenceOf,
+  gapOf,
+  gentlePace,
+  homePaces,
+  jobPace,
+  MOVE_STEPS,
+  moveFacts,
+  movedMark,
+  moveRefusal,
+  openStep,
+  reckonedFence,
+  resultOf,
+  searchOf,
+  spreadOf,
+  stepsFor,
+  stepStates,
+  tryOf,
+  withoutResult,
+  withResult,
+  type MoveFacts,
+  type Try,
+} from './index.js';
+
+const shown = sayIn('metric');
+/** With plain spaces before units. */
+const say: typeof shown = (...said) => shown(...said).replaceAll('\u00a0', ' ');
+
+function factsOf(machine: Machine): MoveFacts {
+  const context = axisContext(machine, machine.axes[0]?.id ?? '');
+  const facts = context && moveFacts(new Reckoner(context));
+  if (!facts) throw new Error('the example moves');
+  return facts;
+}
+
+const screw = (): Machine =>
+  wholeMachine(
+    withJob({ travel: quantityOf('300 mm'), speed: quantityOf('40 mm/s'), acceleration: quantityOf('300 mm/s²') }),
+  );
+
+const entry = (machine: Machine, step: string, more: Partial<MoveDone> = {}): MoveDone => ({
+  step,
+  by: 'machine',
+  saw: 'right',
+  isRight: true,
+  shown: [],
+  of: machine.axes[0] ? movedMark(machine, machine.axes[0]) : '',
+  on: '2026-11-03',
+  revision: 3,
+  ...more,
+});
+const withEntry = (machine: Machine, step: string, more: Partial<MoveDone> = {}): Machine => ({
+  ...machine,
+  axes: machine.axes.map((axis) => withResult(axis, entry(machine, step, more))),
+});
+const kinds = (machine: Machine, way: 'rig' | 'machine' = 'machine'): Readonly<Record<string, string>> =>
+  Object.fromEntries(stepStates(factsOf(machine), machine, way).map(({ step, kind }) => [step.id, kind]));
+
+describe('the steps of the first moves', () => {
+  it('are the whole way for a screw, and leave out what an axis has not', () => {
+    expect(stepsFor(factsOf(screw())).length).toBe(MOVE_STEPS.length);
+    const turning = stepsFor(factsOf(cannedMotorMachine())).map(({ id }) => id);
+    expect(turning).not.toContain('fence');
+    expect(turning).toContain('home');
+  });
+
+  it('stand on steps before them that are there, and say what they wait for', () => {
+    MOVE_STEPS.forEach(({ after }, place) => {
+      for (const id of after) expect(MOVE_STEPS.findIndex((step) => step.id === id)).toBeLessThan(place);
+    });
+    const machine = screw();
+    expect(kinds(machine)['power-up']).toBe('open');
+    expect(kinds(machine)['turn']).toBe('waits');
+    const states = stepStates(factsOf(machine), machine, 'machine');
+    expect(states.find(({ step }) => step.id === 'home')?.waitsFor).toEqual(['Runs the way the drawing says']);
+  });
+
+  it('ask in words with this axis’ numbers, and offer sights with a cause and what to do next', () => {
+    const facts = factsOf(screw());
+    for (const step of stepsFor(facts)) {
+      expect(step.ask(facts, say).length).toBeGreaterThan(20);
+      expect(step.seen.filter(({ isRight }) => isRight).length)
+        .withContext(step.id)
+        .toBe(1);
+      for (const { isRight, causes, words } of step.seen) {
+        expect(isRight ? causes.length === 0 : causes.length > 0)
+          .withContext(words)
+          .toBeTrue();
+        for (const { next } of causes) expect(next.length).toBeGreaterThan(10);
+      }
+    }
+    expect(
+      stepsFor(facts)
+        .find(({ id }) => id === 'turn')
+        ?.ask(facts, say),
+    ).toContain('moves it by 8 mm');
+  });
+
+  it('send what the rig takes, and move it by what they say', () => {
+    const facts = factsOf(screw());
+    const rig = RigAtHand.ready(screwTruth((axis) => axis, screw()));
+    const [turn] = MOVE_STEPS.filter(({ id }) => id === 'turn').flatMap((step) => step.acts(facts));
+    const before = rig.place();
+    for (const asked of turn?.asked ?? []) rig.ask(asked);
+    rig.wait(3);
+    expect(rig.place() - before).toBeCloseTo(facts.perTurn, 4);
+    for (const step of MOVE_STEPS)
+      for (const { asked } of step.acts(facts)) {
+        const fresh = RigAtHand.ready(screwTruth((axis) => axis, screw()));
+        for (const item of asked)
+          expect(fresh.ask(item).map(({ kind }) => kind))
+            .withContext(step.id)
+            .not.toContain('no');
+      }
+  });
+});
+
+describe('what came of a step', () => {
+  it('is kept once for the rig and once for the machine, and does not stand for the other', () => {
+    const machine = withEntry(withEntry(screw(), 'power-up', { by: 'rig' }), 'power-up', { by: 'rig', saw: 'right' });
+    expect(machine.axes[0]?.moves.length).toBe(1);
+    expect([kinds(machine, 'rig')['power-up'], kinds(machine)['power-up']]).toEqual(['right', 'open']);
+    const both = withEntry(machine, 'power-up', { by: 'paper' });
+    expect(kinds(both)['power-up']).toBe('right');
+    const [axis] = both.axes;
+    expect(axis && resultOf(withoutResult(axis, 'power-up', 'machine'), 'power-up', 'paper')).toBeNull();
+  });
+
+  it('holds for what was moved: another motor or current makes it out of date, another speed does not', () => {
+    const done = withEntry(withEntry(screw(), 'power-up'), 'holds');
+    expect(kinds(done)['turn']).toBe('open');
+    const other = {
+      ...done,
+      axes: done.axes.map((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('1 A') } })),
+    };
+    expect([kinds(other)['holds'], kinds(other)['turn']]).toEqual(['stale', 'waits']);
+    const faster = { ...done, axes: done.axes.map(withJob({ speed: quantityOf('60 mm/s') })) };
+    expect(kinds(faster)['holds']).toBe('right');
+  });
+
+  it('leads to what went wrong first, then to the first that is open', () => {
+    const machine = withEntry(withEntry(screw(), 'power-up'), 'holds', { isRight: false, saw: 'free' });
+    expect(openStep(stepStates(factsOf(machine), machine, 'machine'))?.step.id).toBe('holds');
+    expect(openStep(stepStates(factsOf(screw()), screw(), 'machine'))?.step.id).toBe('power-up');
+  });
+});
+
+describe('the fence', () => {
+  it('lies inside the travel by the way to a stop and a margin', () => {
+    // 40 mm/s at 300 mm/s²: 2.667 mm; a hundredth of 300 mm: 3 mm.
+    const fence = reckonedFence(factsOf(screw()));
+    expect(fence?.low).toBeCloseTo(5.667e-3, 6);
+    expect(fence?.high).toBeCloseTo(0.3 - 5.667e-3, 6);
+    const tiny = wholeMachine(withJob({ travel: quantityOf('4 mm'), speed: quantityOf('40 mm/s') }));
+    expect(reckonedFence(factsOf(tiny))).toBeNull();
+  });
+
+  it('refuses what goes beyond with the reason, lets it come back, and keeps an unknown axis on a short leash', () => {
+    const machine = withEntry(screw(), 'fence', {
+      shown: [
+        { what: 'fence-low', text: '6 mm' },
+        { what: 'fence-high', text: '294 mm' },
+      ],
+    });
+    const facts = factsOf(machine);
+    const fence = fenceOf(facts, 'machine');
+    expect(fence).toEqual({ low: jasmine.any(Number) as never, high: jasmine.any(Number) as never });
+    expect(fenceOf(facts, 'rig')).toBeNull();
+    const refusal = (at: number, by: number, isKnown = true): string | null =>
+      moveRefusal(
+        facts,
+        fence,
+        { pulses: Math.round(at * facts.perUnit), isKnown },
+        Math.round(by * facts.perUnit),
+        1600,
+        say,
+      );
+    expect(refusal(0.29, 0.004)).toBeNull();
+    expect(refusal(0.29, 0.005)).toBe('295 mm lies beyond the fence at 294 mm.');
+    expect(refusal(0.01, -0.005)).toContain('beyond the fence at 6 mm');
+    // From outside it may come in, and not go on out.
+    expect(refusal(0, 0.003)).toBeNull();
+    expect(refusal(0, -0.001)).toContain('beyond the fence');
+    expect(refusal(0.1, 0.05, false)).toContain('not homed');
+    expect(refusal(0.1, 0.008, false)).toBeNull();
+    expect(moveRefusal(facts, null, { pulses: 0, isKnown: true }, 9000, 1600, say)).toContain('no fence yet');
+  });
+});
+
+describe('the search for where something lets go', () => {
+  it('finds it within seven in a hundred, whatever it is and whatever was reckoned', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.05, max: 20, noNaN: true }),
+        fc.double({ min: 0.01, max: 5, noNaN: true }),
+        (truth, reckoned) => {
+          const tries: Try[] = [];
+          for (let index = 0; index < 300; index += 1) {
+            const { next } = searchOf(tries, reckoned);
+            if (next === null) break;
+            tries.push({ value: next, held: next < truth });
+          }
+          const { held, lost, next } = searchOf(tries, reckoned);
+          expect(next).toBeNull();
+          expect(held).not.toBeNull();
+          expect((held ?? 0) < truth && truth <= (lost ?? 0)).toBeTrue();
+          expect((lost ?? 0) / (held ?? 1)).toBeLessThanOrEqual(1.07);
+        },
+      ),
+    );
+  });
+
+  it('asks three times for a value that holds, and takes one failure for an answer', () => {
+    expect(searchOf([], 100).next).toBeCloseTo(70, 9);
+    const once = [{ value: 70, held: true }];
+    expect(searchOf(once, 100)).toEqual({ held: null, lost: null, next: 70, times: 1 });
+    const [a, b, c] = [1, 2, 3].map(() => ({ value: 70, held: true })) as [Try, Try, Try];
+    expect(searchOf([a, b, c], 100).next).toBeCloseTo(87.5, 9);
+    expect(searchOf([a, { value: 70, held: false }], 100)).toEqual(jasmine.objectContaining({ held: null, lost: 70 }));
+  });
+
+  it('says where what is seen and what is reckoned are far apart', () => {
+    expect([gapOf(60, 87), gapOf(80, 87), gapOf(120, 87)]).toEqual(['less', 'as-reckoned', 'more']);
+    expect(spreadOf([3, -2, 1])).toBe(5);
+    expect(spreadOf([])).toBe(0);
+  });
+});
+
+describe('a try of a speed', () => {
+  const facts = factsOf(screw());
+  const fence = { low: 0.006, high: 0.294 };
+  const pulsesOf = (plan: ReturnType<typeof tryOf>): readonly number[] =>
+    plan.ok ? plan.asked.map((asked) => ('pulses' in asked ? asked.pulses : NaN)) : [];
+
+  it('goes there and back within the fence, to the side that has room', () => {
+    const [there = 0, back = 0] = pulsesOf(
+      tryOf(facts, fence, { pulses: 0.28 * facts.perUnit, isKnown: true }, 0.04, false, say),
+    );
+    expect(there).toBe(-Math.round(0.02 * facts.perUnit));
+    expect(back).toBe(-there);
+    const [forward = 0] = pulsesOf(
+      tryOf(facts, fence, { pulses: 0.02 * facts.perUnit, isKnown: true }, 0.04, true, say),
+    );
+    // 0.04²/0.3 for both ramps, and half a second at the top.
+    expect(forward).toBeCloseTo((0.04 ** 2 / 0.3 + 0.02) * facts.perUnit, -1);
+  });
+
+  it('is refused where the ramp has no room, and goes a few turns where nobody knows where the axis is', () => {
+    const quick = tryOf(facts, fence, { pulses: 0.15 * facts.perUnit, isKnown: true }, 0.3, true, say);
+    expect(quick).toEqual({ ok: false, says: jasmine.stringContaining('no room to reach 300 mm/s') as never });
+    const [there = 0] = pulsesOf(tryOf(facts, null, { pulses: 0, isKnown: false }, 0.5, false, say));
+    expect(there).toBe(4 * 1600);
+  });
+});
+
+describe('paces', () => {
+  it('are gentle before anything is known, and no quicker than what is reckoned to hold', () => {
+    const facts = factsOf(screw());
+    expect(gentlePace(facts).rate).toBeCloseTo(1600 / 1.5, 9);
+    expect(gentlePace(facts).start).toBeLessThan(gentlePace(facts).rate);
+    expect(jobPace(facts).rate).toBeCloseTo(0.04 * facts.perUnit, 6);
+    expect(jobPace({ ...facts, fastest: 0.01 }).rate).toBeCloseTo(0.01 * facts.perUnit, 6);
+    expect(jobPace({ ...facts, fastest: null, speed: null })).toEqual(gentlePace(facts));
+    const { fast, slow } = homePaces(facts);
+    expect(slow).toBeLessThan(fast / 5);
+  });
+});

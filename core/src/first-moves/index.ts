@@ -1,0 +1,19 @@
+export { moveFacts, type MoveFacts } from './facts.js';
+export { fenceOf, moveRefusal, reckonedFence, type Fence, type Stands } from './fence.js';
+export { gentlePace, homeMost, homePaces, jobPace, type PulsePace } from './paces.js';
+export { MOVE_STEPS, stepsFor } from './registry.js';
+export {
+  movedMark,
+  openStep,
+  resultOf,
+  shownDimension,
+  shownValue,
+  stepStates,
+  withoutResult,
+  withResult,
+  type ShownName,
+  type StepState,
+} from './results.js';
+export { gapOf, searchOf, spreadOf, TIMES, type Search, type Try } from './search.js';
+export { tryOf, type TryPlan } from './tries.js';
+export { type Act, type Cause, type MoveStep, type Seen } from './step.js';

@@ -1,0 +1,52 @@
+import type { Say } from '../drive-line/index.js';
+import type { Asked } from '../line-port/index.js';
+import type { MoveFacts } from './facts.js';
+import type { Fence, Stands } from './fence.js';
+import { gentlePace } from './paces.js';
+
+/** A jump is held for so long, and a ramp at its top [s]. */
+const HELD_FOR = 0.5;
+/** A try goes through no more than so much of the travel, and on an axis of which nobody knows where it is so far. */
+const SHARE = 0.4;
+const TURNS_UNKNOWN = 4;
+/** What no ramp can be told from. */
+const JUMP = 1e7;
+
+/** What a try at a speed sends: there and back; or why it cannot be made. */
+export type TryPlan =
+  { readonly ok: true; readonly asked: readonly Asked[] } | { readonly ok: false; readonly says: string };
+
+/**
+ * A try of a speed [m/s, rad/s]: there, and back to where it began, without a ramp or with the job's.
+ * @param at where the axis is by its controller
+ */
+export function tryOf(
+  facts: MoveFacts,
+  fence: Fence | null,
+  at: Stands,
+  speed: number,
+  hasRamp: boolean,
+  say: Say,
+): TryPlan {
+  const { perUnit, acceleration, perTurn, travel, letter, dimensions } = facts;
+  const isFenced = fence !== null && at.isKnown;
+  const place = at.pulses / perUnit;
+  const [ahead, behind] = isFenced ? [fence.high - place, place - fence.low] : [Infinity, 0];
+  const room = isFenced ? Math.max(ahead, behind) : facts.hasEnds ? TURNS_UNKNOWN * perTurn : Infinity;
+  const ramps = hasRamp ? speed ** 2 / acceleration : 0;
+  const most = Math.min(room, facts.hasEnds && travel !== null && isFenced ? Math.max(SHARE * travel, ramps) : room);
+  const way = Math.min(ramps + HELD_FOR * speed, most);
+  if (way < ramps * (1 - 1e-9) || way <= 0)
+    return {
+      ok: false,
+      says: `${letter} has no room to reach ${say(speed, dimensions.speed)} by its ramp: it takes ${say(ramps, dimensions.travel)}.`,
+    };
+  const sense = ahead >= behind ? 1 : -1;
+  const pulses = sense * Math.max(1, Math.round(way * perUnit));
+  const rate = speed * perUnit;
+  const pace = hasRamp
+    ? { rate, start: Math.min(gentlePace(facts).start, rate), acceleration: acceleration * perUnit }
+    : { rate, start: rate, acceleration: JUMP };
+  const move = (by: number): Asked => ({ kind: 'move', axis: letter, pulses: by, ...pace });
+  return { ok: true, asked: [move(pulses), move(-pulses)] };
+}

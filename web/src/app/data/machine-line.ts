@@ -1,0 +1,146 @@
+import { computed, Injectable, signal, type OnDestroy } from '@angular/core';
+import {
+  LineHost,
+  type Answer,
+  type Asked,
+  type Place,
+  type PortSaid,
+  type StopState,
+} from '@crisp-notch/core/line-port';
+import type { FaultThere } from '@crisp-notch/core/bench';
+import type { Machine } from '@crisp-notch/core/machine';
+import { Subject } from 'rxjs';
+import type { BenchMessage, BenchRequest, BenchSight } from '../workers/bench-messages';
+
+/** How the line stands. */
+export type LineState =
+  | { readonly kind: 'closed' }
+  | { readonly kind: 'opening' }
+  | { readonly kind: 'open'; readonly name: string }
+  | { readonly kind: 'failed'; readonly message: string };
+
+const TICK_IN_MILLISECONDS = 50;
+
+/**
+ * The one line to whatever moves: the simulated rig in its worker. It outlives the page that opened it, so that a stop
+ * is at hand wherever somebody has gone meanwhile, and ends with the machine's page.
+ */
+@Injectable()
+export class MachineLine implements OnDestroy {
+  readonly state = signal<LineState>({ kind: 'closed' });
+  readonly places = signal<readonly Place[]>([]);
+  readonly stopState = signal<StopState>('none');
+  readonly sight = signal<BenchSight | null>(null);
+  readonly isPowered = signal(false);
+  readonly lacking = signal<readonly { readonly letter: string; readonly what: string }[]>([]);
+  readonly possible = signal<readonly FaultThere[]>([]);
+  /** The design that the rig is a copy of, and what is wrong with it. */
+  readonly opened = signal<{ readonly machine: Machine; readonly faults: readonly FaultThere[] } | null>(null);
+  readonly isMoving = computed(() => this.places().some(({ isMoving }) => isMoving));
+  /** Everything that is said on the line, as it comes. */
+  readonly said$ = new Subject<PortSaid>();
+  private worker: Worker | null = null;
+  private host: LineHost | null = null;
+  private timer: ReturnType<typeof setInterval> | undefined;
+  /** Stops at once and everywhere, whatever has the focus. */
+  private readonly onKey = (event: KeyboardEvent): void => {
+    if (event.key !== ' ' || !this.isPowered()) return;
+    if (!this.isMoving() && isOnControl(event.target)) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    this.stop();
+  };
+
+  /** Opens a rig that is a copy of the design, with what is wrong with it. */
+  openRig(machine: Machine, faults: readonly FaultThere[], seed: number): void {
+    this.close();
+    this.state.set({ kind: 'opening' });
+    this.opened.set({ machine, faults });
+    const worker = new Worker(new URL('../workers/bench.worker', import.meta.url), { type: 'module' });
+    const tell = (request: BenchRequest): void => {
+      worker.postMessage(request);
+    };
+    const host = new LineHost({ send: (text) => tell({ kind: 'line', text }) }, (said) => {
+      this.take(said);
+    });
+    worker.onmessage = ({ data }: MessageEvent<BenchMessage>): void => {
+      if (this.worker !== worker) return;
+      if (data.kind === 'line') host.receive(data.text);
+      else if (data.kind === 'sight') this.sight.set(data.sight);
+      else if (data.kind === 'opened') {
+        this.lacking.set(data.lacking);
+        this.possible.set(data.possible);
+        host.greet(seconds());
+      } else this.fail(data.message);
+    };
+    worker.onerror = (event): void => {
+      this.fail(event.message || 'The rig could not start.');
+    };
+    this.worker = worker;
+    this.host = host;
+    this.timer = setInterval(() => {
+      host.tick(seconds());
+      this.stopState.set(host.stopState);
+      this.places.set(host.places);
+    }, TICK_IN_MILLISECONDS);
+    window.addEventListener('keydown', this.onKey, { capture: true });
+    tell({ kind: 'open', machine, faults, seed });
+  }
+
+  close(): void {
+    clearInterval(this.timer);
+    window.removeEventListener('keydown', this.onKey, { capture: true });
+    this.worker?.terminate();
+    this.worker = null;
+    this.host?.lose();
+    this.host = null;
+    this.state.set({ kind: 'closed' });
+    this.places.set([]);
+    this.sight.set(null);
+    this.stopState.set('none');
+    this.isPowered.set(false);
+    this.opened.set(null);
+  }
+
+  ngOnDestroy(): void {
+    this.close();
+  }
+
+  async ask(asked: Asked): Promise<Answer> {
+    const { host } = this;
+    if (!host) return { ok: false, error: 'closed', says: 'The line is not open.' };
+    const answer = await new Promise<Answer>((resolve) => {
+      host.ask(asked, seconds(), resolve);
+    });
+    if (answer.ok && asked.kind === 'power') this.isPowered.set(asked.on);
+    return answer;
+  }
+
+  /** Sends it now, before anything else that waits. */
+  stop(): void {
+    this.host?.stop(seconds());
+    this.stopState.set(this.host?.stopState ?? 'none');
+  }
+
+  private fail(message: string): void {
+    this.close();
+    this.state.set({ kind: 'failed', message });
+  }
+
+  private take(said: PortSaid): void {
+    if (said.kind === 'hello') this.state.set({ kind: 'open', name: said.name });
+    this.places.set(this.host?.places ?? []);
+    this.stopState.set(this.host?.stopState ?? 'none');
+    this.said$.next(said);
+  }
+}
+
+const seconds = (): number => performance.now() / 1000;
+
+/** Whether a space would press or type something there. */
+function isOnControl(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || target.closest('input, textarea, select, button, a, summary, [role]') !== null)
+  );
+}

@@ -1,0 +1,26 @@
+import type { AxisSight, FaultThere } from '@crisp-notch/core/bench';
+import type { Machine } from '@crisp-notch/core/machine';
+
+/** What the rig's worker is told. */
+export type BenchRequest =
+  | { readonly kind: 'open'; readonly machine: Machine; readonly faults: readonly FaultThere[]; readonly seed: number }
+  /** Text for the line port. */
+  | { readonly kind: 'line'; readonly text: string };
+
+/** What whoever stands beside the rig sees, some sixty times a second. */
+export interface BenchSight {
+  readonly axes: readonly AxisSight[];
+  readonly volts: number;
+  readonly temperatures: readonly { readonly letter: string; readonly motor: number; readonly driver: number }[];
+}
+
+/** What it says. */
+export type BenchMessage =
+  | {
+      readonly kind: 'opened';
+      readonly lacking: readonly { readonly letter: string; readonly what: string }[];
+      readonly possible: readonly FaultThere[];
+    }
+  | { readonly kind: 'line'; readonly text: string }
+  | { readonly kind: 'sight'; readonly sight: BenchSight }
+  | { readonly kind: 'failed'; readonly message: string };
