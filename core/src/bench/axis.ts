@@ -138,11 +138,13 @@ export class BenchAxis {
 
   /** Full steps lost since it was zeroed. */
   get lost(): number {
-    return this.shaft.lost - this.counted.lost;
+    const { motor } = this.truth;
+    // One that goes the other way, or swings on a line, has lost nothing: it was never in step.
+    return motor.kind === 'stepper' && motor.coils === 'right' ? this.shaft.lost - this.counted.lost : 0;
   }
 
   private get commandedTravel(): number {
-    return (this.sent / this.truth.pulsesPerTurn) * this.truth.travelPerTurn;
+    return this.sent * this.truth.perPulse;
   }
 
   /** Crest of the current that its driver holds to [A]. */

@@ -297,8 +297,13 @@ describe('the faults of the rig', () => {
     expect(oneTurn(RigAtHand.ready(sound))).toBeCloseTo(1, 3);
   });
 
-  it('a wrong jumper takes it four times too far', () => {
-    expect(oneTurn(faulty('wrong-jumper'))).toBeCloseTo(4, 2);
+  it('a wrong jumper takes it four times too far, as anybody can see who knows where it was sent', () => {
+    const rig = faulty('wrong-jumper');
+    expect(oneTurn(rig)).toBeCloseTo(4, 2);
+    const [sight] = rig.bench.sight();
+    // Five quarters of a turn were sent.
+    expect(((sight?.place ?? 0) - (sight?.commanded ?? 0)) / 8e-3).toBeCloseTo(3.75, 2);
+    expect(sight?.lost).toBe(0);
   });
 
   it('crossed leads make it tremble and stay, a coil round makes it run the other way', () => {

@@ -81,6 +81,8 @@ export interface AxisTruth {
   /** Torque at the motor beyond which the pulley slips on its shaft [N·m]; null: it sits tight. */
   readonly slipTorque: number | null;
   readonly travelPerTurn: number;
+  /** What the controller takes a pulse for, by the design; no fault changes that. */
+  readonly perPulse: number;
   /** Hard ends, from the place of the switch; null where it goes round and round. */
   readonly ends: readonly [number, number] | null;
   /** Where the carriage stands when the power comes on. */
@@ -280,6 +282,7 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
     following: encoder ? ((following && valueOf(following, 'angle')) ?? Math.PI / 10) : null,
     slipTorque: null,
     travelPerTurn: perTurn,
+    perPulse: perTurn / pulsesPerTurn,
     ends: goesRound ? null : [-beyond, travel + beyond],
     standsAt: goesRound ? 0 : 0.35 * travel,
     home:

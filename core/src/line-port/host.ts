@@ -40,6 +40,8 @@ interface Pending {
   readonly settle: (answer: Answer) => void;
 }
 
+/** What sets something in motion. */
+const MOVING: readonly RequestKind[] = ['move', 'jog', 'home'];
 const UNSURE = 'Nobody knows where this axis is until it is homed.';
 
 /**
@@ -86,6 +88,13 @@ export class LineHost {
     if (this.isLost) {
       settle({ ok: false, error: 'lost', says: `The connection is lost. ${UNSURE}` });
       return;
+    }
+    if (MOVING.includes(asked.kind)) {
+      if (this.stopState === 'asked' || this.stopState === 'uncertain') {
+        settle({ ok: false, error: 'stopped', says: 'A stop has not been answered yet.' });
+        return;
+      }
+      this.stopState = 'none';
     }
     this.lastId += 1;
     const id = this.lastId;
@@ -139,7 +148,7 @@ export class LineHost {
       this.pending.delete(id);
       if (kind === 'stop') continue;
       // Whether it was obeyed nobody knows.
-      if (kind === 'move' || kind === 'jog' || kind === 'home') this.forgetPlaces();
+      if (MOVING.includes(kind)) this.forgetPlaces();
       settle({ ok: false, error: 'no-answer', says: `No answer came within ${ANSWERED_WITHIN} s. ${UNSURE}` });
     }
   }

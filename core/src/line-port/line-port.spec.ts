@@ -168,12 +168,17 @@ describe('the host of the port', () => {
     expect(stops.length).toBeGreaterThanOrEqual(4);
     fake.host.tick(0.5);
     expect(fake.host.stopState).toBe('uncertain');
+    const answers: Answer[] = [];
+    fake.host.ask(MOVE, 0.6, (answer) => answers.push(answer));
+    expect(answers).toEqual([jasmine.objectContaining({ ok: false, error: 'stopped' })]);
     fake.host.tick(0.7);
     expect(fake.sent.filter(({ kind }) => kind === 'stop').length).toBeGreaterThan(stops.length);
     const last = fake.sent.filter(({ kind }) => kind === 'stop').at(-1);
     fake.at(true, false, last?.id ?? 0, 33);
     expect(fake.host.stopState).toBe('answered');
     expect(fake.host.places[0]).toEqual({ axis: 'X', pulses: 33, isKnown: true, isMoving: false });
+    fake.host.ask(MOVE, 0.9);
+    expect(fake.host.stopState).toBe('none');
   });
 
   it('loses nothing silently when the line goes', () => {

@@ -25,7 +25,7 @@ export function armViews(machine: Machine, stands: Stands): readonly View[] {
         circle('moving', 0, 0, 0.06 * LINK),
         circle('moving', end.x, end.y, 0.05 * LINK),
       ],
-      measures: [measure(joint, around(pivot, 0.6 * LINK, 0), around(pivot, 0.6 * LINK, turn), pivot)],
+      measures: [measure(joint, around(pivot, 0.6 * LINK, 0), around(pivot, 0.6 * LINK, turn), { about: pivot })],
       falls: [{ ...fall(joint, end, 0.3 * LINK), text: '' }],
     },
   ];

@@ -48,7 +48,12 @@ const isGuess = (item: Quantity | null): boolean =>
   item === null || item.from === 'assumed' || item.from === 'estimated';
 
 /** The travel of an axis between two points, or round one. */
-export function measure(axis: Axis, from: Point, to: Point, about: Point | null = null): Measure {
+export function measure(
+  axis: Axis,
+  from: Point,
+  to: Point,
+  { about = null, home = 'from' }: Partial<Pick<Measure, 'about' | 'home'>> = {},
+): Measure {
   const { travel } = axis.job;
   return {
     axisId: axis.id,
@@ -57,6 +62,7 @@ export function measure(axis: Axis, from: Point, to: Point, about: Point | null 
     isGuess: isGuess(travel),
     from,
     to,
+    home,
     about,
   };
 }

@@ -45,7 +45,7 @@ export function feederViews(machine: Machine, stands: Stands): readonly View[] {
       ],
       measures: [
         ...(feed ? [measure(feed, at(0, 2.2 * diameter), at(fed, 2.2 * diameter))] : []),
-        ...(knife ? [measure(knife, at(0.75 * fed, -stroke), at(0.75 * fed, 0))] : []),
+        ...(knife ? [measure(knife, at(0.75 * fed, -stroke), at(0.75 * fed, 0), { home: 'to' })] : []),
       ],
       falls: upright.map((axis) => fall(axis, at(0.5 * fed, -stroke - radius), Math.max(stroke, radius))),
     },

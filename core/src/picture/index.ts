@@ -1,3 +1,12 @@
 export { type Stands } from './axes.js';
 export { viewsOf } from './registry.js';
-export { frameOf, type Fall, type Ink, type Measure, type Point, type Stroke, type View } from './picture.js';
+export {
+  alongMeasure,
+  frameOf,
+  type Fall,
+  type Ink,
+  type Measure,
+  type Point,
+  type Stroke,
+  type View,
+} from './picture.js';

@@ -41,7 +41,7 @@ export function axisViews(machine: Machine, stands: Stands): readonly View[] {
           carriage,
         ),
       ],
-      measures: [measure(axis, at(x + 1.4 * carriage, 0), at(x + 1.4 * carriage, travel))],
+      measures: [measure(axis, at(x + 1.4 * carriage, 0), at(x + 1.4 * carriage, travel), { home: 'to' })],
       falls: [fall(axis, at(x - carriage, travel / 2), 1.5 * carriage)],
     };
   });
@@ -56,7 +56,7 @@ export function axisViews(machine: Machine, stands: Stands): readonly View[] {
         circle('moving', middle.x, middle.y, 0.15 * radius),
         line('commanded', middle, around(middle, 0.85 * radius, standOf(stands, axis, turn / 6))),
       ],
-      measures: [measure(axis, around(middle, 1.2 * radius, 0), around(middle, 1.2 * radius, turn), middle)],
+      measures: [measure(axis, around(middle, 1.2 * radius, 0), around(middle, 1.2 * radius, turn), { about: middle })],
       falls: [],
     };
   });

@@ -1,7 +1,7 @@
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
 import { newAxis, newMachine, type Machine } from '../machine/index.js';
 import { quantityOf } from '../shape/index.js';
-import { frameOf, viewsOf, type Measure } from './index.js';
+import { alongMeasure, frameOf, viewsOf, type Measure } from './index.js';
 
 const lengthOf = ({ from, to }: Measure): number => Math.hypot(to.x - from.x, to.y - from.y);
 const measureOf = (machine: Machine, letter: string): Measure => {
@@ -103,11 +103,22 @@ describe('the picture of a machine', () => {
       return circles?.[0] ?? NaN;
     };
     expect(headAt(0.25)).toBeCloseTo(0.25, 12);
+    // Where it stands on its measure is where it is drawn.
+    expect(alongMeasure(measureOf(machine, 'X'), 0.25 / 0.4).x).toBeCloseTo(0.25, 12);
     const toolAt = (place: number): number =>
       viewsOf(machine, new Map([[down?.id ?? '', place]]))[1]?.strokes.flatMap((stroke) =>
         stroke.kind === 'rect' && stroke.ink === 'commanded' ? [stroke.at.y] : [],
       )[0] ?? NaN;
     // Up is forward: smaller downwards.
     expect(toolAt(0.02) - toolAt(0.05)).toBeCloseTo(0.03, 12);
+    const z = measureOf(machine, 'Z');
+    expect(alongMeasure(z, 0).y - alongMeasure(z, 1).y).toBeCloseTo(lengthOf(z), 12);
+    const { from, about } = measureOf(newMachine('Example', 'dividing-table'), 'A');
+    if (!about) throw new Error('an angle is expected');
+    const quarter = alongMeasure(measureOf(newMachine('Example', 'dividing-table'), 'A'), 0.25);
+    expect([quarter.x - about.x, about.y - quarter.y].map((value) => Math.round(value * 1e9) / 1e9)).toEqual([
+      0,
+      Math.round(Math.hypot(from.x - about.x, from.y - about.y) * 1e9) / 1e9,
+    ]);
   });
 });

@@ -22,6 +22,8 @@ export interface Measure {
   readonly isGuess: boolean;
   readonly from: Point;
   readonly to: Point;
+  /** Which of its ends is home. */
+  readonly home: 'from' | 'to';
   /** For an angle: where it turns about; null for a length. */
   readonly about: Point | null;
 }
@@ -63,6 +65,17 @@ export const line = (ink: Ink, ...points: readonly Point[]): Stroke => ({ kind: 
 /** Point on a circle about another; angles from the right, against the clock, y downwards [rad]. */
 export const around = (about: Point, radius: number, angle: number): Point =>
   at(about.x + radius * Math.cos(angle), about.y - radius * Math.sin(angle));
+
+/** Where on a measure an axis stands that has gone a share of its travel from home; beyond its ends too. */
+export function alongMeasure({ from, to, home, about }: Measure, share: number): Point {
+  const gone = home === 'from' ? share : 1 - share;
+  if (!about) return at(from.x + (to.x - from.x) * gone, from.y + (to.y - from.y) * gone);
+  const angleOf = ({ x, y }: Point): number => Math.atan2(about.y - y, x - about.x);
+  const span = (angleOf(to) - angleOf(from) + 2 * Math.PI) % (2 * Math.PI);
+  // One that ends where it begins is a whole turn.
+  const turn = span < 1e-9 ? 2 * Math.PI : span;
+  return around(about, Math.hypot(from.x - about.x, from.y - about.y), angleOf(from) + turn * gone);
+}
 
 /** The least frame that holds all lines and measures of a view [m]. */
 export function frameOf({ strokes, measures, falls }: View): {

@@ -30,7 +30,7 @@ export function routerViews(machine: Machine, stands: Stands): readonly View[] {
     ],
     measures: [
       ...(across ? [measure(across, at(0, depth + 2 * margin), at(width, depth + 2 * margin))] : []),
-      ...(along ? [measure(along, at(-2 * margin, 0), at(-2 * margin, depth))] : []),
+      ...(along ? [measure(along, at(-2 * margin, 0), at(-2 * margin, depth), { home: 'to' })] : []),
     ],
     falls: [],
   };
@@ -47,7 +47,9 @@ export function routerViews(machine: Machine, stands: Stands): readonly View[] {
       rect('moving', x - head / 2, top - beam, head, head + beam),
       rect('commanded', x - head / 8, top + head + sunk, head / 4, 0.5 * head),
     ],
-    measures: down ? [measure(down, at(x + head, top + 1.5 * head), at(x + head, top + 1.5 * head + drop))] : [],
+    measures: down
+      ? [measure(down, at(x + head, top + 1.5 * head), at(x + head, top + 1.5 * head + drop), { home: 'to' })]
+      : [],
     falls: down ? [fall(down, at(x - head, top + head / 2), 0.6 * drop)] : [],
   };
   return upright.length > 0 ? [above, front] : [above];

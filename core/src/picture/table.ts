@@ -30,7 +30,7 @@ export function tableViews(machine: Machine, stands: Stands): readonly View[] {
         circle('moving', 0, 0, 0.14 * RADIUS),
         line('commanded', middle, around(middle, 0.85 * RADIUS, pointer)),
       ],
-      measures: [measure(axis, around(middle, 1.2 * RADIUS, 0), around(middle, 1.2 * RADIUS, turn), middle)],
+      measures: [measure(axis, around(middle, 1.2 * RADIUS, 0), around(middle, 1.2 * RADIUS, turn), { about: middle })],
       falls: [],
     },
   ];

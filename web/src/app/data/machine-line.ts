@@ -9,7 +9,7 @@ import {
 } from '@crisp-notch/core/line-port';
 import type { FaultThere } from '@crisp-notch/core/bench';
 import type { Machine } from '@crisp-notch/core/machine';
-import { Subject } from 'rxjs';
+import { filter, Subject, take, takeUntil } from 'rxjs';
 import type { BenchMessage, BenchRequest, BenchSight } from '../workers/bench-messages';
 
 /** How the line stands. */
@@ -19,7 +19,14 @@ export type LineState =
   | { readonly kind: 'open'; readonly name: string }
   | { readonly kind: 'failed'; readonly message: string };
 
+/** How a row of things that were asked ended: what each came to, or why it went no further. */
+export type Outcome =
+  { readonly ok: true; readonly ends: readonly PortSaid[] } | { readonly ok: false; readonly says: string };
+
 const TICK_IN_MILLISECONDS = 50;
+type EndSaid = Extract<PortSaid, { kind: 'done' | 'homed' | 'lost' | 'alarm' }>;
+/** What is answered at once and ends later. */
+const LASTING: readonly Asked['kind'][] = ['move', 'jog', 'home'];
 
 /**
  * The one line to whatever moves: the simulated rig in its worker. It outlives the page that opened it, so that a stop
@@ -39,6 +46,7 @@ export class MachineLine implements OnDestroy {
   readonly isMoving = computed(() => this.places().some(({ isMoving }) => isMoving));
   /** Everything that is said on the line, as it comes. */
   readonly said$ = new Subject<PortSaid>();
+  private readonly closed$ = new Subject<void>();
   private worker: Worker | null = null;
   private host: LineHost | null = null;
   private timer: ReturnType<typeof setInterval> | undefined;
@@ -71,6 +79,7 @@ export class MachineLine implements OnDestroy {
         this.lacking.set(data.lacking);
         this.possible.set(data.possible);
         host.greet(seconds());
+        host.ask({ kind: 'where' }, seconds());
       } else this.fail(data.message);
     };
     worker.onerror = (event): void => {
@@ -92,6 +101,7 @@ export class MachineLine implements OnDestroy {
     window.removeEventListener('keydown', this.onKey, { capture: true });
     this.worker?.terminate();
     this.worker = null;
+    this.closed$.next();
     this.host?.lose();
     this.host = null;
     this.state.set({ kind: 'closed' });
@@ -114,6 +124,48 @@ export class MachineLine implements OnDestroy {
     });
     if (answer.ok && asked.kind === 'power') this.isPowered.set(asked.on);
     return answer;
+  }
+
+  /** Asks for one thing after the other, each when the one before has come to its end. */
+  async perform(asked: readonly Asked[]): Promise<Outcome> {
+    const ends: PortSaid[] = [];
+    for (const item of asked) {
+      // Heard from before it is asked: a short move may end with its very answer.
+      const heard: PortSaid[] = [];
+      const listening = this.said$.subscribe((said) => heard.push(said));
+      try {
+        const answer = await this.ask(item);
+        if (!answer.ok) return { ok: false, says: answer.says };
+        ends.push(answer.said);
+        const id = 'id' in answer.said ? answer.said.id : null;
+        if (!LASTING.includes(item.kind)) continue;
+        const end = await this.endOf(id, heard);
+        if (end === null) return { ok: false, says: 'The line was closed.' };
+        if (end.kind === 'lost' || end.kind === 'alarm') return { ok: false, says: end.says };
+        if (end.kind === 'done' && end.how !== 'reached')
+          return { ok: false, says: end.how === 'stopped' ? 'It was stopped.' : 'It was held on the way.' };
+        ends.push(end);
+      } finally {
+        listening.unsubscribe();
+      }
+    }
+    return { ok: true, ends };
+  }
+
+  /** The end of what bears a number, among what was heard already or is to come; null when the line closes before. */
+  private async endOf(id: number | null, heard: readonly PortSaid[]): Promise<EndSaid | null> {
+    const isEnd = (said: PortSaid): said is EndSaid =>
+      said.kind === 'alarm' ||
+      ((said.kind === 'done' || said.kind === 'homed' || said.kind === 'lost') && said.id === id);
+    const found = heard.find(isEnd);
+    if (found) return found;
+    return await new Promise((resolve) => {
+      // Completion follows an end too, and changes nothing then.
+      this.said$.pipe(filter(isEnd), take(1), takeUntil(this.closed$)).subscribe({
+        next: resolve,
+        complete: () => resolve(null),
+      });
+    });
   }
 
   /** Sends it now, before anything else that waits. */

@@ -22,6 +22,7 @@ import { DesignStore } from '../data/design-store';
 import { FinderStore } from '../data/finder-store';
 import { Lookup, type Entry } from '../data/lookup';
 import { LogbookStore } from '../data/logbook-store';
+import { MachineLine } from '../data/machine-line';
 import { MachinesStore } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
 import { PreferencesStore } from '../data/preferences';
@@ -35,6 +36,7 @@ import { DialogComponent } from '../ui/dialog.component';
 import { ConflictDialogComponent } from './conflict-dialog.component';
 import { arrivals, whereNext } from '../ui/addresses';
 import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
+import { StopButtonComponent } from '../ui/stop-button.component';
 import { revealField } from '../ui/reveal-field';
 import { machineEntries } from './machine-entries';
 import { RouteCardComponent } from './route-card.component';
@@ -57,9 +59,10 @@ const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
     RouteCardComponent,
     RouterOutlet,
     SaveBannerComponent,
+    StopButtonComponent,
     WorkingPanelComponent,
   ],
-  providers: [DesignStore, CheckStore, LogbookStore, FinderStore, ProgramDraft, TrialStore],
+  providers: [DesignStore, CheckStore, LogbookStore, FinderStore, MachineLine, ProgramDraft, TrialStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
   styleUrl: './machine.page.css',
@@ -71,6 +74,7 @@ export class MachinePage implements OnDestroy {
   private readonly store = inject(DesignStore);
   private readonly trials = inject(TrialStore);
   private readonly finder = inject(FinderStore);
+  private readonly line = inject(MachineLine);
   private readonly program = inject(ProgramDraft);
   private readonly router = inject(Router);
   private readonly header = inject(HeaderContext);
@@ -133,6 +137,7 @@ export class MachinePage implements OnDestroy {
       this.trials.clear();
       this.program.set('');
       this.finder.clear();
+      this.line.close();
     });
     effect(() => {
       const loading = this.loading();

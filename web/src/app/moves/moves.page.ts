@@ -1,73 +1,102 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
-import { stepsPerMotorTurn, stepsPerOutputTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
-import { coordinateDecimals, writeDividingList } from '@crisp-notch/core/formats';
-import { closingErrorOfRoundedMoves, indexPosition } from '@crisp-notch/core/motion';
-import {
-  formatNumber,
-  preferredUnit,
-  rationalFromNumber,
-  rationalToNumber,
-  showQuantity,
-} from '@crisp-notch/core/quantity';
-import { DesignStore } from '../data/design-store';
-import { downloadText, fileName } from '../data/download';
-import { PreferencesStore } from '../data/preferences';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { stepsPerMotorTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
+import type { StepState } from '@crisp-notch/core/first-moves';
+import { ButtonModule } from 'primeng/button';
+import { MachineLine } from '../data/machine-line';
 import { CautionComponent } from '../ui/caution.component';
 import { FigureComponent } from '../ui/figure.component';
+import { isTyping } from '../ui/is-typing';
+import { OneOfComponent } from '../ui/one-of.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
-import { WholeFieldComponent } from '../ui/whole-field.component';
-import { ButtonModule } from 'primeng/button';
+import type { ChoiceOption } from '../ui/select.component';
+import { DivideComponent } from './divide.component';
+import { MovesDesk } from './moves-desk';
+import { PracticeComponent } from './practice.component';
+import { RigPictureComponent } from './rig-picture.component';
+import { StepListComponent } from './step-list.component';
 
-const STOPS_SHOWN = 12;
+const WAYS: readonly ChoiceOption[] = [
+  { value: 'rig', label: 'simulated rig' },
+  { value: 'paper', label: 'on paper' },
+];
 
-/** Operation 60: one turn forward and back, and the stops of a table. */
+/** Keys of every page. */
+const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
+
+/** Operation 60: from powered to fenced, step by step, on the rig or at the machine. */
 @Component({
   selector: 'cn-moves-page',
-  imports: [ButtonModule, CautionComponent, FigureComponent, OperationFrameComponent, WholeFieldComponent],
+  imports: [
+    ButtonModule,
+    CautionComponent,
+    DivideComponent,
+    FigureComponent,
+    OneOfComponent,
+    OperationFrameComponent,
+    PracticeComponent,
+    RigPictureComponent,
+    RouterLink,
+    StepListComponent,
+  ],
+  providers: [MovesDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './moves.page.html',
   styleUrl: './moves.page.css',
+  host: { '(document:keydown)': 'onKey($event)' },
 })
 export class MovesPage {
-  private readonly units = inject(PreferencesStore).units;
-  protected readonly axes = toSignal(inject(DesignStore).axes$, { initialValue: [] });
+  protected readonly desk = inject(MovesDesk);
+  protected readonly line = inject(MachineLine);
   protected readonly figures = { stepsPerMotorTurn, travelPerMotorTurn };
-  protected readonly stops = signal<number | null>(null);
-
-  /** A turning axis divided into equal stops. */
-  protected readonly divided = computed(() => {
-    const view = this.axes().find((item) => item.axis.job.kind === 'rotary');
-    const turn = view?.reckoner.get(stepsPerOutputTurn);
-    if (!view || turn?.kind !== 'value') return null;
-    const exactTurn = turn.exact?.ratio ?? rationalFromNumber(turn.value);
-    const count = this.stops();
-    if (count === null) return { letter: view.axis.letter, list: null };
-    const all = Array.from({ length: count }, (_, index) => {
-      const steps = Number(indexPosition(index + 1, count, exactTurn));
-      return { stop: index + 1, steps, degrees: (steps * 360) / turn.value };
-    });
-    const closing = rationalToNumber(closingErrorOfRoundedMoves(count, exactTurn));
-    return { letter: view.axis.letter, list: { turn: turn.value, all, shown: all.slice(0, STOPS_SHOWN), closing } };
+  protected readonly ways = WAYS;
+  protected readonly letters = computed<readonly ChoiceOption[]>(() =>
+    this.desk.axes().map(({ axis }) => ({ value: axis.id, label: axis.letter })),
+  );
+  protected readonly failure = computed(() => {
+    const state = this.line.state();
+    return state.kind === 'failed' ? `The rig stopped: ${state.message}` : '';
+  });
+  protected readonly lacking = computed(() =>
+    this.desk.way() === 'rig'
+      ? this.line
+          .lacking()
+          .map(({ letter, what }) => `${letter} is not on the rig: it lacks ${what}.`)
+          .join(' ')
+      : '',
+  );
+  /** The axis that is gone on with when all of this one is done. */
+  protected readonly nextAxis = computed(() => {
+    const axes = this.desk.axes().map(({ axis }) => axis);
+    const at = axes.findIndex(({ id }) => id === this.desk.view()?.axis.id);
+    return axes[at + 1] ?? null;
   });
 
-  protected degrees(value: number): string {
-    return `${formatNumber(value, { decimals: 4 })}°`;
-  }
-
-  protected closingWords(closing: number, turn: number): string {
-    if (Math.abs(closing) < 1e-9) return 'Rounding each move by itself would close here too.';
-    const angle = showQuantity(Math.abs(closing / turn) * 2 * Math.PI, preferredUnit('angle', this.units()), {
-      significant: 3,
+  constructor() {
+    // The rig is built when it is first looked at; on paper nothing runs.
+    effect(() => {
+      const machine = this.desk.document();
+      if (!machine || this.desk.way() !== 'rig') return;
+      untracked(() => {
+        if (this.line.state().kind === 'closed') this.desk.openRig([]);
+      });
     });
-    return `Rounding each move by itself would ${closing < 0 ? 'fall short' : 'overrun'} by ${formatNumber(Math.abs(closing), { significant: 3 })} steps (${angle}) each turn.`;
   }
 
-  protected download(): void {
-    const divided = this.divided();
-    if (!divided?.list) return;
-    const { all, turn } = divided.list;
-    const list = writeDividingList(all, divided.letter, coordinateDecimals(360 / turn));
-    if (list.ok) downloadText(fileName(`${divided.letter} ${all.length} stops`, 'nc'), list.value, 'text/plain');
+  protected async power(on: boolean): Promise<void> {
+    await this.desk.send([{ kind: 'power', on }]);
+  }
+
+  /** The letter of an axis goes to it. */
+  protected onKey(event: KeyboardEvent): void {
+    if (isTyping(event)) return;
+    const axis = this.desk.axes().find((item) => item.axis.letter.toLowerCase() === event.key.toLowerCase())?.axis;
+    // Letters that are keys of every page stay so.
+    if (axis && !TAKEN.includes(event.key)) this.desk.axisId.set(axis.id);
+  }
+
+  protected askOf({ step }: StepState): string {
+    const facts = this.desk.facts();
+    return facts ? step.ask(facts, this.desk.say()) : '';
   }
 }

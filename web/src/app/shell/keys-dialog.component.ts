@@ -14,6 +14,10 @@ const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['w', 'Show the working of the figure in focus'],
   ['Enter', 'In readings: keep it and go on to the next'],
   ['↑ ↓', 'In readings: the one before, the one after'],
+  ['x, y, z …', 'In first moves: the axis of that letter'],
+  ['Enter, 1 to 9', 'In first moves: do what the step asks; say what is seen'],
+  ['← → held', 'In first moves: jog back and forward'],
+  ['Space', 'Stop whatever moves'],
   ['Esc', 'Leave a field; close a dialog or the working'],
 ];
 

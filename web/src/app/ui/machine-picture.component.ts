@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Machine } from '@crisp-notch/core/machine';
-import { viewsOf } from '@crisp-notch/core/picture';
-import { drawn } from './machine-picture.layout';
+import { viewsOf, type Stands } from '@crisp-notch/core/picture';
+import { drawn, type Mark } from './machine-picture.layout';
 
 /** A machine drawn to scale from its design: small in a list, or with its travels and with what falls. */
 @Component({
@@ -38,6 +38,19 @@ import { drawn } from './machine-picture.layout';
           @for (fall of view.falls; track fall.axisId) {
             <path class="gravity" [attr.d]="fall.path" />
             <text class="gravity" [attr.x]="fall.at.x" [attr.y]="fall.at.y" text-anchor="end">{{ fall.words }}</text>
+          }
+          @for (mark of view.marks; track $index) {
+            <path [attr.class]="'mark ' + mark.tone" [attr.d]="mark.path" />
+            @if (mark.words !== '') {
+              <text
+                [attr.class]="'mark ' + mark.tone"
+                [attr.x]="mark.at.x"
+                [attr.y]="mark.at.y"
+                [attr.text-anchor]="mark.anchor"
+              >
+                {{ mark.words }}
+              </text>
+            }
           }
         </svg>
       </figure>
@@ -121,6 +134,36 @@ import { drawn } from './machine-picture.layout';
       stroke: var(--caution);
     }
 
+    .mark.commanded {
+      fill: none;
+      stroke-width: 2;
+    }
+
+    .mark.there {
+      fill: var(--ink);
+      stroke: var(--ink);
+    }
+
+    .mark.lost {
+      fill: var(--stop);
+      stroke: var(--stop);
+    }
+
+    .mark.fence {
+      stroke: var(--blue);
+      stroke-width: 2;
+    }
+
+    text.mark {
+      stroke: var(--card);
+      stroke-width: 4px;
+    }
+
+    text.mark.commanded {
+      fill: var(--blue);
+      stroke-width: 4px;
+    }
+
     text.gravity {
       fill: var(--caution);
       stroke: var(--card);
@@ -134,11 +177,15 @@ export class MachinePictureComponent {
   /** Room for each view [px]. */
   readonly width = input(320);
   readonly height = input(220);
+  /** Where its axes are now; without, where they show what they are. */
+  readonly stands = input<Stands>(new Map());
+  /** What is told along its measures. */
+  readonly marks = input<readonly Mark[]>([]);
 
   protected readonly drawings = computed(() => {
-    const views = viewsOf(this.machine());
+    const views = viewsOf(this.machine(), this.stands());
     return (this.isSmall() ? views.slice(0, 1) : views).map((view) =>
-      drawn(view, this.width(), this.height(), this.isSmall()),
+      drawn(view, this.width(), this.height(), this.isSmall(), this.marks()),
     );
   });
 }

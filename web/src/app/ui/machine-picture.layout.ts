@@ -1,4 +1,22 @@
-import { frameOf, type Ink, type Point, type Stroke, type View } from '@crisp-notch/core/picture';
+import {
+  alongMeasure,
+  frameOf,
+  type Ink,
+  type Measure,
+  type Point,
+  type Stroke,
+  type View,
+} from '@crisp-notch/core/picture';
+
+/** Something told of an axis along its measure: where it is commanded to be, is, has its fence. */
+export interface Mark {
+  readonly axisId: string;
+  /** Of the travel, from home. */
+  readonly share: number;
+  readonly tone: 'commanded' | 'there' | 'lost' | 'fence';
+  /** Beside it, where it lies level; empty for none. */
+  readonly words: string;
+}
 
 /** A view with everything in pixels. */
 export interface Drawing {
@@ -22,6 +40,13 @@ export interface Drawing {
     readonly at: Point;
     readonly words: string;
   }[];
+  readonly marks: readonly {
+    readonly tone: Mark['tone'];
+    readonly path: string;
+    readonly at: Point;
+    readonly anchor: 'start' | 'middle' | 'end';
+    readonly words: string;
+  }[];
 }
 
 /** Room for words and ticks round the lines [px]. */
@@ -38,12 +63,33 @@ const to = (point: Point): string => `${round(point.x)} ${round(point.y)}`;
 const circlePath = ({ x, y }: Point, radius: number): string =>
   `M${to({ x: x - radius, y })}a${round(radius)} ${round(radius)} 0 1 0 ${round(2 * radius)} 0a${round(radius)} ${round(radius)} 0 1 0 ${round(-2 * radius)} 0z`;
 
-/** Fits a view into so much room, to scale. @param isSmall without measures and words */
-export function drawn(view: View, width: number, height: number, isSmall: boolean): Drawing {
+/** Notch and pointer of an axis, and how far the words of one stand from its line [px]. */
+const NOTCH = 7;
+const MARK_ROOM = 18;
+/** Beyond the ends of a measure a mark stays in sight. */
+const SHARE_MOST = 1.08;
+
+/**
+ * Fits a view into so much room, to scale.
+ * @param isSmall without measures and words @param marks drawn along the measures
+ */
+export function drawn(
+  view: View,
+  width: number,
+  height: number,
+  isSmall: boolean,
+  marks: readonly Mark[] = [],
+): Drawing {
   const shown: View = isSmall ? { ...view, measures: [], falls: [] } : view;
   const frame = frameOf(shown);
   const room = isSmall ? { across: EDGE, down: EDGE } : LABEL_ROOM;
-  const scale = Math.min((width - 2 * room.across) / frame.width, (height - 2 * room.down) / frame.height);
+  // Below a level measure of which something is told there is room for it, told or not.
+  const told = shown.measures.some(
+    ({ axisId, from, to }) =>
+      Math.abs(to.x - from.x) >= Math.abs(to.y - from.y) && marks.some((mark) => mark.axisId === axisId),
+  );
+  const below = told && !isSmall ? MARK_ROOM : 0;
+  const scale = Math.min((width - 2 * room.across) / frame.width, (height - 2 * room.down - below) / frame.height);
   const [left, top] = [(width - frame.width * scale) / 2, isSmall ? (height - frame.height * scale) / 2 : room.down];
   const place = ({ x, y }: Point): Point => ({ x: left + (x - frame.at.x) * scale, y: top + (y - frame.at.y) * scale });
   return {
@@ -54,7 +100,7 @@ export function drawn(view: View, width: number, height: number, isSmall: boolea
       view.falls.map(({ text }) => `; ${text} falls when the power is off`).join(''),
     ].join(''),
     width,
-    height: isSmall ? height : round(frame.height * scale + 2 * room.down),
+    height: isSmall ? height : round(frame.height * scale + 2 * room.down + below),
     strokes: shown.strokes.map((stroke) => ({ path: pathOf(stroke, place, scale), ink: stroke.ink })),
     measures: shown.measures.map((measure) => {
       const [from, end] = [place(measure.from), place(measure.to)];
@@ -62,7 +108,9 @@ export function drawn(view: View, width: number, height: number, isSmall: boolea
         axisId: measure.axisId,
         words: `${measure.letter} ${measure.text}`,
         isGuess: measure.isGuess,
-        ...(measure.about ? arc(from, end, place(measure.about)) : straight(from, end, width)),
+        ...(measure.about
+          ? arc(from, end, place(measure.about))
+          : straight(from, end, width, marks.some((mark) => mark.axisId === measure.axisId) ? GAP + NOTCH * 1.4 : GAP)),
       };
     }),
     falls: shown.falls.map((fall) => {
@@ -74,6 +122,40 @@ export function drawn(view: View, width: number, height: number, isSmall: boolea
         words: fall.text === '' ? 'falls' : `${fall.text} falls`,
       };
     }),
+    marks: marks.flatMap((mark) => {
+      const measure = shown.measures.find(({ axisId }) => axisId === mark.axisId);
+      return measure ? [marked(mark, measure, place, width)] : [];
+    }),
+  };
+}
+
+/** A mark on its measure: a notch for what is commanded, a pointer for what is, a bar for a limit. */
+function marked(mark: Mark, measure: Measure, place: (point: Point) => Point, width: number): Drawing['marks'][number] {
+  const share = Math.max(1 - SHARE_MOST, Math.min(SHARE_MOST, mark.share));
+  const [here, on] = [place(alongMeasure(measure, share)), place(alongMeasure(measure, share + 1e-3))];
+  const length = Math.hypot(on.x - here.x, on.y - here.y) || 1;
+  // Along the measure, and square to it to its upper or left side.
+  const way = { x: (on.x - here.x) / length, y: (on.y - here.y) / length };
+  const isLevel = Math.abs(way.x) >= Math.abs(way.y);
+  const upwards = isLevel ? (way.x > 0 ? 1 : -1) : way.y > 0 ? -1 : 1;
+  const side = { x: way.y * upwards, y: -way.x * upwards };
+  const off = (along: number, aside: number): Point => ({
+    x: here.x + way.x * along + side.x * aside,
+    y: here.y + way.y * along + side.y * aside,
+  });
+  const paths = {
+    commanded: `M${to(off(-NOTCH, NOTCH * 1.4))}L${to(here)}L${to(off(NOTCH, NOTCH * 1.4))}`,
+    there: `M${to(here)}L${to(off(-NOTCH * 0.7, -NOTCH * 1.4))}L${to(off(NOTCH * 0.7, -NOTCH * 1.4))}z`,
+    lost: `M${to(here)}L${to(off(-NOTCH * 0.7, -NOTCH * 1.4))}L${to(off(NOTCH * 0.7, -NOTCH * 1.4))}z`,
+    fence: `M${to(off(0, NOTCH))}L${to(off(0, -NOTCH))}`,
+  } as const;
+  const middle = here.x < 0.3 * width ? 'start' : here.x > 0.7 * width ? 'end' : 'middle';
+  return {
+    tone: mark.tone,
+    path: paths[mark.tone],
+    words: isLevel ? mark.words : '',
+    anchor: middle,
+    at: { x: here.x, y: here.y + GAP + LETTER_HEIGHT + MARK_ROOM },
   };
 }
 
@@ -91,7 +173,7 @@ function pathOf(stroke: Stroke, place: (point: Point) => Point, scale: number): 
 type Drawn = Pick<Drawing['measures'][number], 'path' | 'at' | 'anchor'>;
 
 /** A line with ticks at its ends, and its words below it or on its outer side. */
-function straight(from: Point, end: Point, width: number): Drawn {
+function straight(from: Point, end: Point, width: number, gap: number): Drawn {
   const isLevel = Math.abs(end.x - from.x) >= Math.abs(end.y - from.y);
   const tick = ({ x, y }: Point): string =>
     isLevel ? `M${to({ x, y: y - TICK })}v${2 * TICK}` : `M${to({ x: x - TICK, y })}h${2 * TICK}`;
@@ -102,7 +184,7 @@ function straight(from: Point, end: Point, width: number): Drawn {
     ? { path, at: { x: middle.x, y: middle.y + GAP + LETTER_HEIGHT }, anchor: 'middle' }
     : {
         path,
-        at: { x: middle.x + (isLeft ? -GAP : GAP), y: middle.y + LETTER_HEIGHT / 3 },
+        at: { x: middle.x + (isLeft ? -gap : gap), y: middle.y + LETTER_HEIGHT / 3 },
         anchor: isLeft ? 'end' : 'start',
       };
 }

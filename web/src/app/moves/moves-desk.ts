@@ -1,0 +1,174 @@
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { FaultThere } from '@crisp-notch/core/bench';
+import { sayIn } from '@crisp-notch/core/drive-line';
+import {
+  fenceOf,
+  moveFacts,
+  movedMark,
+  openStep,
+  resultOf,
+  stepStates,
+  withoutResult,
+  withResult,
+  type Act,
+  type ShownName,
+  type Stands,
+  type Try,
+} from '@crisp-notch/core/first-moves';
+import type { Asked, Instrument } from '@crisp-notch/core/line-port';
+import type { MoveWay } from '@crisp-notch/core/machine';
+import { today } from '../data/dates';
+import { DesignStore } from '../data/design-store';
+import { MachineLine, type Outcome } from '../data/machine-line';
+import { PreferencesStore } from '../data/preferences';
+import { arrivals } from '../ui/addresses';
+
+/** Something that was measured at a step, in words with its unit. */
+export interface Measured {
+  readonly what: ShownName;
+  readonly text: string;
+}
+
+/** Operation 60 at work: which axis, on what, which step, and what is under way. */
+@Injectable()
+export class MovesDesk {
+  readonly line = inject(MachineLine);
+  private readonly store = inject(DesignStore);
+  readonly axes = toSignal(this.store.axes$, { initialValue: [] });
+  readonly document = toSignal(this.store.document$, { initialValue: null });
+  private readonly state = toSignal(this.store.state$, { initialValue: null });
+  private readonly units = inject(PreferencesStore).units;
+  private readonly arrived = toSignal(arrivals(), { initialValue: null });
+
+  readonly way = signal<MoveWay>('rig');
+  readonly axisId = linkedSignal(() => this.arrived()?.axis ?? '');
+  readonly say = computed(() => sayIn(this.units()));
+  readonly view = computed(() => this.axes().find(({ axis }) => axis.id === this.axisId()) ?? this.axes()[0] ?? null);
+  readonly facts = computed(() => {
+    const view = this.view();
+    return view && moveFacts(view.reckoner);
+  });
+  readonly states = computed(() => {
+    const [facts, machine] = [this.facts(), this.document()];
+    return facts && machine ? stepStates(facts, machine, this.way()) : [];
+  });
+  /** The step that is looked at: the one to do next unless another was opened. */
+  readonly opened = linkedSignal<string | null>(() => openStep(this.states())?.step.id ?? null);
+  readonly active = computed(() => this.states().find(({ step }) => step.id === this.opened()) ?? null);
+  readonly fence = computed(() => {
+    const facts = this.facts();
+    return facts && fenceOf(facts, this.way());
+  });
+  readonly place = computed(() => this.line.places().find(({ axis }) => axis === this.facts()?.letter) ?? null);
+  readonly at = computed<Stands>(() => ({
+    pulses: this.place()?.pulses ?? 0,
+    isKnown: this.place()?.isKnown ?? false,
+  }));
+  readonly sight = computed(
+    () => this.line.sight()?.axes.find(({ letter }) => letter === this.facts()?.letter) ?? null,
+  );
+  /** Something is asked for and has not come to its end. */
+  readonly isBusy = signal(false);
+  /** Why what was asked went no further; empty while nothing is wrong. */
+  readonly trouble = linkedSignal({ source: this.opened, computation: () => '' });
+  /** Whether anything can be sent: on paper it is moved by other means. */
+  readonly canSend = computed(() => this.way() !== 'paper' && this.line.state().kind === 'open');
+  /** Tries of a search under way, by axis, way and step. */
+  private readonly tried = signal<ReadonlyMap<string, readonly Try[]>>(new Map());
+  /** Zeros that home was found at, by axis and way. */
+  private readonly zeros = signal<ReadonlyMap<string, readonly number[]>>(new Map());
+  readonly done = computed(() => this.states().filter(({ kind }) => kind === 'right').length);
+
+  private keyOf(what: string): string {
+    return `${this.view()?.axis.id ?? ''}|${this.way() === 'rig' ? 'rig' : 'machine'}|${what}`;
+  }
+
+  triesOf(step: string): readonly Try[] {
+    return this.tried().get(this.keyOf(step)) ?? [];
+  }
+
+  setTries(step: string, tries: readonly Try[]): void {
+    this.tried.update((known) => new Map([...known, [this.keyOf(step), tries]]));
+  }
+
+  zerosOf(): readonly number[] {
+    return this.zeros().get(this.keyOf('zeros')) ?? [];
+  }
+
+  setZeros(values: readonly number[]): void {
+    this.zeros.update((known) => new Map([...known, [this.keyOf('zeros'), values]]));
+  }
+
+  /** Sends what a button is for, and waits for its end. */
+  async run(act: Pick<Act, 'asked'>): Promise<Outcome | null> {
+    return await this.send(act.asked);
+  }
+
+  async send(asked: readonly Asked[]): Promise<Outcome | null> {
+    if (this.isBusy()) return null;
+    this.isBusy.set(true);
+    this.trouble.set('');
+    try {
+      const outcome = await this.line.perform(asked);
+      if (!outcome.ok) this.trouble.set(outcome.says);
+      return outcome;
+    } finally {
+      this.isBusy.set(false);
+    }
+  }
+
+  /** What an instrument shows on this axis; null where there is none. */
+  async read(instrument: Instrument): Promise<{ readonly value: number; readonly unit: string } | null> {
+    const facts = this.facts();
+    if (!facts) return null;
+    const answer = await this.line.ask({ kind: 'read', axis: facts.letter, instrument });
+    if (answer.ok && answer.said.kind === 'reading') return answer.said;
+    this.trouble.set(answer.ok ? '' : answer.says);
+    return null;
+  }
+
+  /** A rig that is a copy of the design as it is now, with what is wrong with it. */
+  openRig(faults: readonly FaultThere[]): void {
+    const machine = this.document();
+    if (machine) this.line.openRig(machine, faults, Math.floor(performance.now()) + 1);
+  }
+
+  /** Keeps what came of a step, and goes on to the next. */
+  record(step: string, saw: string, isRight: boolean, shown: readonly Measured[] = []): void {
+    const [view, machine] = [this.view(), this.document()];
+    if (!view || !machine) return;
+    const { axis } = view;
+    const entry = {
+      step,
+      by: this.way(),
+      saw,
+      isRight,
+      shown,
+      of: movedMark(machine, axis),
+      on: today(),
+      revision: this.state()?.revision ?? 0,
+    };
+    this.store.editAxis(axis.id, `moves.${step}`, (now) => withResult(now, entry));
+    // One that went wrong stays open with what may be behind it.
+    if (!isRight) this.opened.set(step);
+  }
+
+  /** Takes back what came of a step. */
+  forget(step: string): void {
+    const view = this.view();
+    if (view) this.store.editAxis(view.axis.id, `moves.${step}`, (axis) => withoutResult(axis, step, this.way()));
+    this.opened.set(step);
+  }
+
+  result(step: string): ReturnType<typeof resultOf> {
+    const view = this.view();
+    return view ? resultOf(view.axis, step, this.way()) : null;
+  }
+
+  /** Changes the job by something that was measured on the machine. */
+  editJob(key: string, change: Parameters<DesignStore['editAxis']>[2]): void {
+    const view = this.view();
+    if (view) this.store.editAxis(view.axis.id, key, change);
+  }
+}

@@ -1,0 +1,109 @@
+import type { AxisSight } from '@crisp-notch/core/bench';
+import type { Say } from '@crisp-notch/core/drive-line';
+import type { Fence, MoveFacts, PulsePace, Stands as Stand } from '@crisp-notch/core/first-moves';
+import type { Machine } from '@crisp-notch/core/machine';
+import type { Stands } from '@crisp-notch/core/picture';
+import type { Mark } from '../ui/machine-picture.layout';
+
+/** Where every axis of the rig really stands, for the picture. */
+export function standsOf(machine: Machine, sights: readonly AxisSight[]): Stands {
+  return new Map(
+    machine.axes.flatMap(({ id, letter }) => {
+      const sight = sights.find((item) => item.letter === letter);
+      return sight ? [[id, sight.place] as const] : [];
+    }),
+  );
+}
+
+/** What is told along the measure of an axis: where it is commanded to be, where it is, and its fence. */
+export function marksOf(facts: MoveFacts, sight: AxisSight | null, fence: Fence | null, say: Say): readonly Mark[] {
+  const travel = facts.travel ?? (facts.isTurning ? 2 * Math.PI : null);
+  if (travel === null || travel <= 0) return [];
+  const { axis, dimensions, hasEnds } = facts;
+  const shareOf = (place: number): number => {
+    const share = place / travel;
+    // One that goes round and round is where it is within its turn.
+    return hasEnds ? share : share - Math.floor(share);
+  };
+  const marks: Mark[] = [];
+  for (const limit of fence ? [fence.low, fence.high] : [])
+    marks.push({ axisId: axis.id, share: shareOf(limit), tone: 'fence', words: '' });
+  if (!sight) return marks;
+  const isLost = isElsewhere(facts, sight);
+  marks.push(
+    { axisId: axis.id, share: shareOf(sight.commanded), tone: 'commanded', words: '' },
+    {
+      axisId: axis.id,
+      share: shareOf(sight.place),
+      tone: isLost ? 'lost' : 'there',
+      words: isLost ? `it is at ${say(sight.place, dimensions.travel)}` : '',
+    },
+  );
+  return marks;
+}
+
+/** What an eye sees from beside it: two full steps and more, and no less than this [m], [rad]. */
+const SEEN_FROM = { length: 0.5e-3, angle: 0.01 } as const;
+const FULL_STEPS = 100;
+
+/** Whether anybody can see that an axis is not where it was sent. */
+export function isElsewhere({ perTurn, isTurning }: MoveFacts, sight: AxisSight): boolean {
+  const least = Math.max(perTurn / FULL_STEPS, SEEN_FROM[isTurning ? 'angle' : 'length']);
+  // What lags while it turns is on its way.
+  return sight.lost !== 0 || (!sight.isTrembling && Math.abs(sight.place - sight.commanded) > least);
+}
+
+/** What somebody beside the rig sees of an axis, in a sentence. */
+export function sightWords(facts: MoveFacts, sight: AxisSight | null, say: Say): string {
+  if (!sight) return '';
+  const { letter, dimensions } = facts;
+  if (!sight.isDriving) return `${letter} is free: its driver does not drive.`;
+  // As well as an eye tells.
+  const off = Number((sight.place - sight.commanded).toPrecision(2));
+  if (sight.isTrembling && sight.lost === 0) return `${letter} turns or trembles.`;
+  if (sight.lost === 0 && isElsewhere(facts, sight))
+    return `${letter} stands ${say(Math.abs(off), dimensions.travel)} ${off > 0 ? 'beyond' : 'short of'} where it was sent.`;
+  if (sight.lost !== 0)
+    return `${letter} is out of step: ${Math.abs(sight.lost)} full steps ${sight.lost > 0 ? 'behind' : 'ahead'}, ${say(Math.abs(off), dimensions.travel)} from where it was sent.`;
+  return `${letter} stands and holds.`;
+}
+
+/** What a held arrow key asks for now: on, or to come to rest because of what lies ahead. */
+export type JogOrder = { readonly kind: 'run' } | { readonly kind: 'rest'; readonly says: string };
+
+/** Between two looks at where it is [s]: it goes on for so long before it hears of it. */
+const LOOKS = 0.2;
+
+/** @param sense of the key @param at where the axis is by its controller */
+export function jogOrder(
+  { perUnit, letter, dimensions }: MoveFacts,
+  fence: Fence | null,
+  at: Stand,
+  sense: 1 | -1,
+  pace: PulsePace,
+  say: Say,
+): JogOrder {
+  if (fence === null || !at.isKnown) return { kind: 'run' };
+  const limit = sense > 0 ? fence.high : fence.low;
+  const left = (limit * perUnit - at.pulses) * sense;
+  const needed = pace.rate ** 2 / (2 * pace.acceleration) + pace.rate * LOOKS;
+  return left > needed
+    ? { kind: 'run' }
+    : { kind: 'rest', says: `${letter} is at its fence, ${say(limit, dimensions.travel)}.` };
+}
+
+/** How zeros that were found again are judged: close together is within half of what the job tolerates. */
+export function spreadVerdict(
+  spread: number,
+  tolerance: number | null,
+  isOneWay: boolean,
+): 'right' | 'spread' | 'drifts' {
+  if (tolerance === null || spread <= tolerance / 2) return 'right';
+  return isOneWay ? 'drifts' : 'spread';
+}
+
+/** Whether values go up all the way, or down. */
+export function isOneWay(values: readonly number[]): boolean {
+  const steps = values.slice(1).map((value, place) => Math.sign(value - (values[place] ?? 0)));
+  return steps.length > 1 && steps.every((step) => step !== 0 && step === steps[0]);
+}
