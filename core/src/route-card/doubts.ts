@@ -1,4 +1,5 @@
 import { axisContext, judgeAxis, stepsPerUnit, type Say } from '../drive-line/index.js';
+import { moveFacts, stepStates } from '../first-moves/index.js';
 import type { Axis, Machine, OperationNumber } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { supplyPlans } from '../supply-plan/index.js';
@@ -80,8 +81,17 @@ function nothingYet(
             `The step check on ${letter} is ${check.verdict === 'incomplete' ? 'not complete' : check.verdict === 'undecided' ? 'undecided' : 'not true'}.`,
           ];
     }
+    case 60: {
+      // Who has measured it has moved it.
+      if (checks.some((check) => check.axisId === axis.id)) return [];
+      const context = axisContext(machine, axis.id);
+      const facts = context && moveFacts(new Reckoner(context));
+      const open = facts ? stepStates(facts, machine, 'machine').filter(({ kind }) => kind !== 'right') : [];
+      return open.length > 0
+        ? [`${letter}: ${open.length} of its first moves ${open.length === 1 ? 'is' : 'are'} not done on the machine.`]
+        : [];
+    }
     case 40:
-    case 60:
     case 80:
       return [];
   }

@@ -1,5 +1,6 @@
 import { pairWords } from '../coils/index.js';
 import { stepsPerUnit, type JudgedAxis, type Say } from '../drive-line/index.js';
+import { moveFacts, openStep, stepStates } from '../first-moves/index.js';
 import { inSentence } from '../reckoner/index.js';
 import type { Page, Place, Station } from '../finding/index.js';
 import { MACHINE_ASKED, type Axis, type Machine, type OperationNumber } from '../machine/index.js';
@@ -78,6 +79,9 @@ export function nextStep(
     heldStep(machine, checks) ??
     (operationState(machine, 40, checks).kind === 'stamped' ? null : first(coilStep)) ??
     first(currentStep) ??
+    (operationState(machine, 60, checks).kind === 'stamped'
+      ? null
+      : firstOf((item) => movesStep(item, machine, checks))) ??
     first((axis) => checkStep(axis, checks)) ??
     reopenedStep(machine, checks) ??
     signStep(machine, checks)
@@ -192,6 +196,23 @@ function currentStep(axis: Axis): NextStep | null {
         field: MACHINE_ASKED.driver.currentLimit.label,
       })
     : null;
+}
+
+/** The first moves of an axis that nobody has moved yet as far as is known; who has measured it has moved it. */
+function movesStep({ axis, reckoner }: JudgedAxis, machine: Machine, checks: readonly CheckMade[]): NextStep | null {
+  if (checks.some((check) => check.axisId === axis.id)) return null;
+  const facts = moveFacts(reckoner);
+  const open = facts && openStep(stepStates(facts, machine, 'machine'));
+  if (!open) return null;
+  const isBegun = axis.moves.some(({ by }) => by !== 'rig');
+  return step(
+    60,
+    isBegun
+      ? `${axis.letter}, next of its first moves: ${inSentence(open.step.name)}.`
+      : `Move ${axis.letter} for the first time, step by step; the simulated rig is there for practice.`,
+    isBegun ? 'Go on with first moves' : 'Begin the first moves',
+    { axisId: axis.id },
+  );
 }
 
 function checkStep(axis: Axis, checks: readonly CheckMade[]): NextStep | null {

@@ -23,6 +23,22 @@ export type LineState =
 export type Outcome =
   { readonly ok: true; readonly ends: readonly PortSaid[] } | { readonly ok: false; readonly says: string };
 
+/** What a page needs of a browser's serial devices (Web Serial, W3C community draft). */
+export interface SerialDevice {
+  open(options: { readonly baudRate: number }): Promise<void>;
+  close(): Promise<void>;
+  readonly readable: ReadableStream<Uint8Array> | null;
+  readonly writable: WritableStream<Uint8Array> | null;
+}
+interface SerialDevices {
+  requestPort(): Promise<SerialDevice>;
+}
+
+/** The browser's serial devices; null where it has none. */
+export const serialDevices = (): SerialDevices | null =>
+  (navigator as { readonly serial?: SerialDevices }).serial ?? null;
+
+const LOST = 'The connection is lost. Nobody knows where the axes are until they are homed.';
 const TICK_IN_MILLISECONDS = 50;
 type EndSaid = Extract<PortSaid, { kind: 'done' | 'homed' | 'lost' | 'alarm' }>;
 /** What is answered at once and ends later. */
@@ -41,13 +57,16 @@ export class MachineLine implements OnDestroy {
   readonly isPowered = signal(false);
   readonly lacking = signal<readonly { readonly letter: string; readonly what: string }[]>([]);
   readonly possible = signal<readonly FaultThere[]>([]);
+  /** What is at the other end; null while nothing is. */
+  readonly openedAs = signal<'rig' | 'machine' | null>(null);
   /** The design that the rig is a copy of, and what is wrong with it. */
   readonly opened = signal<{ readonly machine: Machine; readonly faults: readonly FaultThere[] } | null>(null);
   readonly isMoving = computed(() => this.places().some(({ isMoving }) => isMoving));
   /** Everything that is said on the line, as it comes. */
   readonly said$ = new Subject<PortSaid>();
   private readonly closed$ = new Subject<void>();
-  private worker: Worker | null = null;
+  /** Ends what is at the other end. */
+  private ending: () => void = () => undefined;
   private host: LineHost | null = null;
   private timer: ReturnType<typeof setInterval> | undefined;
   /** Stops at once and everywhere, whatever has the focus. */
@@ -59,54 +78,140 @@ export class MachineLine implements OnDestroy {
     this.stop();
   };
 
+  private readonly onLeaving = (): void => {
+    if (this.isMoving()) this.stop();
+  };
+
   /** Opens a rig that is a copy of the design, with what is wrong with it. */
   openRig(machine: Machine, faults: readonly FaultThere[], seed: number): void {
     this.close();
-    this.state.set({ kind: 'opening' });
     this.opened.set({ machine, faults });
     const worker = new Worker(new URL('../workers/bench.worker', import.meta.url), { type: 'module' });
     const tell = (request: BenchRequest): void => {
       worker.postMessage(request);
     };
-    const host = new LineHost({ send: (text) => tell({ kind: 'line', text }) }, (said) => {
-      this.take(said);
+    const host = this.begin('rig', (text) => {
+      tell({ kind: 'line', text });
     });
     worker.onmessage = ({ data }: MessageEvent<BenchMessage>): void => {
-      if (this.worker !== worker) return;
+      if (this.host !== host) return;
       if (data.kind === 'line') host.receive(data.text);
       else if (data.kind === 'sight') this.sight.set(data.sight);
       else if (data.kind === 'opened') {
         this.lacking.set(data.lacking);
         this.possible.set(data.possible);
-        host.greet(seconds());
-        host.ask({ kind: 'where' }, seconds());
+        this.greet(host);
       } else this.fail(data.message);
     };
     worker.onerror = (event): void => {
       this.fail(event.message || 'The rig could not start.');
     };
-    this.worker = worker;
+    this.ending = () => {
+      worker.terminate();
+    };
+    tell({ kind: 'open', machine, faults, seed });
+  }
+
+  /** Opens a serial device that the builder chooses, at whose other end a controller speaks the line port. */
+  async openSerial(baudRate: number): Promise<void> {
+    this.close();
+    const devices = serialDevices();
+    if (!devices) {
+      this.state.set({ kind: 'failed', message: 'This browser opens no serial devices.' });
+      return;
+    }
+    try {
+      const device = await devices.requestPort();
+      await device.open({ baudRate });
+      this.talk(device);
+    } catch (error) {
+      this.state.set({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
+    }
+  }
+
+  private talk(device: SerialDevice): void {
+    const [reader, writer] = [device.readable?.getReader(), device.writable?.getWriter()];
+    if (!reader || !writer) {
+      this.state.set({ kind: 'failed', message: 'The device cannot be read and written.' });
+      return;
+    }
+    const encoder = new TextEncoder();
+    const host = this.begin('machine', (text) => {
+      writer.write(encoder.encode(text)).catch(() => {
+        this.loseDevice(host);
+      });
+    });
+    this.ending = () => {
+      // Nothing more can be done about a device that does not close.
+      void (async (): Promise<void> => {
+        await Promise.allSettled([reader.cancel(), writer.close()]);
+        await Promise.allSettled([device.close()]);
+      })();
+    };
+    void this.listen(host, reader);
+    this.greet(host);
+  }
+
+  private async listen(host: LineHost, reader: ReadableStreamDefaultReader<Uint8Array>): Promise<void> {
+    const decoder = new TextDecoder();
+    try {
+      for (;;) {
+        const { done, value } = await reader.read();
+        if (done) break;
+        host.receive(decoder.decode(value, { stream: true }));
+      }
+    } catch {
+      // A device that can no longer be read is a lost connection, whatever it says.
+    }
+    this.loseDevice(host);
+  }
+
+  /** The device has gone by itself; one that was closed is no longer this one. */
+  private loseDevice(host: LineHost): void {
+    if (this.host === host) this.fail(LOST);
+  }
+
+  private begin(as: 'rig' | 'machine', send: (text: string) => void): LineHost {
+    const host = new LineHost({ send }, (said) => {
+      this.take(said);
+    });
     this.host = host;
+    this.openedAs.set(as);
+    this.state.set({ kind: 'opening' });
     this.timer = setInterval(() => {
       host.tick(seconds());
       this.stopState.set(host.stopState);
       this.places.set(host.places);
     }, TICK_IN_MILLISECONDS);
     window.addEventListener('keydown', this.onKey, { capture: true });
-    tell({ kind: 'open', machine, faults, seed });
+    window.addEventListener('pagehide', this.onLeaving);
+    return host;
+  }
+
+  private greet(host: LineHost): void {
+    host.greet(seconds(), (answer) => {
+      if (this.host === host && !answer.ok) this.fail(answer.says);
+    });
+    host.ask({ kind: 'where' }, seconds());
   }
 
   close(): void {
     clearInterval(this.timer);
     window.removeEventListener('keydown', this.onKey, { capture: true });
-    this.worker?.terminate();
-    this.worker = null;
-    this.closed$.next();
-    this.host?.lose();
+    window.removeEventListener('pagehide', this.onLeaving);
+    // Whoever goes stops what moves, first of all.
+    if (this.isMoving()) this.stop();
+    this.ending();
+    this.ending = (): void => undefined;
+    const { host } = this;
     this.host = null;
+    host?.lose();
+    this.closed$.next();
     this.state.set({ kind: 'closed' });
+    this.openedAs.set(null);
     this.places.set([]);
     this.sight.set(null);
+    this.lacking.set([]);
     this.stopState.set('none');
     this.isPowered.set(false);
     this.opened.set(null);
@@ -129,6 +234,7 @@ export class MachineLine implements OnDestroy {
   /** Asks for one thing after the other, each when the one before has come to its end. */
   async perform(asked: readonly Asked[]): Promise<Outcome> {
     const ends: PortSaid[] = [];
+    const { host } = this;
     for (const item of asked) {
       // Heard from before it is asked: a short move may end with its very answer.
       const heard: PortSaid[] = [];
@@ -139,7 +245,7 @@ export class MachineLine implements OnDestroy {
         ends.push(answer.said);
         const id = 'id' in answer.said ? answer.said.id : null;
         if (!LASTING.includes(item.kind)) continue;
-        const end = await this.endOf(id, heard);
+        const end = await this.endOf(id, heard, host);
         if (end === null) return { ok: false, says: 'The line was closed.' };
         if (end.kind === 'lost' || end.kind === 'alarm') return { ok: false, says: end.says };
         if (end.kind === 'done' && end.how !== 'reached')
@@ -153,12 +259,14 @@ export class MachineLine implements OnDestroy {
   }
 
   /** The end of what bears a number, among what was heard already or is to come; null when the line closes before. */
-  private async endOf(id: number | null, heard: readonly PortSaid[]): Promise<EndSaid | null> {
+  private async endOf(id: number | null, heard: readonly PortSaid[], host: LineHost | null): Promise<EndSaid | null> {
     const isEnd = (said: PortSaid): said is EndSaid =>
       said.kind === 'alarm' ||
       ((said.kind === 'done' || said.kind === 'homed' || said.kind === 'lost') && said.id === id);
     const found = heard.find(isEnd);
     if (found) return found;
+    // The line may have closed between the answer and now.
+    if (this.host !== host) return null;
     return await new Promise((resolve) => {
       // Completion follows an end too, and changes nothing then.
       this.said$.pipe(filter(isEnd), take(1), takeUntil(this.closed$)).subscribe({
@@ -180,7 +288,11 @@ export class MachineLine implements OnDestroy {
   }
 
   private take(said: PortSaid): void {
-    if (said.kind === 'hello') this.state.set({ kind: 'open', name: said.name });
+    if (said.kind === 'hello') {
+      this.state.set({ kind: 'open', name: said.name });
+      // A controller that switches no power is powered by hand.
+      if (!said.can.includes('power')) this.isPowered.set(true);
+    }
     this.places.set(this.host?.places ?? []);
     this.stopState.set(this.host?.stopState ?? 'none');
     this.said$.next(said);

@@ -73,7 +73,7 @@ export class MovesDesk {
   /** Why what was asked went no further; empty while nothing is wrong. */
   readonly trouble = linkedSignal({ source: this.opened, computation: () => '' });
   /** Whether anything can be sent: on paper it is moved by other means. */
-  readonly canSend = computed(() => this.way() !== 'paper' && this.line.state().kind === 'open');
+  readonly canSend = computed(() => this.way() === this.line.openedAs() && this.line.state().kind === 'open');
   /** Tries of a search under way, by axis, way and step. */
   private readonly tried = signal<ReadonlyMap<string, readonly Try[]>>(new Map());
   /** Zeros that home was found at, by axis and way. */
@@ -126,6 +126,13 @@ export class MovesDesk {
     if (answer.ok && answer.said.kind === 'reading') return answer.said;
     this.trouble.set(answer.ok ? '' : answer.says);
     return null;
+  }
+
+  /** Goes over to another way; the line to the other one is closed, and what moved there is stopped. */
+  go(way: MoveWay): void {
+    if (way === this.way()) return;
+    if (this.line.openedAs() !== null) this.line.close();
+    this.way.set(way);
   }
 
   /** A rig that is a copy of the design as it is now, with what is wrong with it. */

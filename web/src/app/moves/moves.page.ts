@@ -1,15 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { stepsPerMotorTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
 import type { StepState } from '@crisp-notch/core/first-moves';
 import { ButtonModule } from 'primeng/button';
-import { MachineLine } from '../data/machine-line';
+import { MachineLine, serialDevices } from '../data/machine-line';
 import { CautionComponent } from '../ui/caution.component';
 import { FigureComponent } from '../ui/figure.component';
 import { isTyping } from '../ui/is-typing';
 import { OneOfComponent } from '../ui/one-of.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
-import type { ChoiceOption } from '../ui/select.component';
+import { SelectComponent, type ChoiceOption } from '../ui/select.component';
 import { DivideComponent } from './divide.component';
 import { MovesDesk } from './moves-desk';
 import { PracticeComponent } from './practice.component';
@@ -18,9 +18,12 @@ import { StepListComponent } from './step-list.component';
 
 const WAYS: readonly ChoiceOption[] = [
   { value: 'rig', label: 'simulated rig' },
+  { value: 'machine', label: 'my machine' },
   { value: 'paper', label: 'on paper' },
 ];
 
+/** Speeds that serial lines usually have. */
+const BAUDS = [9600, 57_600, 115_200, 250_000, 1_000_000];
 /** Keys of every page. */
 const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
 
@@ -37,6 +40,7 @@ const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
     PracticeComponent,
     RigPictureComponent,
     RouterLink,
+    SelectComponent,
     StepListComponent,
   ],
   providers: [MovesDesk],
@@ -50,12 +54,18 @@ export class MovesPage {
   protected readonly line = inject(MachineLine);
   protected readonly figures = { stepsPerMotorTurn, travelPerMotorTurn };
   protected readonly ways = WAYS;
+  protected readonly hasSerial = serialDevices() !== null;
+  protected readonly bauds: readonly ChoiceOption[] = BAUDS.map((rate) => ({
+    value: String(rate),
+    label: `${rate} Bd`,
+  }));
+  protected readonly baud = signal('115200');
   protected readonly letters = computed<readonly ChoiceOption[]>(() =>
     this.desk.axes().map(({ axis }) => ({ value: axis.id, label: axis.letter })),
   );
   protected readonly failure = computed(() => {
     const state = this.line.state();
-    return state.kind === 'failed' ? `The rig stopped: ${state.message}` : '';
+    return state.kind === 'failed' ? state.message : '';
   });
   protected readonly lacking = computed(() =>
     this.desk.way() === 'rig'
@@ -81,6 +91,10 @@ export class MovesPage {
         if (this.line.state().kind === 'closed') this.desk.openRig([]);
       });
     });
+  }
+
+  protected async connect(): Promise<void> {
+    await this.line.openSerial(Number(this.baud()));
   }
 
   protected async power(on: boolean): Promise<void> {

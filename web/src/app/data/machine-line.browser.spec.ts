@@ -1,0 +1,143 @@
+import { TestBed } from '@angular/core/testing';
+import { MachineLine, type SerialDevice } from './machine-line';
+
+/** A serial device that answers as a script says, and can be pulled out. */
+class FakeDevice implements SerialDevice {
+  readonly got: { readonly id: number; readonly kind: string }[] = [];
+  isClosed = false;
+  private out!: ReadableStreamDefaultController<Uint8Array>;
+  readonly readable = new ReadableStream<Uint8Array>({
+    start: (controller) => {
+      this.out = controller;
+    },
+  });
+  readonly writable = new WritableStream<Uint8Array>({
+    write: (chunk) => {
+      for (const line of new TextDecoder()
+        .decode(chunk)
+        .split('\n')
+        .filter((item) => item !== '')) {
+        const request = JSON.parse(line) as { id: number; kind: string };
+        this.got.push(request);
+        this.answer(request);
+      }
+    },
+  });
+
+  constructor(private readonly answer: (request: { id: number; kind: string }) => void) {}
+
+  async open(): Promise<void> {
+    await Promise.resolve();
+  }
+  async close(): Promise<void> {
+    this.isClosed = true;
+    await Promise.resolve();
+  }
+  /** In two pieces, as serial lines come. */
+  say(said: object): void {
+    const bytes = new TextEncoder().encode(`${JSON.stringify(said)}\r\n`);
+    this.out.enqueue(bytes.slice(0, 7));
+    this.out.enqueue(bytes.slice(7));
+  }
+  garble(): void {
+    this.out.enqueue(new Uint8Array([0xff, 0xfe, 10]));
+  }
+  pull(): void {
+    this.out.error(new Error('the device has been lost'));
+  }
+}
+
+const HELLO = { kind: 'hello', version: 1, name: 'bench controller', axes: ['X'], can: ['move', 'stop', 'where'] };
+const at = (id: number | null, isMoving: boolean, isKnown = true): object => ({
+  kind: 'at',
+  id,
+  places: [{ axis: 'X', pulses: 12, isKnown, isMoving }],
+});
+
+describe('the line to a real controller', () => {
+  let line: MachineLine;
+  let device: FakeDevice;
+  const before = Object.getOwnPropertyDescriptor(navigator, 'serial');
+
+  beforeEach(async () => {
+    TestBed.configureTestingModule({ providers: [MachineLine] });
+    line = TestBed.inject(MachineLine);
+    device = new FakeDevice(({ id, kind }) => {
+      if (kind === 'hello') device.say({ ...HELLO, id });
+      else if (kind === 'where' || kind === 'stop') device.say(at(id, false, kind === 'where'));
+      else device.say({ kind: 'ok', id });
+    });
+    Object.defineProperty(navigator, 'serial', {
+      configurable: true,
+      value: { requestPort: () => Promise.resolve(device) },
+    });
+    await line.openSerial(115_200);
+    await settled(() => line.state().kind === 'open' && line.places().length === 1);
+  });
+
+  afterEach(() => {
+    line.close();
+    if (before) Object.defineProperty(navigator, 'serial', before);
+    else delete (navigator as { serial?: unknown }).serial;
+  });
+
+  it('says hello, hears where it is, and is powered by hand where it switches no power', () => {
+    expect(line.state()).toEqual({ kind: 'open', name: 'bench controller' });
+    expect(line.openedAs()).toBe('machine');
+    expect(line.isPowered()).toBeTrue();
+    expect(line.places()).toEqual([{ axis: 'X', pulses: 12, isKnown: true, isMoving: false }]);
+  });
+
+  it('waits for the end of a move, through garbage', async () => {
+    const moving = line.perform([{ kind: 'move', axis: 'X', pulses: 5, rate: 10, start: 1, acceleration: 10 }]);
+    await settled(() => device.got.some(({ kind }) => kind === 'move'));
+    device.garble();
+    const id = device.got.find(({ kind }) => kind === 'move')?.id ?? 0;
+    device.say({ kind: 'done', id, axis: 'X', pulses: 17, how: 'reached' });
+    expect(await moving).toEqual(jasmine.objectContaining({ ok: true }));
+    const held = line.perform([{ kind: 'move', axis: 'X', pulses: 5, rate: 10, start: 1, acceleration: 10 }]);
+    await settled(() => device.got.filter(({ kind }) => kind === 'move').length === 2);
+    device.say({ kind: 'done', id: device.got.at(-1)?.id ?? 0, axis: 'X', pulses: 17, how: 'stopped' });
+    expect(await held).toEqual({ ok: false, says: 'It was stopped.' });
+  });
+
+  it('stops on the space bar while something moves, wherever the keys are', async () => {
+    device.say(at(null, true));
+    await settled(() => line.isMoving());
+    const field = document.body.appendChild(document.createElement('input'));
+    field.focus();
+    const event = new KeyboardEvent('keydown', { key: ' ', bubbles: true, cancelable: true });
+    field.dispatchEvent(event);
+    field.remove();
+    expect(event.defaultPrevented).toBeTrue();
+    await settled(() => device.got.some(({ kind }) => kind === 'stop'));
+    await settled(() => line.stopState() === 'answered');
+    expect(line.places()[0]?.isKnown).toBeFalse();
+  });
+
+  it('stops when it is left, and lets go of the device', async () => {
+    device.say(at(null, true));
+    await settled(() => line.isMoving());
+    line.close();
+    await settled(() => device.isClosed);
+    expect(device.got.some(({ kind }) => kind === 'stop')).toBeTrue();
+  });
+
+  it('says that nobody knows where the axes are when the device is pulled out', async () => {
+    const moving = line.perform([{ kind: 'move', axis: 'X', pulses: 5, rate: 10, start: 1, acceleration: 10 }]);
+    await settled(() => device.got.some(({ kind }) => kind === 'move'));
+    device.pull();
+    await settled(() => line.state().kind === 'failed');
+    expect(line.state()).toEqual({ kind: 'failed', message: jasmine.stringContaining('Nobody knows') as never });
+    expect((await moving).ok).toBeFalse();
+  });
+});
+
+/** Waits until something holds. */
+async function settled(holds: () => boolean): Promise<void> {
+  for (let waited = 0; waited < 200; waited += 1) {
+    if (holds()) return;
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  }
+  throw new Error('it never came to that');
+}
