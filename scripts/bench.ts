@@ -2,7 +2,7 @@
  * `npm run bench`: how long what a user waits for takes, and how far step checks and diagnosis can be trusted. Ratios
  * and spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec
  * notices.
- * `npm run bench -- shop`: a big shop on the server. `npm run bench -- kills [COUNT]`: pulls the plug a thousand times.
+ * `npm run bench -- rig`: how much quicker than the clock the simulated rig runs. `npm run bench -- shop`: a big shop on the server. `npm run bench -- kills [COUNT]`: pulls the plug a thousand times.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
@@ -29,6 +29,7 @@ import { Reckoner } from '@crisp-notch/core/reckoner';
 import { nextStep } from '@crisp-notch/core/route-card';
 import { BROWSER_FLAGS, chromiumPath } from './browser';
 import { benchChecks } from './bench-checks';
+import { benchRig } from './bench-rig';
 import { benchSearch } from './bench-search';
 import { benchShop } from './bench-shop';
 import { benchSimulation } from './bench-simulation';
@@ -309,6 +310,9 @@ switch (what) {
   case 'shop':
     await benchShop();
     break;
+  case 'rig':
+    benchRig();
+    break;
   case 'kills':
     process.exitCode = await benchKills(Number(folder) || KILLS);
     break;
@@ -316,6 +320,7 @@ switch (what) {
     benchRecompute();
     benchSearch();
     benchSimulation();
+    benchRig();
     benchChecks();
     await benchStart();
 }

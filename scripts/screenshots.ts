@@ -74,15 +74,16 @@ const readCoils = async (page: Page): Promise<void> => {
     .waitFor();
 };
 
-const tryFirst = async (page: Page): Promise<void> => {
-  await page
-    .getByRole('button', { name: /^try it/ })
-    .first()
-    .click();
-  await page.getByRole('heading', { name: /What if/ }).waitFor();
-  await page.getByRole('heading', { name: /What if/ }).evaluate((element) => {
-    element.scrollIntoView({ block: 'start' });
-  });
+/** The rig under way in its first turn. */
+const moveOnce = async (page: Page): Promise<void> => {
+  await onMachine('Fret mill', 'moves')(page);
+  await page.getByRole('button', { name: 'Power on' }).first().click();
+  await page.getByText('● powered').waitFor();
+  await page.getByRole('button', { name: /All of it is ticked/ }).click();
+  await page.getByRole('button', { name: 'Enable X' }).click();
+  await page.getByRole('button', { name: /It holds$/ }).click();
+  await page.getByRole('button', { name: 'One turn forward' }).click();
+  await page.getByText('X turns').waitFor();
 };
 
 /** Waits until the match finder has gone through its space. */
@@ -105,13 +106,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'run', open: onTab('Fret mill', 'see=run', jump) },
   { name: 'accuracy', open: onTab('Fret mill', 'see=error', () => Promise.resolve()) },
   {
-    name: 'what-if',
-    open: async (page) => {
-      await onMachine('Fret mill', 'drive-lines')(page);
-      await tryFirst(page);
-    },
-  },
-  {
     name: 'find-parts',
     open: async (page) => {
       await onMachine('Fret mill', 'find')(page);
@@ -122,6 +116,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'parts-to-get', open: onMachine('Fret mill', 'parts') },
   { name: 'current', open: onMachine('Fret mill', 'current') },
   { name: 'wiring', open: readCoils },
+  { name: 'first-moves', open: moveOnce },
   { name: 'checks', open: onMachine('Fret mill', 'checks') },
   { name: 'step-check', open: openCheck('Clock-wheel table') },
   { name: 'logbook', open: onMachine('Fret mill', 'logbook') },

@@ -1,4 +1,12 @@
-export { REGULATOR_TIME, Rig, type CoilJoint, type DriveMode, type RigDrive, type RigLoad, type RigMotor } from './rig.js';
+export {
+  REGULATOR_TIME,
+  Rig,
+  type CoilJoint,
+  type DriveMode,
+  type RigDrive,
+  type RigLoad,
+  type RigMotor,
+} from './rig.js';
 export {
   COARSE_STEP,
   FINE_STEP,

@@ -2,7 +2,7 @@ import { right, type MoveStep } from '../step.js';
 import type { MoveFacts } from '../facts.js';
 import { hasHome } from './home.js';
 
-export const hasFence = (facts: MoveFacts): boolean => facts.hasEnds && hasHome(facts);
+const hasFence = (facts: MoveFacts): boolean => facts.hasEnds && hasHome(facts);
 
 export const fence: MoveStep = {
   id: 'fence',

@@ -11,6 +11,7 @@ import { OneOfComponent } from '../ui/one-of.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { SelectComponent, type ChoiceOption } from '../ui/select.component';
 import { DivideComponent } from './divide.component';
+import { copiedParts } from './moves.state';
 import { MovesDesk } from './moves-desk';
 import { PracticeComponent } from './practice.component';
 import { RigPictureComponent } from './rig-picture.component';
@@ -75,6 +76,11 @@ export class MovesPage {
           .join(' ')
       : '',
   );
+  /** The rig is a copy of a design that has been changed since. */
+  protected readonly isOld = computed(() => {
+    const [copied, now] = [this.line.opened(), this.desk.document()];
+    return copied !== null && now !== null && copiedParts(copied.machine) !== copiedParts(now);
+  });
   /** The axis that is gone on with when all of this one is done. */
   protected readonly nextAxis = computed(() => {
     const axes = this.desk.axes().map(({ axis }) => axis);
@@ -91,6 +97,10 @@ export class MovesPage {
         if (this.line.state().kind === 'closed') this.desk.openRig([]);
       });
     });
+  }
+
+  protected rebuild(): void {
+    this.desk.openRig(this.line.opened()?.faults ?? []);
   }
 
   protected async connect(): Promise<void> {

@@ -3,7 +3,7 @@ import { moveFacts, type MoveFacts } from '@crisp-notch/core/first-moves';
 import { newMachine, type Machine } from '@crisp-notch/core/machine';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { quantityOf } from '@crisp-notch/core/shape';
-import { isOneWay, jogOrder, marksOf, sightWords, spreadVerdict, standsOf } from './moves.state';
+import { copiedParts, isOneWay, jogOrder, marksOf, sightWords, spreadVerdict, standsOf } from './moves.state';
 
 const shown = sayIn('metric');
 const say: typeof shown = (...said) => shown(...said).replaceAll('\u00a0', ' ');
@@ -39,6 +39,26 @@ const sight = { letter: 'X', place: 0.1, commanded: 0.12, lost: 0, isDriving: tr
 
 describe('the first moves as they are seen', () => {
   const facts = factsOf(router());
+
+  it('take a rig for out of date once the design is another, and not for what was seen on it', () => {
+    const machine = router();
+    const [axis] = machine.axes;
+    if (!axis) throw new Error('an axis is expected');
+    const entry = {
+      step: 'turn',
+      by: 'rig',
+      saw: 'right',
+      isRight: true,
+      shown: [],
+      of: '',
+      on: '2026-11-03',
+      revision: 1,
+    } as const;
+    const seen = { ...machine, note: 'x', axes: [{ ...axis, moves: [entry] }, ...machine.axes.slice(1)] };
+    expect(copiedParts(seen)).toBe(copiedParts(machine));
+    const finer = { ...axis, driver: { ...axis.driver, microsteps: 32 } };
+    expect(copiedParts({ ...machine, axes: [finer, ...machine.axes.slice(1)] })).not.toBe(copiedParts(machine));
+  });
 
   it('put the carriage where it really is, by the letter of its axis', () => {
     const machine = router();

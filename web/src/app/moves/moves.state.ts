@@ -5,6 +5,15 @@ import type { Machine } from '@crisp-notch/core/machine';
 import type { Stands } from '@crisp-notch/core/picture';
 import type { Mark } from '../ui/machine-picture.layout';
 
+/** All of a design that a rig is a copy of; what came of first moves is not. */
+export function copiedParts({ axes, supplies, controller }: Machine): string {
+  return JSON.stringify([
+    axes.map(({ moves: _moves, leads: _leads, counted: _counted, ...axis }) => axis),
+    supplies,
+    controller,
+  ]);
+}
+
 /** Where every axis of the rig really stands, for the picture. */
 export function standsOf(machine: Machine, sights: readonly AxisSight[]): Stands {
   return new Map(

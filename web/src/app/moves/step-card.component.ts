@@ -1,14 +1,5 @@
 import type { ElementRef } from '@angular/core';
-import {
-  afterRenderEffect,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Act, Cause, Seen, StepState } from '@crisp-notch/core/first-moves';
 import { ButtonModule } from 'primeng/button';
@@ -72,19 +63,6 @@ export class StepCardComponent {
   });
   protected readonly needsPower = computed(() => this.desk.canSend() && !this.desk.line.isPowered());
 
-  constructor() {
-    let shown = '';
-    // The keys go on where the eye goes on, once the page has left the step before.
-    afterRenderEffect(() => {
-      const { id } = this.state().step;
-      const card = this.first()?.nativeElement;
-      if (!card || shown === id) return;
-      shown = id;
-      if (document.activeElement === document.body || document.activeElement === null)
-        card.focus({ preventScroll: true });
-    });
-  }
-
   protected async power(on: boolean): Promise<void> {
     await this.desk.send([{ kind: 'power', on }]);
   }
@@ -118,7 +96,7 @@ export class StepCardComponent {
   /** Enter presses what goes on, where nothing else is waiting for it. */
   private onEnter(event: KeyboardEvent): void {
     const card = this.first()?.nativeElement;
-    if (!card || (event.target !== card && event.target !== document.body)) return;
+    if (!card || event.target !== document.body) return;
     const buttons = [...card.querySelectorAll<HTMLButtonElement>(MAIN_BUTTONS)];
     const button = buttons[this.acts().length > 1 ? this.nextAct : 0] ?? buttons[0];
     if (!button) return;
