@@ -1,5 +1,5 @@
 import { choose } from '../choose';
-import { expect, test, type Page } from '../story';
+import { ALONE, expect, test, type Page } from '../story';
 
 /** A copy of a demo machine of one's own, opened at its first moves. */
 async function openMoves(page: Page, name: string, called: string): Promise<void> {
@@ -60,7 +60,7 @@ async function toTheFence(page: Page, letter: string, isFirst: boolean): Promise
   await expect(step(page, 'Jog with the arrow keys')).toBeVisible();
 }
 
-test('from powered to fenced on three axes with the keys alone, in under four minutes', async ({ page }) => {
+test('from powered to fenced on three axes with the keys alone, in under four minutes', ALONE, async ({ page }) => {
   test.setTimeout(400_000);
   await openMoves(page, 'Fret mill', 'First moves by keys');
   const began = Date.now();

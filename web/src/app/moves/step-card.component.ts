@@ -61,10 +61,23 @@ export class StepCardComponent {
     const { entry, step, kind } = this.state();
     return kind === 'wrong' ? (step.seen.find(({ id }) => id === entry?.saw) ?? null) : null;
   });
+  /** Powered, and its driver is off: after the power was off, or an alarm. */
+  protected readonly needsEnable = computed(
+    () =>
+      this.desk.canSend() &&
+      this.desk.line.isPowered() &&
+      this.desk.sight()?.isDriving === false &&
+      !['power-up', 'holds'].includes(this.state().step.id),
+  );
   protected readonly needsPower = computed(() => this.desk.canSend() && !this.desk.line.isPowered());
 
   protected async power(on: boolean): Promise<void> {
     await this.desk.send([{ kind: 'power', on }]);
+  }
+
+  protected async enable(): Promise<void> {
+    const letter = this.desk.facts()?.letter;
+    if (letter !== undefined) await this.desk.send([{ kind: 'enable', axis: letter, on: true }]);
   }
 
   protected async act(act: Act): Promise<void> {
