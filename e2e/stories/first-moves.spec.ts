@@ -136,6 +136,7 @@ test('a coil the other way round runs backwards, a jumper without contact four t
 
 /** Where a jump lets go, told by what is seen of the rig. */
 async function findTheJump(page: Page): Promise<void> {
+  await expect(page.locator('cn-search-tool').getByRole('button', { name: /^Try/ })).toBeVisible();
   for (let tries = 0; tries < 40; tries += 1) {
     const trial = page.locator('cn-search-tool').getByRole('button', { name: /^(Try|Home, then try)/ });
     if ((await trial.count()) === 0) return;

@@ -1,3 +1,4 @@
+import { effect } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { MachineLine, type SerialDevice } from './machine-line';
 
@@ -121,6 +122,21 @@ describe('the line to a real controller', () => {
     line.close();
     await settled(() => device.isClosed);
     expect(device.got.some(({ kind }) => kind === 'stop')).toBeTrue();
+  });
+
+  it('is closed by an effect that does not run again when something moves', async () => {
+    let runs = 0;
+    TestBed.runInInjectionContext(() => {
+      effect(() => {
+        runs += 1;
+        line.close();
+      });
+    });
+    TestBed.tick();
+    await line.openSerial(115_200).catch(() => undefined);
+    line.places.set([{ axis: 'X', pulses: 0, isKnown: true, isMoving: true }]);
+    TestBed.tick();
+    expect(runs).toBe(1);
   });
 
   it('says that nobody knows where the axes are when the device is pulled out', async () => {

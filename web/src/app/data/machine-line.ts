@@ -1,4 +1,4 @@
-import { computed, Injectable, signal, type OnDestroy } from '@angular/core';
+import { computed, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import {
   LineHost,
   type Answer,
@@ -199,8 +199,8 @@ export class MachineLine implements OnDestroy {
     clearInterval(this.timer);
     window.removeEventListener('keydown', this.onKey, { capture: true });
     window.removeEventListener('pagehide', this.onLeaving);
-    // Whoever goes stops what moves, first of all.
-    if (this.isMoving()) this.stop();
+    // Whoever goes stops what moves, first of all; who closes it in an effect does not follow what moves.
+    if (untracked(this.isMoving)) this.stop();
     this.ending();
     this.ending = (): void => undefined;
     const { host } = this;
