@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { FaultThere } from '@crisp-notch/core/bench';
 import { sayIn } from '@crisp-notch/core/drive-line';
@@ -53,8 +53,15 @@ export class MovesDesk {
     const [facts, machine] = [this.facts(), this.document()];
     return facts && machine ? stepStates(facts, machine, this.way()) : [];
   });
-  /** The step that is looked at: the one to do next unless another was opened. */
-  readonly opened = linkedSignal<string | null>(() => openStep(this.states())?.step.id ?? null);
+  /** How the steps stand, as a text: the same again is no change, however often the design is made anew. */
+  private readonly standing = computed(() =>
+    [this.view()?.axis.id, this.way(), ...this.states().map(({ step, kind }) => `${step.id} ${kind}`)].join(),
+  );
+  /** The step that is looked at: the one to do next unless another was opened since something came of one. */
+  readonly opened = linkedSignal<string, string | null>({
+    source: this.standing,
+    computation: () => openStep(untracked(this.states))?.step.id ?? null,
+  });
   readonly active = computed(() => this.states().find(({ step }) => step.id === this.opened()) ?? null);
   readonly fence = computed(() => {
     const facts = this.facts();
