@@ -170,8 +170,8 @@ const ROOM = 20;
 const BEYOND_SWITCH = 0.02;
 /** Sliding friction is so much of what starts a slide: rolling guides hardly stick (common practice, no source). */
 const SLIDING_SHARE = { unknown: 0.85, rolling: 0.95, wheels: 0.9, sliding: 0.75 } as const;
-/** A snap switch (common practice, no source): lets go 0.4 mm on, closes within 10 µm, is read every millisecond. */
-const LINEAR_SWITCH: TrueSwitch = { at: 0, hysteresis: 0.4e-3, latency: 1e-3, spread: 3e-6 };
+/** A snap switch (common practice, no source): lets go 0.4 mm on, closes within 3 µm, is read every millisecond. */
+const LINEAR_SWITCH: TrueSwitch = { at: 0, hysteresis: 0.4e-3, latency: 1e-3, spread: 1e-6 };
 const TURNING_SWITCH: TrueSwitch = { at: 0, hysteresis: 0.01, latency: 1e-3, spread: 1e-4 };
 const USUAL_TRAVEL = { linear: 0.3, rotary: 2 * Math.PI } as const;
 

@@ -113,10 +113,11 @@ describe('the first moves as they are seen', () => {
 
   it('judge zeros by what the job tolerates, and tell drift from scatter', () => {
     expect([
-      spreadVerdict(4e-6, 10e-6, false),
-      spreadVerdict(6e-6, 10e-6, false),
-      spreadVerdict(6e-6, 10e-6, true),
-    ]).toEqual(['right', 'spread', 'drifts']);
+      spreadVerdict(4e-6, 10e-6, false, 1e-6),
+      spreadVerdict(6e-6, 10e-6, false, 1e-6),
+      spreadVerdict(6e-6, 10e-6, true, 1e-6),
+      spreadVerdict(10e-6, 10e-6, false, 5e-6),
+    ]).toEqual(['right', 'spread', 'drifts', 'right']);
     expect([isOneWay([1, 2, 4]), isOneWay([1, 2, 2]), isOneWay([3, 1, 2]), isOneWay([4, 2, 1])]).toEqual([
       true,
       false,

@@ -101,13 +101,21 @@ export function jogOrder(
     : { kind: 'rest', says: `${letter} is at its fence, ${say(limit, dimensions.travel)}.` };
 }
 
-/** How zeros that were found again are judged: close together is within half of what the job tolerates. */
+/** Two pulses and a bit of rounding. */
+const PULSES_APART = 2.5;
+
+/**
+ * How zeros that were found again are judged: close together is within half of what the job tolerates, or within what
+ * whole pulses can tell apart.
+ * @param pulse travel of one
+ */
 export function spreadVerdict(
   spread: number,
   tolerance: number | null,
   isOneWay: boolean,
+  pulse: number,
 ): 'right' | 'spread' | 'drifts' {
-  if (tolerance === null || spread <= tolerance / 2) return 'right';
+  if (tolerance === null || spread <= Math.max(tolerance / 2, PULSES_APART * pulse)) return 'right';
   return isOneWay ? 'drifts' : 'spread';
 }
 

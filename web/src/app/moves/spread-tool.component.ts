@@ -101,7 +101,7 @@ export class SpreadToolComponent {
       const homed = outcome.ends.find((said) => said.kind === 'homed');
       if (homed?.kind === 'homed' && time > 0) this.desk.setZeros([...this.zeros(), homed.seen / facts.perUnit]);
     }
-    const saw = spreadVerdict(this.spread(), this.tolerance(), isOneWay(this.zeros()));
+    const saw = spreadVerdict(this.spread(), this.tolerance(), isOneWay(this.zeros()), 1 / facts.perUnit);
     this.desk.record(this.state().step.id, saw, saw === 'right', [
       { what: 'home-spread', text: this.shown(this.spread()) },
     ]);
