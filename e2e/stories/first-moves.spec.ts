@@ -71,7 +71,14 @@ test('from powered to fenced on three axes with the keys alone, in under four mi
   await page.keyboard.press('x');
   const steps = page.getByRole('region', { name: 'Steps of X' });
   await expect(steps.getByText('X · 9 of 14')).toBeVisible();
-  // The fence holds: home lies outside it, and a held key goes no further that way.
+  // The fence holds: home lies outside it, and neither a step nor a held key goes any further that way.
+  await page.getByRole('button', { name: 'One turn forward, one turn back' }).click();
+  await page.getByRole('button', { name: 'One turn back', exact: true }).click();
+  await expect(page.locator('cn-step-card').getByRole('alert')).toHaveText(
+    /^-8\smm lies beyond the fence at [\d.]+\smm\.$/,
+  );
+  await expect(page.locator('cn-rig-picture')).toContainText('X stands and holds');
+  await page.getByRole('button', { name: 'Jog with the arrow keys' }).click();
   await page.keyboard.down('ArrowLeft');
   await expect(steps.getByText(/X is at its fence/)).toBeVisible();
   await page.keyboard.up('ArrowLeft');
@@ -183,9 +190,9 @@ test('a loose pulley comes back off zero with its motor in step', async ({ page 
   await doStep(page, 'One turn forward, one turn back', 2);
   await page.getByRole('button', { name: 'A hundred times there and back' }).click();
   await page.getByRole('button', { name: 'Go 100 times' }).click();
-  await expect(page.locator('cn-return-tool')).toContainText(/[2-9] of 100/, { timeout: 60_000 });
+  await expect(step(page, 'A hundred times there and back')).toContainText(/[2-9] of 100/, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Enough' }).click();
-  await expect(page.locator('cn-return-tool')).toContainText(/Off zero by/, { timeout: 30_000 });
+  await expect(step(page, 'A hundred times there and back')).toContainText(/Off zero by/, { timeout: 30_000 });
   await expect(rigWords(page)).not.toHaveText(/full steps/);
   await page.getByRole('button', { name: 'It comes back off zero' }).click();
   await expect(causes(page).filter({ hasText: 'slips on its shaft' })).toContainText(

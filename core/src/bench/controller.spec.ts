@@ -62,6 +62,21 @@ describe('the rig’s controller', () => {
     );
   });
 
+  it('gives up looking for home when its host falls silent, and says so', () => {
+    const rig = RigAtHand.ready(screwTruth());
+    const slow = { fast: 300, slow: 100, start: 100, acceleration: 900, most: 90_000 };
+    rig.ask({ kind: 'home', axis: 'X', towards: -1, ...slow });
+    const from = rig.said.length;
+    rig.bench.advance(Math.round(0.9 / TICK));
+    expect(rig.said.slice(from).some(({ kind }) => kind === 'done')).toBeFalse();
+    rig.bench.advance(Math.round(0.5 / TICK));
+    expect(rig.said.slice(from).find(({ kind }) => kind === 'done')).toEqual(
+      jasmine.objectContaining({ kind: 'done', axis: 'X', how: 'held' }),
+    );
+    // And can be asked again.
+    expect(rig.ask({ kind: 'home', axis: 'X', towards: -1, ...slow })[0]?.kind).toBe('ok');
+  });
+
   it('finds home from either side of its switch, and says where no switch came', () => {
     const rig = RigAtHand.ready(screwTruth());
     const home: Asked = {

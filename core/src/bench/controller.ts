@@ -150,11 +150,7 @@ export class RigController implements Commander {
           this.no(id, 'no-such-axis', 'There is no such axis.');
           return;
         }
-        for (const channel of this.channels)
-          if (axis === null || channel.letter === axis) {
-            channel.homing = null;
-            channel.mover.hold();
-          }
+        for (const channel of this.channels) if (axis === null || channel.letter === axis) this.hold(channel);
         this.places(id);
       },
       stop: ({ id }) => {
@@ -249,7 +245,7 @@ export class RigController implements Commander {
       else if (channel.task && !mover.isMoving) this.finish(channel);
     }
     if (!this.isMoving) return;
-    if (now - this.lastLine > WATCHED_FOR) for (const { mover } of this.channels) mover.hold();
+    if (now - this.lastLine > WATCHED_FOR) for (const channel of this.channels) this.hold(channel);
     if (now - this.lastPlaces >= PLACES_EVERY) this.places(null);
   }
 
@@ -292,6 +288,12 @@ export class RigController implements Commander {
     if (channel.task)
       this.say({ kind: 'done', id: channel.task.id, axis: channel.letter, pulses: channel.mover.pulses, how });
     channel.task = null;
+  }
+
+  /** Brings what is under way to rest by its ramp; home is not looked for any further. */
+  private hold(channel: Channel): void {
+    channel.homing = null;
+    channel.mover.hold();
   }
 
   private cut(how: 'stopped'): void {

@@ -1,4 +1,5 @@
 import type { Say } from '../drive-line/index.js';
+import type { Asked } from '../line-port/index.js';
 import type { MoveDone, MoveWay } from '../machine/index.js';
 import type { MoveFacts } from './facts.js';
 import { resultOf, shownValue } from './results.js';
@@ -9,7 +10,7 @@ export interface Fence {
   readonly high: number;
 }
 
-/** Besides the way to a stop: a hundredth of the travel, no less and no more than this [m], [rad]. */
+/** Besides the way to a stop: a hundredth of the travel, no less and no more than this [m], [rad] (common practice, no source). */
 const MARGIN_SHARE = 0.01;
 const MARGIN = {
   length: { least: 0.5e-3, most: 5e-3 },
@@ -17,7 +18,8 @@ const MARGIN = {
 } as const;
 
 /**
- * Soft limits inside the travel by the way that a stop by ramp takes from full speed, v²/2a, and a margin.
+ * Soft limits inside the travel by the way that a stop by ramp takes from full speed, v²/2a (uniform deceleration, any
+ * textbook of mechanics), and a margin.
  * @returns null while the travel is not known, or where nothing of it is left
  */
 export function reckonedFence({ travel, speed, acceleration, isTurning }: MoveFacts): Fence | null {
@@ -43,30 +45,56 @@ export interface Stands {
 
 /** Half a pulse of rounding is no trespass. */
 const ROUNDING = 0.5;
+/** An axis of which nobody knows where it is, or where its fence is, goes so many turns at a time and no more. */
+export const LEASH_TURNS = 4;
 
 /**
- * Why a move is refused before it is sent; null where nothing speaks against it. Without a fence, and before homing, an
- * axis may be moved by hand in short moves only.
- * @param by pulses of the move @param most pulses of a move on an axis of which nobody knows where it is
+ * How far it may go one way before it meets its fence [pulses]; negative beyond it.
+ * @param at where it is by its controller
+ * @returns null where nothing stands in its way that anybody knows
+ */
+export function roomAhead({ perUnit }: MoveFacts, fence: Fence | null, at: Stands, sense: 1 | -1): number | null {
+  if (fence === null || !at.isKnown) return null;
+  return ((sense > 0 ? fence.high : fence.low) * perUnit - at.pulses) * sense;
+}
+
+/**
+ * Why what is asked is refused before any of it is sent; null where nothing speaks against it. Every move of the row is
+ * compared with the fence from where the one before has left the axis. From outside the fence an axis may come in, and
+ * go back to where the row began, and no further out. Without a fence, and before homing, it is kept on a short leash; an axis
+ * that goes round and round has no end to run into.
+ * @param at where the axis is by its controller
  */
 export function moveRefusal(
   facts: MoveFacts,
   fence: Fence | null,
   at: Stands,
-  by: number,
-  most: number,
+  asked: readonly Asked[],
   say: Say,
 ): string | null {
-  const { letter, perUnit, dimensions } = facts;
-  if (!at.isKnown || fence === null) {
-    if (Math.abs(by) <= most) return null;
-    return at.isKnown
-      ? `${letter} has no fence yet, so it goes no further than ${say(most / perUnit, dimensions.travel)} at a time.`
-      : `${letter} is not homed: nobody knows where it is, so it goes no further than ${say(most / perUnit, dimensions.travel)} at a time.`;
+  const { letter, hasEnds, perUnit, perTurn, pulsesPerTurn, dimensions } = facts;
+  if (!hasEnds) return null;
+  let now = at;
+  let began = at.pulses;
+  for (const item of asked) {
+    if (item.kind === 'home' && item.axis === letter) {
+      now = { pulses: 0, isKnown: true };
+      began = 0;
+    }
+    if (item.kind !== 'move' || item.axis !== letter) continue;
+    const { pulses: by } = item;
+    const target = now.pulses + by;
+    if (fence === null || !now.isKnown) {
+      if (Math.abs(by) > LEASH_TURNS * pulsesPerTurn + ROUNDING)
+        return `${letter} ${now.isKnown ? 'has no fence yet' : 'is not homed'}: it goes no further than ${say(LEASH_TURNS * perTurn, dimensions.travel)} at a time.`;
+    } else {
+      const [low, high] = [Math.min(fence.low * perUnit, began), Math.max(fence.high * perUnit, began)];
+      if (target < low - ROUNDING || target > high + ROUNDING) {
+        const side = target < low ? fence.low : fence.high;
+        return `${say(target / perUnit, dimensions.travel)} lies beyond the fence at ${say(side, dimensions.travel)}.`;
+      }
+    }
+    now = { ...now, pulses: target };
   }
-  const target = at.pulses + by;
-  const [low, high] = [fence.low * perUnit - ROUNDING, fence.high * perUnit + ROUNDING];
-  if ((target >= low || by > 0) && (target <= high || by < 0)) return null;
-  const side = target < low ? fence.low : fence.high;
-  return `${say(target / perUnit, dimensions.travel)} lies beyond the fence at ${say(side, dimensions.travel)}.`;
+  return null;
 }

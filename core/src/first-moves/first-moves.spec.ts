@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { axisContext, sayIn } from '../drive-line/index.js';
+import type { Asked } from '../line-port/index.js';
 import { type Machine, type MoveDone } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { quantityOf } from '../shape/index.js';
@@ -19,13 +20,16 @@ import {
   openStep,
   reckonedFence,
   resultOf,
+  roomAhead,
   searchOf,
   spreadOf,
+  spreadVerdict,
   stepsFor,
   stepStates,
   tryOf,
   withoutResult,
   withResult,
+  zerosFrom,
   type MoveFacts,
   type Try,
 } from './index.js';
@@ -174,24 +178,71 @@ describe('the fence', () => {
     const fence = fenceOf(facts, 'machine');
     expect(fence).toEqual({ low: jasmine.any(Number) as never, high: jasmine.any(Number) as never });
     expect(fenceOf(facts, 'rig')).toBeNull();
-    const refusal = (at: number, by: number, isKnown = true): string | null =>
-      moveRefusal(
-        facts,
-        fence,
-        { pulses: Math.round(at * facts.perUnit), isKnown },
-        Math.round(by * facts.perUnit),
-        1600,
-        say,
-      );
-    expect(refusal(0.29, 0.004)).toBeNull();
-    expect(refusal(0.29, 0.005)).toBe('295 mm lies beyond the fence at 294 mm.');
-    expect(refusal(0.01, -0.005)).toContain('beyond the fence at 6 mm');
-    // From outside it may come in, and not go on out.
-    expect(refusal(0, 0.003)).toBeNull();
-    expect(refusal(0, -0.001)).toContain('beyond the fence');
-    expect(refusal(0.1, 0.05, false)).toContain('not homed');
-    expect(refusal(0.1, 0.008, false)).toBeNull();
-    expect(moveRefusal(facts, null, { pulses: 0, isKnown: true }, 9000, 1600, say)).toContain('no fence yet');
+    const move = (by: number): Asked => ({
+      kind: 'move',
+      axis: 'X',
+      pulses: Math.round(by * facts.perUnit),
+      ...gentlePace(facts),
+    });
+    const refusal = (at: number, way: readonly number[], isKnown = true, within = fence): string | null =>
+      moveRefusal(facts, within, { pulses: Math.round(at * facts.perUnit), isKnown }, way.map(move), say);
+    expect(refusal(0.29, [0.004])).toBeNull();
+    expect(refusal(0.29, [0.005])).toBe('295 mm lies beyond the fence at 294 mm.');
+    expect(refusal(0.01, [-0.005])).toContain('beyond the fence at 6 mm');
+    // It is the second of the row that would go too far.
+    expect(refusal(0.1, [0.1, 0.09])).toBeNull();
+    expect(refusal(0.1, [0.1, 0.1])).toContain('300 mm lies beyond');
+    // From outside it may come in, go back to where it was, and not go on out.
+    expect(refusal(0, [0.003])).toBeNull();
+    expect(refusal(0, [0.02, -0.02])).toBeNull();
+    expect(refusal(0, [0.02, -0.021])).toContain('beyond the fence');
+    expect(refusal(0, [-0.001])).toContain('beyond the fence');
+    expect(refusal(0.1, [0.05], false)).toContain('is not homed: it goes no further than 32 mm');
+    expect(refusal(0.1, [0.032], false)).toBeNull();
+    expect(refusal(0, [-0.05], true, null)).toContain('no fence yet');
+    // Homing in the row tells where it is from there on.
+    const [home] = MOVE_STEPS.find(({ id }) => id === 'home')?.acts(facts) ?? [];
+    const homed = (by: number) =>
+      moveRefusal(facts, fence, { pulses: 500, isKnown: false }, [...(home?.asked ?? []), move(by)], say);
+    expect(homed(0.2)).toBeNull();
+    expect(homed(0.295)).toContain('beyond the fence');
+    // Another axis' moves are not this one's, and one that goes round has no end.
+    expect(
+      moveRefusal(facts, fence, { pulses: 0, isKnown: true }, [{ ...move(9), axis: 'Y' } as Asked], say),
+    ).toBeNull();
+    expect(moveRefusal({ ...facts, hasEnds: false }, fence, { pulses: 0, isKnown: true }, [move(9)], say)).toBeNull();
+  });
+
+  it('lets through all that the steps themselves send, from home and from the middle, homed or not', () => {
+    const facts = factsOf(screw());
+    const fence = reckonedFence(facts);
+    for (const within of [null, fence])
+      for (const at of [
+        { pulses: 0, isKnown: false },
+        { pulses: 0, isKnown: true },
+        { pulses: Math.round(0.1 * facts.perUnit), isKnown: true },
+      ]) {
+        for (const step of stepsFor(facts))
+          for (const act of step.acts(facts))
+            // A turn and more backwards from home is what the fence is for.
+            if (!within || at.pulses > 0 || !act.asked.some((item) => item.kind === 'move' && item.pulses < 0))
+              expect(moveRefusal(facts, within, at, act.asked, say))
+                .withContext(`${step.id}, ${act.button}`)
+                .toBeNull();
+        const plan = tryOf(facts, within, at, 0.03, true, say);
+        if (!plan.ok) throw new Error(plan.says);
+        expect(moveRefusal(facts, within, at, plan.asked, say)).toBeNull();
+      }
+  });
+
+  it('says what lies ahead of an axis that runs while a key is held', () => {
+    const facts = factsOf(screw());
+    const fence = { low: 0.006, high: 0.294 };
+    const at = { pulses: 0.1 * facts.perUnit, isKnown: true };
+    expect((roomAhead(facts, fence, at, 1) ?? 0) / facts.perUnit).toBeCloseTo(0.194, 9);
+    expect((roomAhead(facts, fence, at, -1) ?? 0) / facts.perUnit).toBeCloseTo(0.094, 9);
+    expect(roomAhead(facts, fence, { ...at, isKnown: false }, 1)).toBeNull();
+    expect(roomAhead(facts, null, at, 1)).toBeNull();
   });
 });
 
@@ -231,6 +282,56 @@ describe('the search for where something lets go', () => {
     expect([gapOf(60, 87), gapOf(80, 87), gapOf(120, 87)]).toEqual(['less', 'as-reckoned', 'more']);
     expect(spreadOf([3, -2, 1])).toBe(5);
     expect(spreadOf([])).toBe(0);
+  });
+});
+
+describe('home found again and again', () => {
+  it('lies where it lies against the first time, not against the time before', () => {
+    expect(zerosFrom([])).toEqual([0]);
+    // To and fro between two pulses: the switch is sound, though each time seems two from the last.
+    expect(zerosFrom([1, -2, 2, -1, 0])).toEqual([0, 1, -1, 1, 0, 0]);
+    // The same four pulses lost on each way: what is missing adds up.
+    expect(zerosFrom([4, 4, 4, 4, 4])).toEqual([0, 4, 8, 12, 16, 20]);
+  });
+
+  it('is judged by what the job tolerates, or by what pulses tell apart, and drift is told from scatter', () => {
+    const verdict = (seen: readonly number[], tolerance: number | null, pulse = 1e-6) =>
+      spreadVerdict(
+        zerosFrom(seen).map((zero) => zero * pulse),
+        tolerance,
+        pulse,
+      );
+    expect([
+      verdict([4, -3, 1, 0, -1], 10e-6),
+      verdict([4, -6, 3, 0, 1], 10e-6),
+      verdict([2, 0, 2, 1, 2], 10e-6),
+      verdict([-2, 0, -2, -1, -2], 10e-6),
+      verdict([2, -1, -1, 1, 0], 5e-6, 5e-6),
+      verdict([90, 1, 1, 1, 1], null),
+    ]).toEqual(['right', 'spread', 'drifts', 'drifts', 'right', 'right']);
+  });
+
+  it('of a sound machine is found close together, whatever the chance', () => {
+    const facts = factsOf(screw());
+    const [home] = MOVE_STEPS.find(({ id }) => id === 'home-spread')?.acts(facts) ?? [];
+    if (!home) throw new Error('a screw has a home');
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const rig = RigAtHand.ready(screwTruth(undefined, screw()), seed);
+      const seen: number[] = [];
+      for (let time = 0; time <= 5; time += 1) {
+        if (time > 0) rig.move('X', 2 * facts.pulsesPerTurn, { rate: 2 * facts.pulsesPerTurn });
+        for (const asked of home.asked) rig.ask(asked);
+        const from = rig.said.length;
+        const homed = () => rig.said.slice(from).find(({ kind }) => kind === 'homed');
+        for (let waited = 0; waited < 40 && !homed(); waited += 0.1) rig.wait(0.1 + 0.001 * seed);
+        const said = homed();
+        if (said?.kind !== 'homed') throw new Error('home is found');
+        if (time > 0) seen.push(said.seen / facts.perUnit);
+      }
+      expect(spreadVerdict(zerosFrom(seen), 1e-6, 1 / facts.perUnit))
+        .withContext(`seed ${seed}: ${seen.join()}`)
+        .toBe('right');
+    }
   });
 });
 

@@ -1,5 +1,5 @@
 export { moveFacts, type MoveFacts } from './facts.js';
-export { fenceOf, moveRefusal, reckonedFence, type Fence, type Stands } from './fence.js';
+export { fenceOf, moveRefusal, reckonedFence, roomAhead, type Fence, type Stands } from './fence.js';
 export { gentlePace, homeMost, homePaces, jobPace, type PulsePace } from './paces.js';
 export { MOVE_STEPS, stepsFor } from './registry.js';
 export {
@@ -17,3 +17,4 @@ export {
 export { gapOf, searchOf, spreadOf, TIMES, type Search, type Try } from './search.js';
 export { tryOf, type TryPlan } from './tries.js';
 export { type Act, type Cause, type MoveStep, type Seen } from './step.js';
+export { spreadVerdict, zerosFrom } from './zeros.js';

@@ -1,14 +1,13 @@
 import type { Say } from '../drive-line/index.js';
 import type { Asked } from '../line-port/index.js';
 import type { MoveFacts } from './facts.js';
-import type { Fence, Stands } from './fence.js';
+import { LEASH_TURNS, type Fence, type Stands } from './fence.js';
 import { gentlePace } from './paces.js';
 
 /** A jump is held for so long, and a ramp at its top [s]. */
 const HELD_FOR = 0.5;
-/** A try goes through no more than so much of the travel, and on an axis of which nobody knows where it is so far. */
+/** A try goes through no more than so much of the travel. */
 const SHARE = 0.4;
-const TURNS_UNKNOWN = 4;
 /** What no ramp can be told from. */
 const JUMP = 1e7;
 
@@ -32,7 +31,7 @@ export function tryOf(
   const isFenced = fence !== null && at.isKnown;
   const place = at.pulses / perUnit;
   const [ahead, behind] = isFenced ? [fence.high - place, place - fence.low] : [Infinity, 0];
-  const room = isFenced ? Math.max(ahead, behind) : facts.hasEnds ? TURNS_UNKNOWN * perTurn : Infinity;
+  const room = isFenced ? Math.max(ahead, behind) : facts.hasEnds ? LEASH_TURNS * perTurn : Infinity;
   const ramps = hasRamp ? speed ** 2 / acceleration : 0;
   const most = Math.min(room, facts.hasEnds && travel !== null && isFenced ? Math.max(SHARE * travel, ramps) : room);
   const way = Math.min(ramps + HELD_FOR * speed, most);

@@ -34,9 +34,12 @@ const STOP_AGAIN_AFTER = 0.1;
 const STOP_UNCERTAIN_AFTER = 0.5;
 const ALIVE_EVERY = WATCHED_FOR / 5;
 
+/** A host that was not called for longer than this did not hear anything either: that is no waiting [s]. */
+const TICKED_WITHIN = 0.25;
+
 interface Pending {
   readonly kind: RequestKind;
-  readonly since: number;
+  since: number;
   readonly settle: (answer: Answer) => void;
 }
 
@@ -63,6 +66,7 @@ export class LineHost {
   private lastSent = -Infinity;
   private stopAsked = 0;
   private lastStop = 0;
+  private lastTick = Infinity;
 
   /** @param onSaid everything that the controller says, answers too, once it has been taken in */
   constructor(
@@ -143,6 +147,10 @@ export class LineHost {
     } else if (this.stopState === 'uncertain' && !this.isLost && now - this.lastStop >= STOP_AGAIN_AFTER)
       this.sendStop(now);
     if (this.isMoving && now - this.lastSent >= ALIVE_EVERY) this.ask({ kind: 'alive' }, now);
+    // Answers that came while it was not called have not been read yet.
+    const asleep = Math.max(0, now - this.lastTick - TICKED_WITHIN);
+    this.lastTick = now;
+    for (const item of this.pending.values()) item.since = Math.min(now, item.since + asleep);
     for (const [id, { kind, since, settle }] of this.pending) {
       if (now - since < ANSWERED_WITHIN) continue;
       this.pending.delete(id);
@@ -168,6 +176,19 @@ export class LineHost {
     }
   }
 
+  /** Where axes are by what is said: an end says it itself, so that what is asked next need not wait for the places. */
+  private takePlaces(said: PortSaid): void {
+    if (said.kind === 'at') for (const place of said.places) this.placed.set(place.axis, place);
+    if (said.kind === 'done') this.placeAt(said.axis, { pulses: said.pulses, isMoving: false });
+    if (said.kind === 'homed') this.placeAt(said.axis, { pulses: 0, isMoving: false, isKnown: true });
+    if (said.kind === 'lost' || said.kind === 'alarm') this.placeAt(said.axis, { isKnown: false });
+  }
+
+  private placeAt(axis: string, change: Partial<Place>): void {
+    const place = this.placed.get(axis) ?? { axis, pulses: 0, isKnown: false, isMoving: false };
+    this.placed.set(axis, { ...place, ...change });
+  }
+
   private forgetPlaces(): void {
     for (const [axis, place] of this.placed) this.placed.set(axis, { ...place, isKnown: false });
   }
@@ -183,7 +204,7 @@ export class LineHost {
       return;
     }
     if (said.kind === 'hello') this.hello = said;
-    if (said.kind === 'at') for (const place of said.places) this.placed.set(place.axis, place);
+    this.takePlaces(said);
     if (waiting && id !== null && !isEvent) {
       this.pending.delete(id);
       if (waiting.kind === 'stop' && said.kind === 'at') this.stopState = 'answered';

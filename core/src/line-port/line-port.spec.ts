@@ -124,6 +124,19 @@ describe('the host of the port', () => {
     expect(fake.host.places).toEqual([{ axis: 'X', pulses: 40, isKnown: true, isMoving: false }]);
   });
 
+  it('takes where an axis is from the end of a move, of homing, or from what went wrong, before it is told the places', () => {
+    const fake = new Fake();
+    fake.at(true, true, null, 700);
+    fake.say({ kind: 'done', id: 5, axis: 'X', pulses: 800, how: 'reached' });
+    expect(fake.host.places).toEqual([{ axis: 'X', pulses: 800, isKnown: true, isMoving: false }]);
+    fake.say({ kind: 'alarm', axis: 'X', says: 'It lags.' });
+    expect(fake.host.places[0]).toEqual({ axis: 'X', pulses: 800, isKnown: false, isMoving: false });
+    fake.say({ kind: 'homed', id: 6, axis: 'X', seen: -3 });
+    expect(fake.host.places[0]).toEqual({ axis: 'X', pulses: 0, isKnown: true, isMoving: false });
+    fake.say({ kind: 'lost', id: 7, axis: 'X', says: 'No switch was met on the way.' });
+    expect(fake.host.places[0]?.isKnown).toBeFalse();
+  });
+
   it('counts garbage, and does not believe an answer that nobody waited for', () => {
     const fake = new Fake();
     fake.host.receive('hello there\n{"kind":"at"}\n{broken\n');
@@ -145,6 +158,23 @@ describe('the host of the port', () => {
     expect(fake.host.places[0]?.isKnown).toBeFalse();
     fake.say({ kind: 'ok', id: 1 });
     expect(fake.host.late).toBe(1);
+  });
+
+  it('does not take its own sleep for a silence of the controller', () => {
+    const fake = new Fake();
+    const answers: Answer[] = [];
+    fake.at(true, false);
+    fake.host.tick(0);
+    fake.host.ask(MOVE, 0.02, (answer) => answers.push(answer));
+    // The page hung for seven seconds; what came meanwhile is read behind this tick.
+    fake.host.tick(7);
+    expect(answers).toEqual([]);
+    fake.say({ kind: 'ok', id: 1 });
+    expect(answers).toEqual([jasmine.objectContaining({ ok: true })]);
+    // One that stays silent is found out all the same.
+    fake.host.ask(MOVE, 7, (answer) => answers.push(answer));
+    for (let now = 7; now < 8.5; now += 0.2) fake.host.tick(now);
+    expect(answers[1]).toEqual(jasmine.objectContaining({ ok: false, error: 'no-answer' }));
   });
 
   it('says that it is there while something moves, and only then', () => {

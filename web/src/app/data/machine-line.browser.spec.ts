@@ -102,6 +102,21 @@ describe('the line to a real controller', () => {
     expect(await held).toEqual({ ok: false, says: 'It was stopped.' });
   });
 
+  it('tells a rest that somebody asked for from one that the controller took by itself', async () => {
+    const go = async (isHeld: boolean): Promise<string> => {
+      const before = device.got.length;
+      const moving = line.perform([{ kind: 'move', axis: 'X', pulses: 5, rate: 10, start: 1, acceleration: 10 }]);
+      await settled(() => device.got.slice(before).some(({ kind }) => kind === 'move'));
+      const id = device.got.slice(before).find(({ kind }) => kind === 'move')?.id ?? 0;
+      if (isHeld) await line.ask({ kind: 'hold', axis: 'X' });
+      device.say({ kind: 'done', id, axis: 'X', pulses: 14, how: 'held' });
+      const outcome = await moving;
+      return outcome.ok ? '' : outcome.says;
+    };
+    expect(await go(true)).toBe('It was held on the way.');
+    expect(await go(false)).toContain('heard nothing from this page');
+  });
+
   it('stops on the space bar while something moves, wherever the keys are', async () => {
     device.say(at(null, true));
     await settled(() => line.isMoving());

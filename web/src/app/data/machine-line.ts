@@ -38,6 +38,8 @@ interface SerialDevices {
 export const serialDevices = (): SerialDevices | null =>
   (navigator as { readonly serial?: SerialDevices }).serial ?? null;
 
+const SILENT =
+  'It came to rest by itself: for a second the controller had heard nothing from this page, as it should when a page hangs.';
 const LOST = 'The connection is lost. Nobody knows where the axes are until they are homed.';
 const TICK_IN_MILLISECONDS = 50;
 type EndSaid = Extract<PortSaid, { kind: 'done' | 'homed' | 'lost' | 'alarm' }>;
@@ -68,6 +70,8 @@ export class MachineLine implements OnDestroy {
   /** Ends what is at the other end. */
   private ending: () => void = () => undefined;
   private host: LineHost | null = null;
+  /** When somebody asked for rest. */
+  private heldAt = -Infinity;
   private timer: ReturnType<typeof setInterval> | undefined;
   /** Stops at once and everywhere, whatever has the focus. */
   private readonly onKey = (event: KeyboardEvent): void => {
@@ -224,6 +228,7 @@ export class MachineLine implements OnDestroy {
   async ask(asked: Asked): Promise<Answer> {
     const { host } = this;
     if (!host) return { ok: false, error: 'closed', says: 'The line is not open.' };
+    if (asked.kind === 'hold') this.heldAt = seconds();
     const answer = await new Promise<Answer>((resolve) => {
       host.ask(asked, seconds(), resolve);
     });
@@ -239,6 +244,7 @@ export class MachineLine implements OnDestroy {
       // Heard from before it is asked: a short move may end with its very answer.
       const heard: PortSaid[] = [];
       const listening = this.said$.subscribe((said) => heard.push(said));
+      const began = seconds();
       try {
         const answer = await this.ask(item);
         if (!answer.ok) return { ok: false, says: answer.says };
@@ -248,14 +254,19 @@ export class MachineLine implements OnDestroy {
         const end = await this.endOf(id, heard, host);
         if (end === null) return { ok: false, says: 'The line was closed.' };
         if (end.kind === 'lost' || end.kind === 'alarm') return { ok: false, says: end.says };
-        if (end.kind === 'done' && end.how !== 'reached')
-          return { ok: false, says: end.how === 'stopped' ? 'It was stopped.' : 'It was held on the way.' };
+        if (end.kind === 'done' && end.how !== 'reached') return { ok: false, says: this.heldWords(end.how, began) };
         ends.push(end);
       } finally {
         listening.unsubscribe();
       }
     }
     return { ok: true, ends };
+  }
+
+  /** Why something ended on its way that began then [s]. */
+  private heldWords(how: 'held' | 'stopped', began: number): string {
+    if (how === 'stopped') return 'It was stopped.';
+    return this.heldAt >= began ? 'It was held on the way.' : SILENT;
   }
 
   /** The end of what bears a number, among what was heard already or is to come; null when the line closes before. */

@@ -5,6 +5,7 @@ import { sayIn } from '@crisp-notch/core/drive-line';
 import {
   fenceOf,
   moveFacts,
+  moveRefusal,
   movedMark,
   openStep,
   resultOf,
@@ -112,10 +113,14 @@ export class MovesDesk {
     return await this.send(act.asked);
   }
 
+  /** Nothing of a row is sent where one of its moves would leave the fence. */
   async send(asked: readonly Asked[]): Promise<Outcome | null> {
     if (this.isBusy()) return null;
+    const facts = this.facts();
+    const refusal = facts && moveRefusal(facts, this.fence(), this.at(), asked, this.say());
+    this.trouble.set(refusal ?? '');
+    if (refusal) return { ok: false, says: refusal };
     this.isBusy.set(true);
-    this.trouble.set('');
     try {
       const outcome = await this.line.perform(asked);
       if (!outcome.ok) this.trouble.set(outcome.says);

@@ -3,7 +3,7 @@ import { moveFacts, type MoveFacts } from '@crisp-notch/core/first-moves';
 import { newMachine, type Machine } from '@crisp-notch/core/machine';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { quantityOf } from '@crisp-notch/core/shape';
-import { copiedParts, isOneWay, jogOrder, marksOf, sightWords, spreadVerdict, standsOf } from './moves.state';
+import { copiedParts, jogOrder, marksOf, sightWords, standsOf } from './moves.state';
 
 const shown = sayIn('metric');
 const say: typeof shown = (...said) => shown(...said).replaceAll('\u00a0', ' ');
@@ -109,20 +109,5 @@ describe('the first moves as they are seen', () => {
     });
     expect(jogOrder(facts, fence, at(0.379), -1, pace, say).kind).toBe('run');
     expect(jogOrder(facts, fence, { ...at(0.5), isKnown: false }, 1, pace, say).kind).toBe('run');
-  });
-
-  it('judge zeros by what the job tolerates, and tell drift from scatter', () => {
-    expect([
-      spreadVerdict(4e-6, 10e-6, false, 1e-6),
-      spreadVerdict(6e-6, 10e-6, false, 1e-6),
-      spreadVerdict(6e-6, 10e-6, true, 1e-6),
-      spreadVerdict(10e-6, 10e-6, false, 5e-6),
-    ]).toEqual(['right', 'spread', 'drifts', 'right']);
-    expect([isOneWay([1, 2, 4]), isOneWay([1, 2, 2]), isOneWay([3, 1, 2]), isOneWay([4, 2, 1])]).toEqual([
-      true,
-      false,
-      false,
-      true,
-    ]);
   });
 });

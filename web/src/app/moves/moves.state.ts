@@ -1,6 +1,12 @@
 import type { AxisSight } from '@crisp-notch/core/bench';
 import type { Say } from '@crisp-notch/core/drive-line';
-import type { Fence, MoveFacts, PulsePace, Stands as Stand } from '@crisp-notch/core/first-moves';
+import {
+  roomAhead,
+  type Fence,
+  type MoveFacts,
+  type PulsePace,
+  type Stands as Stand,
+} from '@crisp-notch/core/first-moves';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Stands } from '@crisp-notch/core/picture';
 import type { Mark } from '../ui/machine-picture.layout';
@@ -85,42 +91,16 @@ const LOOKS = 0.2;
 
 /** @param sense of the key @param at where the axis is by its controller */
 export function jogOrder(
-  { perUnit, letter, dimensions }: MoveFacts,
+  facts: MoveFacts,
   fence: Fence | null,
   at: Stand,
   sense: 1 | -1,
   pace: PulsePace,
   say: Say,
 ): JogOrder {
-  if (fence === null || !at.isKnown) return { kind: 'run' };
-  const limit = sense > 0 ? fence.high : fence.low;
-  const left = (limit * perUnit - at.pulses) * sense;
+  const room = roomAhead(facts, fence, at, sense);
   const needed = pace.rate ** 2 / (2 * pace.acceleration) + pace.rate * LOOKS;
-  return left > needed
-    ? { kind: 'run' }
-    : { kind: 'rest', says: `${letter} is at its fence, ${say(limit, dimensions.travel)}.` };
-}
-
-/** Two pulses and a bit of rounding. */
-const PULSES_APART = 2.5;
-
-/**
- * How zeros that were found again are judged: close together is within half of what the job tolerates, or within what
- * whole pulses can tell apart.
- * @param pulse travel of one
- */
-export function spreadVerdict(
-  spread: number,
-  tolerance: number | null,
-  isOneWay: boolean,
-  pulse: number,
-): 'right' | 'spread' | 'drifts' {
-  if (tolerance === null || spread <= Math.max(tolerance / 2, PULSES_APART * pulse)) return 'right';
-  return isOneWay ? 'drifts' : 'spread';
-}
-
-/** Whether values go up all the way, or down. */
-export function isOneWay(values: readonly number[]): boolean {
-  const steps = values.slice(1).map((value, place) => Math.sign(value - (values[place] ?? 0)));
-  return steps.length > 1 && steps.every((step) => step !== 0 && step === steps[0]);
+  if (fence === null || room === null || room > needed) return { kind: 'run' };
+  const limit = say(sense > 0 ? fence.high : fence.low, facts.dimensions.travel);
+  return { kind: 'rest', says: `${facts.letter} is at its fence, ${limit}.` };
 }

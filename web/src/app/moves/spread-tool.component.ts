@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { axisField } from '@crisp-notch/core/drive-line';
-import { gentlePace, jobPace, spreadOf, type StepState } from '@crisp-notch/core/first-moves';
+import { gentlePace, jobPace, spreadOf, spreadVerdict, zerosFrom, type StepState } from '@crisp-notch/core/first-moves';
 import type { Asked } from '@crisp-notch/core/line-port';
 import { ButtonModule } from 'primeng/button';
-import { isOneWay, spreadVerdict } from './moves.state';
 import { MovesDesk } from './moves-desk';
 
 const TIMES = 5;
@@ -22,7 +21,7 @@ const TURNS_OFF = 2;
           Home {{ desk.facts()?.letter }} {{ times }} times
         </button>
         @if (zeros().length > 0 && desk.isBusy()) {
-          <span class="quiet small" role="status">{{ zeros().length }} of {{ times }}</span>
+          <span class="quiet small" role="status">{{ zeros().length - 1 }} of {{ times }}</span>
         }
       </p>
     } @else {
@@ -94,14 +93,17 @@ export class SpreadToolComponent {
       ...gentlePace(facts),
       rate: jobPace(facts).rate,
     };
+    const seen: number[] = [];
     // The first one makes the zero that the others are compared with.
     for (let time = 0; time <= TIMES; time += 1) {
       const outcome = await this.desk.send(time === 0 ? act.asked : [off, ...act.asked]);
       if (!outcome?.ok) return;
       const homed = outcome.ends.find((said) => said.kind === 'homed');
-      if (homed?.kind === 'homed' && time > 0) this.desk.setZeros([...this.zeros(), homed.seen / facts.perUnit]);
+      if (homed?.kind !== 'homed') return;
+      if (time > 0) seen.push(homed.seen / facts.perUnit);
+      this.desk.setZeros(zerosFrom(seen));
     }
-    const saw = spreadVerdict(this.spread(), this.tolerance(), isOneWay(this.zeros()), 1 / facts.perUnit);
+    const saw = spreadVerdict(this.zeros(), this.tolerance(), 1 / facts.perUnit);
     this.desk.record(this.state().step.id, saw, saw === 'right', [
       { what: 'home-spread', text: this.shown(this.spread()) },
     ]);
