@@ -75,7 +75,7 @@ test('from powered to fenced on three axes with the keys alone, in under four mi
   await page.getByRole('button', { name: 'One turn forward, one turn back' }).click();
   await page.getByRole('button', { name: 'One turn back', exact: true }).click();
   await expect(page.locator('cn-step-card').getByRole('alert')).toHaveText(
-    /^-8\smm lies beyond the fence at [\d.]+\smm\.$/,
+    /^−8\smm lies beyond the fence at [\d.]+\smm\.$/,
   );
   await expect(page.locator('cn-rig-picture')).toContainText('X stands and holds');
   await page.getByRole('button', { name: 'Jog with the arrow keys' }).click();
