@@ -1,6 +1,6 @@
 import type { Say } from '../drive-line/index.js';
 import type { Asked } from '../line-port/index.js';
-import type { MoveDone, MoveWay } from '../machine/index.js';
+import type { Axis, MoveDone, MoveWay } from '../machine/index.js';
 import type { MoveFacts } from './facts.js';
 import { resultOf, shownValue } from './results.js';
 
@@ -30,10 +30,10 @@ export function reckonedFence({ travel, speed, acceleration, isTurning }: MoveFa
 }
 
 /** The fence that somebody set, on the rig or on the machine; null without one. */
-export function fenceOf(facts: MoveFacts, way: MoveWay): Fence | null {
-  const entry: MoveDone | null = resultOf(facts.axis, 'fence', way);
+export function fenceOf(axis: Axis, way: MoveWay): Fence | null {
+  const entry: MoveDone | null = resultOf(axis, 'fence', way);
   if (!entry) return null;
-  const [low, high] = [shownValue(facts, entry, 'fence-low'), shownValue(facts, entry, 'fence-high')];
+  const [low, high] = [shownValue(axis, entry, 'fence-low'), shownValue(axis, entry, 'fence-high')];
   return low === null || high === null || low >= high ? null : { low, high };
 }
 

@@ -175,9 +175,9 @@ describe('the fence', () => {
       ],
     });
     const facts = factsOf(machine);
-    const fence = fenceOf(facts, 'machine');
+    const fence = fenceOf(facts.axis, 'machine');
     expect(fence).toEqual({ low: jasmine.any(Number) as never, high: jasmine.any(Number) as never });
-    expect(fenceOf(facts, 'rig')).toBeNull();
+    expect(fenceOf(facts.axis, 'rig')).toBeNull();
     const move = (by: number): Asked => ({
       kind: 'move',
       axis: 'X',

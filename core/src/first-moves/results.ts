@@ -1,4 +1,4 @@
-import type { Axis, Machine, MoveDone, MoveWay } from '../machine/index.js';
+import { motionOf, type Axis, type Machine, type MoveDone, type MoveWay } from '../machine/index.js';
 import { parseQuantity, type Dimension } from '../quantity/index.js';
 import { bareUnit, markOf } from '../shape/index.js';
 import type { MoveFacts } from './facts.js';
@@ -26,16 +26,17 @@ const SHOWN = {
 export type ShownName = keyof typeof SHOWN;
 
 /** In which quantity something shown is written, on this axis. */
-export function shownDimension({ dimensions }: MoveFacts, what: ShownName): Dimension {
+export function shownDimension({ job }: Axis, what: ShownName): Dimension {
+  const motion = motionOf(job);
   const said = SHOWN[what];
-  return said in dimensions ? dimensions[said as keyof MoveFacts['dimensions']] : (said as Dimension);
+  return said in motion ? motion[said as keyof MoveFacts['dimensions']] : (said as Dimension);
 }
 
 /** The value of something that a step measured [SI]; null where it has not, or not in words of that quantity. */
-export function shownValue(facts: MoveFacts, entry: MoveDone, what: ShownName): number | null {
+export function shownValue(axis: Axis, entry: MoveDone, what: ShownName): number | null {
   const text = entry.shown.find((item) => item.what === what)?.text;
   if (text === undefined) return null;
-  const dimension = shownDimension(facts, what);
+  const dimension = shownDimension(axis, what);
   const parsed = parseQuantity(text, dimension, bareUnit(dimension), 'kept');
   return parsed.ok ? parsed.value.value : null;
 }

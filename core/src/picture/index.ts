@@ -1,5 +1,6 @@
 export { type Stands } from './axes.js';
 export { viewsOf } from './registry.js';
+export { signsOf, type Sign } from './signs.js';
 export {
   alongMeasure,
   frameOf,

@@ -66,7 +66,7 @@ export class MovesDesk {
   readonly active = computed(() => this.states().find(({ step }) => step.id === this.opened()) ?? null);
   readonly fence = computed(() => {
     const facts = this.facts();
-    return facts && fenceOf(facts, this.way());
+    return facts && fenceOf(facts.axis, this.way());
   });
   readonly place = computed(() => this.line.places().find(({ axis }) => axis === this.facts()?.letter) ?? null);
   readonly at = computed<Stands>(() => ({

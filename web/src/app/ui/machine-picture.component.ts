@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Machine } from '@crisp-notch/core/machine';
-import { viewsOf, type Stands } from '@crisp-notch/core/picture';
-import { drawn, type Mark } from './machine-picture.layout';
+import { signsOf, viewsOf, type Sign, type Stands } from '@crisp-notch/core/picture';
+import { drawn, SIGN_NAMES, type Mark } from './machine-picture.layout';
+
+/** What the signs along a measure are, each as it is drawn there. */
+const SIGNS = (['home-switch', 'end-switch', 'fence'] as const satisfies readonly Sign['tone'][]).map((tone) => ({
+  tone,
+  name: SIGN_NAMES[tone],
+  path: tone === 'fence' ? 'M6 1v10' : 'M3 3h6v6h-6z',
+}));
 
 /** A machine drawn to scale from its design: small in a list, or with its travels and with what falls. */
 @Component({
@@ -40,7 +47,11 @@ import { drawn, type Mark } from './machine-picture.layout';
             <text class="gravity" [attr.x]="fall.at.x" [attr.y]="fall.at.y" text-anchor="end">{{ fall.words }}</text>
           }
           @for (mark of view.marks; track $index) {
-            <path [attr.class]="'mark ' + mark.tone" [attr.d]="mark.path" />
+            <path [attr.class]="'mark ' + mark.tone" [attr.d]="mark.path">
+              @if (mark.name !== '') {
+                <title>{{ mark.name }}</title>
+              }
+            </path>
             @if (mark.words !== '') {
               <text
                 [attr.class]="'mark ' + mark.tone"
@@ -54,6 +65,18 @@ import { drawn, type Mark } from './machine-picture.layout';
           }
         </svg>
       </figure>
+    }
+    @if (legend().length > 0) {
+      <p class="legend small quiet">
+        @for (item of legend(); track item.tone) {
+          <span
+            ><svg aria-hidden="true" width="12" height="12" viewBox="0 0 12 12">
+              <path [attr.class]="'mark ' + item.tone" [attr.d]="item.path" />
+            </svg>
+            {{ item.name }}</span
+          >
+        }
+      </p>
     }
   `,
   styles: `
@@ -149,6 +172,26 @@ import { drawn, type Mark } from './machine-picture.layout';
       stroke: var(--stop);
     }
 
+    .mark.home-switch {
+      fill: var(--ink);
+      stroke: var(--ink);
+    }
+
+    .mark.end-switch {
+      stroke: var(--ink);
+    }
+
+    .legend {
+      grid-column: 1 / -1;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 14px;
+    }
+
+    .legend svg {
+      display: inline-block;
+    }
+
     .mark.fence {
       stroke: var(--blue);
       stroke-width: 2;
@@ -179,13 +222,21 @@ export class MachinePictureComponent {
   readonly height = input(220);
   /** Where its axes are now; without, where they show what they are. */
   readonly stands = input<Stands>(new Map());
-  /** What is told along its measures. */
-  readonly marks = input<readonly Mark[]>([]);
+  /** What is told along its measures, with the fence that holds there; without, the design's own fence is drawn. */
+  readonly marks = input<readonly Mark[] | null>(null);
 
+  private readonly signs = computed<readonly Mark[]>(() => {
+    const told = this.marks();
+    const signs = signsOf(this.machine()).filter(({ tone }) => told === null || tone !== 'fence');
+    return [...signs.map((sign) => ({ ...sign, words: '' })), ...(told ?? [])];
+  });
   protected readonly drawings = computed(() => {
     const views = viewsOf(this.machine(), this.stands());
     return (this.isSmall() ? views.slice(0, 1) : views).map((view) =>
-      drawn(view, this.width(), this.height(), this.isSmall(), this.marks()),
+      drawn(view, this.width(), this.height(), this.isSmall(), this.signs()),
     );
   });
+  protected readonly legend = computed(() =>
+    this.isSmall() ? [] : SIGNS.filter(({ tone }) => this.signs().some((sign) => sign.tone === tone)),
+  );
 }

@@ -1,7 +1,7 @@
 import { MACHINE_KINDS } from '@crisp-notch/core/machine-kinds';
 import { newMachine } from '@crisp-notch/core/machine';
 import { viewsOf } from '@crisp-notch/core/picture';
-import { drawn } from './machine-picture.layout';
+import { drawn, type Mark } from './machine-picture.layout';
 
 const numbers = (path: string): readonly number[] => (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
 
@@ -34,6 +34,42 @@ describe('a machine as it is drawn', () => {
     expect(Math.min(x, y)).toBeGreaterThanOrEqual(0);
     expect([x + across <= 160, y + down <= 90]).toEqual([true, true]);
     expect(Math.max(across / 152, down / 82)).toBeGreaterThan(0.7);
+  });
+
+  it('has its switches and its fence along its measures, in the drawing and in words', () => {
+    const machine = newMachine('Example', 'router');
+    const [view] = viewsOf(machine);
+    const measure = view?.measures.find(({ letter }) => letter === 'X');
+    if (!view || !measure) throw new Error('X is measured from above');
+    const mark = (tone: Mark['tone'], share: number): Mark => ({ axisId: measure.axisId, tone, share, words: '' });
+    const drawing = drawn(view, 320, 220, false, [
+      mark('home-switch', 0),
+      mark('end-switch', 1),
+      mark('fence', 0.1),
+      mark('fence', 0.9),
+    ]);
+    expect(drawing.words).toBe('From above: X 400 mm with home switch and end switch and fence, Y 600 mm');
+    expect(drawing.marks.map(({ name }) => name)).toEqual([
+      'home switch of X',
+      'end switch of X',
+      'fence of X',
+      'fence of X',
+    ]);
+    const [home, end, low, high] = drawing.marks.map(({ path }) => numbers(path)[0] ?? NaN) as [
+      number,
+      number,
+      number,
+      number,
+    ];
+    // Home stands on the left end, the end switch beyond the right one, the fence between.
+    expect(home < low && low < high && high < end).toBeTrue();
+    const line = numbers(drawing.measures.find(({ axisId }) => axisId === measure.axisId)?.path ?? '');
+    const shareOf = (x: number): number => (x - (line[0] ?? 0)) / ((line[2] ?? 0) - (line[0] ?? 0));
+    expect(shareOf(low)).toBeCloseTo(0.1, 2);
+    expect(shareOf(high)).toBeCloseTo(0.9, 2);
+    expect(end).toBeGreaterThan(line[2] ?? Infinity);
+    // Signs alone want no room below: words stand where they stood.
+    expect(drawing.height).toBe(drawn(view, 320, 220, false).height);
   });
 
   it('is told in words to who cannot see it', () => {

@@ -4,19 +4,25 @@ import {
   type Ink,
   type Measure,
   type Point,
+  type Sign,
   type Stroke,
   type View,
 } from '@crisp-notch/core/picture';
 
-/** Something told of an axis along its measure: where it is commanded to be, is, has its fence. */
-export interface Mark {
-  readonly axisId: string;
-  /** Of the travel, from home. */
-  readonly share: number;
-  readonly tone: 'commanded' | 'there' | 'lost' | 'fence';
+/** Something told of an axis along its measure: its switches and its fence, where it is commanded to be, and is. */
+export interface Mark extends Omit<Sign, 'tone'> {
+  readonly tone: Sign['tone'] | 'commanded' | 'there' | 'lost';
   /** Beside it, where it lies level; empty for none. */
   readonly words: string;
 }
+
+/** What stands there for good, in words. */
+export const SIGN_NAMES: Readonly<Record<Sign['tone'], string>> = {
+  'home-switch': 'home switch',
+  'end-switch': 'end switch',
+  fence: 'fence',
+};
+const isSign = (tone: Mark['tone']): tone is Sign['tone'] => tone in SIGN_NAMES;
 
 /** A view with everything in pixels. */
 export interface Drawing {
@@ -42,6 +48,8 @@ export interface Drawing {
   }[];
   readonly marks: readonly {
     readonly tone: Mark['tone'];
+    /** What it is, where that is not told beside it. */
+    readonly name: string;
     readonly path: string;
     readonly at: Point;
     readonly anchor: 'start' | 'middle' | 'end';
@@ -63,6 +71,8 @@ const to = (point: Point): string => `${round(point.x)} ${round(point.y)}`;
 const circlePath = ({ x, y }: Point, radius: number): string =>
   `M${to({ x: x - radius, y })}a${round(radius)} ${round(radius)} 0 1 0 ${round(2 * radius)} 0a${round(radius)} ${round(radius)} 0 1 0 ${round(-2 * radius)} 0z`;
 
+/** Side of a switch [px]. */
+const BOX = 6;
 /** Notch and pointer of an axis, and how far the words of one stand from its line [px]. */
 const NOTCH = 7;
 const MARK_ROOM = 18;
@@ -83,10 +93,10 @@ export function drawn(
   const shown: View = isSmall ? { ...view, measures: [], falls: [] } : view;
   const frame = frameOf(shown);
   const room = isSmall ? { across: EDGE, down: EDGE } : LABEL_ROOM;
+  const isTold = (axisId: string): boolean => marks.some((mark) => mark.axisId === axisId && !isSign(mark.tone));
   // Below a level measure of which something is told there is room for it, told or not.
   const told = shown.measures.some(
-    ({ axisId, from, to }) =>
-      Math.abs(to.x - from.x) >= Math.abs(to.y - from.y) && marks.some((mark) => mark.axisId === axisId),
+    ({ axisId, from, to }) => Math.abs(to.x - from.x) >= Math.abs(to.y - from.y) && isTold(axisId),
   );
   const below = told && !isSmall ? MARK_ROOM : 0;
   const scale = Math.min((width - 2 * room.across) / frame.width, (height - 2 * room.down - below) / frame.height);
@@ -96,7 +106,9 @@ export function drawn(
     name: view.name,
     words: [
       `${view.name}: `,
-      view.measures.map(({ letter, text }) => `${letter} ${text}`).join(', '),
+      view.measures
+        .map(({ axisId, letter, text }) => [`${letter} ${text}`, ...signWords(axisId, marks)].join(' with '))
+        .join(', '),
       view.falls.map(({ text }) => `; ${text} falls when the power is off`).join(''),
     ].join(''),
     width,
@@ -129,7 +141,13 @@ export function drawn(
   };
 }
 
-/** A mark on its measure: a notch for what is commanded, a pointer for what is, a bar for a limit. */
+/** What stands along a measure for good, told once each; nothing where there is none. */
+function signWords(axisId: string, marks: readonly Mark[]): readonly string[] {
+  const tones = marks.flatMap(({ axisId: of, tone }) => (of === axisId && isSign(tone) ? [tone] : []));
+  return tones.length === 0 ? [] : [[...new Set(tones)].map((tone) => SIGN_NAMES[tone]).join(' and ')];
+}
+
+/** A mark on its measure: a box for a switch, a notch for what is commanded, a pointer for what is, a bar for a limit. */
 function marked(mark: Mark, measure: Measure, place: (point: Point) => Point, width: number): Drawing['marks'][number] {
   const share = Math.max(1 - SHARE_MOST, Math.min(SHARE_MOST, mark.share));
   const [here, on] = [place(alongMeasure(measure, share)), place(alongMeasure(measure, share + 1e-3))];
@@ -143,7 +161,12 @@ function marked(mark: Mark, measure: Measure, place: (point: Point) => Point, wi
     x: here.x + way.x * along + side.x * aside,
     y: here.y + way.y * along + side.y * aside,
   });
+  const box = (along: number): string =>
+    `M${to(off(along, BOX))}L${to(off(along + BOX, BOX))}L${to(off(along + BOX, 2 * BOX))}L${to(off(along, 2 * BOX))}z`;
   const paths = {
+    'home-switch': box(-BOX / 2),
+    // Beyond the end that it guards.
+    'end-switch': box(mark.share < 0.5 ? -1.8 * BOX : 0.8 * BOX),
     commanded: `M${to(off(-NOTCH, NOTCH * 1.4))}L${to(here)}L${to(off(NOTCH, NOTCH * 1.4))}`,
     there: `M${to(here)}L${to(off(-NOTCH * 0.7, -NOTCH * 1.4))}L${to(off(NOTCH * 0.7, -NOTCH * 1.4))}z`,
     lost: `M${to(here)}L${to(off(-NOTCH * 0.7, -NOTCH * 1.4))}L${to(off(NOTCH * 0.7, -NOTCH * 1.4))}z`,
@@ -152,6 +175,7 @@ function marked(mark: Mark, measure: Measure, place: (point: Point) => Point, wi
   const middle = here.x < 0.3 * width ? 'start' : here.x > 0.7 * width ? 'end' : 'middle';
   return {
     tone: mark.tone,
+    name: isSign(mark.tone) ? `${SIGN_NAMES[mark.tone]} of ${measure.letter}` : '',
     path: paths[mark.tone],
     words: isLevel ? mark.words : '',
     anchor: middle,
