@@ -1,3 +1,4 @@
+export { arcAt } from './arc.js';
 export {
   checkProgram,
   PROGRAM_MOST,
@@ -5,3 +6,17 @@ export {
   type AuxiliaryRun,
   type ProgramCheck,
 } from './check-program.js';
+export { pathAxis, type PathAxis } from './path-axes.js';
+export { pathSheet, type AxisSheet, type PathSheet } from './path-sheet.js';
+export { planProgram, type AxisAbility, type PlannedMove, type ProgramPlan } from './plan-program.js';
+export {
+  readProgram,
+  ZERO_SYSTEMS,
+  type LineProblem,
+  type PathMove,
+  type ProgramAxis,
+  type ProgramRead,
+  type ProgramStep,
+  type Zeros,
+  type ZeroSystem,
+} from './read-program.js';
