@@ -3,6 +3,7 @@ import {
   JOG_RENEWED_WITHIN,
   LineCutter,
   lineOf,
+  PATH_QUEUE,
   PORT_VERSION,
   readRequest,
   REQUEST_KINDS,
@@ -15,6 +16,7 @@ import {
 import type { Bench, Commander } from './bench.js';
 import { Homing } from './homing.js';
 import { Mover } from './mover.js';
+import { PathRun } from './path-run.js';
 import { TICK } from './shaft.js';
 
 /** While something moves its places are said so often [s]. */
@@ -49,6 +51,7 @@ export class RigController implements Commander {
   private readonly channels: readonly Channel[];
   private readonly cutter = new LineCutter();
   private readonly counted: number[];
+  private run: PathRun | null = null;
   private isGreeted = false;
   private isPowered = false;
   private lastId = 0;
@@ -115,6 +118,16 @@ export class RigController implements Commander {
           this.ok(id);
         });
       },
+      path: (request) => {
+        this.addPath(request);
+      },
+      resume: ({ id }) => {
+        if (!this.run || this.run.hasEnded) this.no(id, 'no-path', 'No path is under way.');
+        else {
+          this.run.isHeld = false;
+          this.alongPath(id);
+        }
+      },
       jog: ({ id, axis, rate, start, acceleration }) => {
         const running = this.channel(axis)?.task?.kind === 'jog';
         this.ready(
@@ -151,6 +164,8 @@ export class RigController implements Commander {
           return;
         }
         for (const channel of this.channels) if (axis === null || channel.letter === axis) this.hold(channel);
+        // A path is of all its axes.
+        if (this.run) this.run.isHeld = true;
         this.places(id);
       },
       stop: ({ id }) => {
@@ -229,6 +244,7 @@ export class RigController implements Commander {
   /** Time goes on by a tick. */
   tick(): void {
     const now = this.bench.time;
+    const places = this.goAlong();
     for (const [place, channel] of this.channels.entries()) {
       const axis = this.bench.axes[place];
       const { mover } = channel;
@@ -236,21 +252,83 @@ export class RigController implements Commander {
         this.say({ kind: 'alarm', axis: channel.letter, says: axis.alarm });
         channel.isKnown = false;
         this.end(channel, 'stopped');
+        this.cutPath();
       }
       if (channel.task?.kind === 'jog' && now > channel.jogUntil) mover.hold();
       const before = mover.position;
       mover.tick(TICK);
+      if (places) mover.position = places[place] ?? before;
       this.count(place, channel, mover.position - before);
       if (channel.homing) this.goHome(channel, axis?.home?.seen(now) ?? false);
       else if (channel.task && !mover.isMoving) this.finish(channel);
     }
     if (!this.isMoving) return;
-    if (now - this.lastLine > WATCHED_FOR) for (const channel of this.channels) this.hold(channel);
-    if (now - this.lastPlaces >= PLACES_EVERY) this.places(null);
+    if (now - this.lastLine > WATCHED_FOR) {
+      for (const channel of this.channels) this.hold(channel);
+      if (this.run) this.run.isHeld = true;
+    }
+    if (now - this.lastPlaces >= PLACES_EVERY) {
+      this.places(null);
+      this.alongPath(null);
+    }
   }
 
   private get isMoving(): boolean {
-    return this.channels.some(({ mover }) => mover.isMoving);
+    return this.run?.isMoving === true || this.channels.some(({ mover }) => mover.isMoving);
+  }
+
+  /** Takes pieces of a path, all of a line or none. */
+  private addPath({ id, pieces, isLast }: Extract<PortRequest, { kind: 'path' }>): void {
+    const { channels } = this;
+    const moved = channels.filter((_, place) => pieces.some(({ by }) => by[place] !== 0));
+    const alarm = moved.map(({ letter }) => this.bench.axis(letter)?.alarm ?? null).find((item) => item !== null);
+    if (!this.isPowered) this.no(id, 'not-powered', 'The power is off.');
+    else if (pieces.some(({ by }) => by.length !== channels.length))
+      this.no(id, 'malformed', `A piece has pulses for each of the ${channels.length} axes.`);
+    else if (alarm !== undefined) this.no(id, 'alarm', alarm);
+    else if (moved.some(({ letter }) => this.bench.axis(letter)?.isEnabled !== true))
+      this.no(id, 'not-enabled', 'A driver on its way is not enabled.');
+    else if (channels.some(({ task }) => task !== null)) this.no(id, 'busy', 'It moves already.');
+    else if ((this.run?.waiting ?? 0) + pieces.length > PATH_QUEUE)
+      this.no(id, 'full', `No more than ${PATH_QUEUE} pieces wait.`);
+    else {
+      this.run ??= new PathRun(channels.map(({ mover }) => mover.position));
+      this.run.add(pieces, isLast);
+      this.alongPath(id);
+    }
+  }
+
+  /** The path goes on by a tick. @returns where its axes are then; null where none runs */
+  private goAlong(): readonly number[] | null {
+    const { run } = this;
+    if (!run) return null;
+    const wasMoving = run.isMoving;
+    run.tick(TICK);
+    if (run.hasEnded) {
+      this.alongPath(null);
+      this.run = null;
+      this.places(null);
+    } else if (wasMoving && !run.isMoving) this.alongPath(null);
+    return run.positions;
+  }
+
+  /** No further pulse of a path; how far its axes went is not known then. */
+  private cutPath(): void {
+    const { run } = this;
+    if (!run) return;
+    for (const channel of this.channels) {
+      channel.mover.stop();
+      if (run.speed > 0) channel.isKnown = false;
+    }
+    this.run = null;
+    this.say({ kind: 'path', id: null, done: run.done, waiting: 0, state: 'stopped' });
+  }
+
+  private alongPath(id: number | null): void {
+    const { run } = this;
+    if (!run) return;
+    const state = run.hasEnded ? 'ended' : run.isHeld ? 'held' : 'running';
+    this.say({ kind: 'path', id, done: run.done, waiting: run.waiting, state });
   }
 
   private goHome(channel: Channel, isPressed: boolean): void {
@@ -298,6 +376,7 @@ export class RigController implements Commander {
 
   private cut(how: 'stopped'): void {
     for (const channel of this.channels) this.end(channel, how);
+    this.cutPath();
     if (!this.isPowered) for (const channel of this.channels) channel.isKnown = false;
   }
 
@@ -359,7 +438,7 @@ export class RigController implements Commander {
       if (!this.isPowered) this.no(id, 'not-powered', 'The power is off.');
       else if (at?.alarm != null) this.no(id, 'alarm', at.alarm);
       else if (!at?.isEnabled) this.no(id, 'not-enabled', 'Its driver is not enabled.');
-      else if (channel.task && !isGoingOn) this.no(id, 'busy', 'It moves already.');
+      else if ((channel.task && !isGoingOn) || this.run) this.no(id, 'busy', 'It moves already.');
       else then(channel);
     });
   }
@@ -370,7 +449,7 @@ export class RigController implements Commander {
       axis: letter,
       pulses: mover.pulses,
       isKnown,
-      isMoving: mover.isMoving,
+      isMoving: mover.isMoving || this.run?.isMoving === true,
     }));
     this.say({ kind: 'at', id, places });
   }

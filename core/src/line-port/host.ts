@@ -44,7 +44,7 @@ interface Pending {
 }
 
 /** What sets something in motion. */
-const MOVING: readonly RequestKind[] = ['move', 'jog', 'home'];
+const MOVING: readonly RequestKind[] = ['move', 'path', 'resume', 'jog', 'home'];
 const UNSURE = 'Nobody knows where this axis is until it is homed.';
 
 /**

@@ -36,6 +36,24 @@ const CAPTURE_MOST = 2;
 /** Edges in one answer to a capture. */
 export const EDGES_MOST = 200;
 
+/** Pieces of a path in one line, and as many as a controller keeps at most. */
+export const PIECES_IN_LINE = 16;
+export const PATH_QUEUE = 256;
+const along = real(0, 1e6);
+/**
+ * A straight piece that several axes go through in step: pulses of each, in the order of the hello; its length in any
+ * unit, and in the same unit and a second how quick it may be entered, gone through and left, and its ramps.
+ */
+const pathPiece = record({
+  by: list(pulses, 12),
+  length: real(1e-9, 1e6),
+  enters: along,
+  top: real(1e-9, 1e6),
+  leaves: along,
+  acceleration: real(1e-9, 1e9),
+});
+export type PathPiece = Of<typeof pathPiece>;
+
 /** What can be read where; see the bench's instruments. */
 export const INSTRUMENTS = [
   'indicator',
@@ -60,6 +78,10 @@ const request = kinds({
   current: { id, axis, ampere: real(0, 100) },
   /** By so many pulses from where it is commanded to be. */
   move: { id, axis, pulses, rate, start, acceleration },
+  /** Pieces behind those that wait already; behind the last one it comes to rest and has ended. */
+  path: { id, pieces: list(pathPiece, PIECES_IN_LINE), isLast: flag() },
+  /** A path that was held goes on. */
+  resume: { id },
   /** Until held, or not said again in time. The rate has the sense. */
   jog: { id, axis, rate: real(-1e6, 1e6), start, acceleration },
   /** Fast to the switch, off it, slowly to it again; what it is at then is nothing from there on. */
@@ -107,6 +129,8 @@ export const REFUSALS = [
   'not-enabled',
   'alarm',
   'busy',
+  'full',
+  'no-path',
   'no-switch',
   'not-here',
   'stopped',
@@ -128,6 +152,13 @@ const said = kinds({
   at: { id: nullable(id), places: list(place, 12) },
   /** A move has come to its end, been held or stopped. */
   done: { id, axis, pulses: real(-PULSES_MOST, PULSES_MOST), how: choice('reached', 'held', 'stopped') },
+  /** Answer to a path and to resume, and by itself while it runs: pieces that are behind it, and that wait. */
+  path: {
+    id: nullable(id),
+    done: whole(0, PULSES_MOST),
+    waiting: whole(0, PATH_QUEUE),
+    state: choice('running', 'held', 'ended', 'stopped'),
+  },
   /** Where the switch was found by the count before, which is nothing from now on. */
   homed: { id, axis, seen: real(-PULSES_MOST, PULSES_MOST) },
   /** Home was not found, or found pressed for good. */

@@ -7,6 +7,7 @@ export {
   type ProgramCheck,
 } from './check-program.js';
 export { pathAxis, type PathAxis } from './path-axes.js';
+export { pathPieces, type PlannedPiece } from './path-pieces.js';
 export { pathSheet, type AxisSheet, type PathSheet } from './path-sheet.js';
 export { planProgram, type AxisAbility, type PlannedMove, type ProgramPlan } from './plan-program.js';
 export {

@@ -298,6 +298,40 @@ const CHECKS = {
     await rest(300);
     must(Math.abs((await where()).pulses - before.pulses) <= 1, 'it moved after the stop');
   },
+  'goes through a path piece by piece, holds on it and goes on, where it can': async () => {
+    if (!hello.can.includes('path')) return;
+    const before = await where();
+    const by = (pulses) => hello.axes.map((letter) => (letter === axis ? pulses : 0));
+    const piece = (pulses, enters, leaves) => ({
+      by: by(pulses),
+      length: Math.abs(pulses),
+      enters,
+      top: RATE,
+      leaves,
+      acceleration: ACCELERATION,
+    });
+    const ends = (state) => (said) => said.kind === 'path' && said.state === state;
+    const from = heard.length;
+    const { answer } = await ask({
+      kind: 'path',
+      pieces: [piece(1500, 0, RATE), piece(1500, RATE, 0), piece(-400, 0, 0)],
+      isLast: true,
+    });
+    must(answer?.kind === 'path', `it says ${shown(answer)}`);
+    await accompanied(() => rest(300));
+    await ask({ kind: 'hold', axis: null });
+    await accompanied(() => rest(800));
+    const held = await where();
+    await accompanied(() => rest(200));
+    must((await where()).pulses === held.pulses, 'it goes on after it was held');
+    const { answer: resumed } = await ask({ kind: 'resume' });
+    must(resumed?.kind === 'path', `to resume it says ${shown(resumed)}`);
+    const ended = await accompanied(() => hear(ends('ended'), 15_000, from));
+    must(ended?.done === 3 && ended.waiting === 0, `its end is ${shown(ended)}`);
+    must((await where()).pulses === before.pulses + 2600, 'it is not where the path leads');
+    const { answer: none } = await ask({ kind: 'resume' });
+    must(none?.kind === 'no' && none.error === 'no-path', `without a path it says ${shown(none)}`);
+  },
   'comes to rest when its host falls silent': async () => {
     await ask({ kind: 'move', axis, pulses: -60_000, ...pace });
     await rest(2500);
