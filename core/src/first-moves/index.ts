@@ -18,3 +18,4 @@ export { gapOf, searchOf, spreadOf, TIMES, type Search, type Try } from './searc
 export { tryOf, type TryPlan } from './tries.js';
 export { type Act, type Cause, type MoveStep, type Seen } from './step.js';
 export { spreadVerdict, zerosFrom } from './zeros.js';
+export { homeAsked } from './steps/home.js';

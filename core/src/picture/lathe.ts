@@ -36,6 +36,7 @@ export function latheViews(machine: Machine, stands: Stands): readonly View[] {
         ...(across ? [measure(across, at(length + 0.2 * head, radius), at(length + 0.2 * head, radius + depth))] : []),
       ],
       falls: upright.map((axis) => fall(axis, at(x, -2 * radius), radius)),
+      toolAt: (places) => at(standOf(places, along, 0.55 * length), radius + standOf(places, across, 0)),
     },
   ];
 }

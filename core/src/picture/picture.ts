@@ -44,6 +44,8 @@ export interface View {
   readonly strokes: readonly Stroke[];
   readonly measures: readonly Measure[];
   readonly falls: readonly Fall[];
+  /** Where the tool is in it while axes stand somewhere, by their identities; without, no path can be drawn in it. */
+  readonly toolAt?: (stands: ReadonlyMap<string, number>) => Point;
 }
 
 export const at = (x: number, y: number): Point => ({ x, y });

@@ -33,6 +33,7 @@ export function routerViews(machine: Machine, stands: Stands): readonly View[] {
       ...(along ? [measure(along, at(-2 * margin, 0), at(-2 * margin, depth), { home: 'to' })] : []),
     ],
     falls: [],
+    toolAt: (places) => at(standOf(places, across, width / 2), depth - standOf(places, along, depth / 2)),
   };
   // Between the posts there is room for the head, and below it for all that it goes down.
   const head = Math.max(carriage, drop / 3);
@@ -51,6 +52,8 @@ export function routerViews(machine: Machine, stands: Stands): readonly View[] {
       ? [measure(down, at(x + head, top + 1.5 * head), at(x + head, top + 1.5 * head + drop), { home: 'to' })]
       : [],
     falls: down ? [fall(down, at(x - head, top + head / 2), 0.6 * drop)] : [],
+    // The foot of the head.
+    toolAt: (places) => at(standOf(places, across, width / 2), top + 1.5 * head + drop - standOf(places, down, drop)),
   };
   return upright.length > 0 ? [above, front] : [above];
 }

@@ -9,6 +9,14 @@ export {
 export { pathAxis, type PathAxis } from './path-axes.js';
 export { pathPieces, type PlannedPiece } from './path-pieces.js';
 export { pathSheet, type AxisSheet, type PathSheet } from './path-sheet.js';
+export {
+  previewProgram,
+  programRows,
+  type PathLine,
+  type PreviewAsked,
+  type ProgramPreview,
+  type ProgramRow,
+} from './preview.js';
 export { planProgram, type AxisAbility, type PlannedMove, type ProgramPlan } from './plan-program.js';
 export {
   readProgram,

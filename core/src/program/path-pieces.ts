@@ -12,6 +12,8 @@ const TURN_MOST = 0.2;
 export interface PlannedPiece {
   readonly line: number;
   readonly piece: PathPiece;
+  /** As planned [s]. */
+  readonly time: number;
 }
 
 /** In how many straight pieces a move is gone through. */
@@ -62,18 +64,22 @@ export function pathPieces(
       const [begins, ends] = [(part - 1) / parts, share];
       // Its top is where the ways up and down meet, or at that end of it which is nearer to there.
       const reached = speedAt(Math.max(begins, Math.min(ends, meets)));
-      pieces.push({
-        line,
-        piece: {
-          by,
-          length: length / parts,
-          enters: part === 1 ? enters : speedAt(begins),
-          top: reached,
-          leaves: part === parts ? leaves : speedAt(ends),
-          acceleration,
-        },
-      });
+      const piece: PathPiece = {
+        by,
+        length: length / parts,
+        enters: part === 1 ? enters : speedAt(begins),
+        top: reached,
+        leaves: part === parts ? leaves : speedAt(ends),
+        acceleration,
+      };
+      pieces.push({ line, piece, time: pieceTime(piece) });
     }
   }
   return pieces;
+}
+
+/** How long a piece takes by its ramps and its top [s]. */
+function pieceTime({ length, enters, top, leaves, acceleration }: PathPiece): number {
+  const ramps = (2 * top ** 2 - enters ** 2 - leaves ** 2) / (2 * acceleration);
+  return (2 * top - enters - leaves) / acceleration + Math.max(0, length - ramps) / top;
 }

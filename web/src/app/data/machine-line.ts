@@ -54,6 +54,8 @@ const LASTING: readonly Asked['kind'][] = ['move', 'jog', 'home'];
 export class MachineLine implements OnDestroy {
   readonly state = signal<LineState>({ kind: 'closed' });
   readonly places = signal<readonly Place[]>([]);
+  /** Letters of the axes in the order in which the controller has them. */
+  readonly axes = signal<readonly string[]>([]);
   readonly stopState = signal<StopState>('none');
   readonly sight = signal<BenchSight | null>(null);
   readonly isPowered = signal(false);
@@ -66,7 +68,8 @@ export class MachineLine implements OnDestroy {
   readonly isMoving = computed(() => this.places().some(({ isMoving }) => isMoving));
   /** Everything that is said on the line, as it comes. */
   readonly said$ = new Subject<PortSaid>();
-  private readonly closed$ = new Subject<void>();
+  /** Told when the line is closed. */
+  readonly closed$ = new Subject<void>();
   /** Ends what is at the other end. */
   private ending: () => void = () => undefined;
   private host: LineHost | null = null;
@@ -214,6 +217,7 @@ export class MachineLine implements OnDestroy {
     this.state.set({ kind: 'closed' });
     this.openedAs.set(null);
     this.places.set([]);
+    this.axes.set([]);
     this.sight.set(null);
     this.lacking.set([]);
     this.stopState.set('none');
@@ -300,6 +304,7 @@ export class MachineLine implements OnDestroy {
 
   private take(said: PortSaid): void {
     if (said.kind === 'hello') {
+      this.axes.set(said.axes);
       this.state.set({ kind: 'open', name: said.name });
       // A controller that switches no power is powered by hand.
       if (!said.can.includes('power')) this.isPowered.set(true);

@@ -14,6 +14,8 @@ import { DivideComponent } from './divide.component';
 import { copiedParts } from './moves.state';
 import { MovesDesk } from './moves-desk';
 import { PracticeComponent } from './practice.component';
+import { ProgramDesk } from './program-desk';
+import { ProgramToolComponent } from './program-tool.component';
 import { RigPictureComponent } from './rig-picture.component';
 import { StepListComponent } from './step-list.component';
 
@@ -21,6 +23,11 @@ const WAYS: readonly ChoiceOption[] = [
   { value: 'rig', label: 'simulated rig' },
   { value: 'machine', label: 'my machine' },
   { value: 'paper', label: 'on paper' },
+];
+
+const VIEWS: readonly ChoiceOption[] = [
+  { value: 'steps', label: 'steps' },
+  { value: 'program', label: 'program' },
 ];
 
 /** Speeds that serial lines usually have. */
@@ -39,12 +46,13 @@ const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
     OneOfComponent,
     OperationFrameComponent,
     PracticeComponent,
+    ProgramToolComponent,
     RigPictureComponent,
     RouterLink,
     SelectComponent,
     StepListComponent,
   ],
-  providers: [MovesDesk],
+  providers: [MovesDesk, ProgramDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './moves.page.html',
   styleUrl: './moves.page.css',
@@ -55,6 +63,8 @@ export class MovesPage {
   protected readonly line = inject(MachineLine);
   protected readonly figures = { stepsPerMotorTurn, travelPerMotorTurn };
   protected readonly ways = WAYS;
+  protected readonly viewOptions = VIEWS;
+  protected readonly view = signal('steps');
   protected readonly hasSerial = serialDevices() !== null;
   protected readonly bauds: readonly ChoiceOption[] = BAUDS.map((rate) => ({
     value: String(rate),

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { formatNumber } from '@crisp-notch/core/quantity';
 import { MachinePictureComponent } from '../ui/machine-picture.component';
+import type { DrawnPath } from '../ui/machine-picture.layout';
 import { isElsewhere, marksOf, sightWords, standsOf } from './moves.state';
 import { MovesDesk } from './moves-desk';
+import { ProgramDesk } from './program-desk';
 
 /** The rig as one sees it standing beside it: the machine moves, commanded and true places along its measures. */
 @Component({
@@ -11,12 +13,19 @@ import { MovesDesk } from './moves-desk';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (desk.document(); as machine) {
-      <cn-machine-picture [machine]="machine" [stands]="stands()" [marks]="marks()" [width]="560" [height]="215" />
+      <cn-machine-picture
+        [machine]="machine"
+        [stands]="stands()"
+        [marks]="marks()"
+        [path]="path()"
+        [width]="560"
+        [height]="215"
+      />
     }
     <p [class.stop]="isLost()" class="words wrap-anywhere">{{ words() }}</p>
     <dl class="readouts">
       <div class="commanded">
-        <dt class="label">{{ letter() }} commanded</dt>
+        <dt class="label">{{ letter() }} commanded{{ isKnown() ? '' : ', not homed' }}</dt>
         <dd class="number">{{ commanded() }}</dd>
       </div>
       <div>
@@ -70,6 +79,11 @@ import { MovesDesk } from './moves-desk';
 })
 export class RigPictureComponent {
   protected readonly desk = inject(MovesDesk);
+  private readonly program = inject(ProgramDesk);
+  protected readonly path = computed<DrawnPath | null>(() => {
+    const preview = this.program.preview();
+    return preview && { axes: preview.axes, lines: preview.path };
+  });
   protected readonly letter = computed(() => this.desk.facts()?.letter ?? '');
   protected readonly stands = computed(() => {
     const [machine, sight] = [this.desk.document(), this.desk.line.sight()];
@@ -92,9 +106,9 @@ export class RigPictureComponent {
   protected readonly commanded = computed(() => {
     const [facts, at] = [this.desk.facts(), this.desk.at()];
     if (!facts || this.desk.place() === null) return '–';
-    const shown = this.desk.say()(at.pulses / facts.perUnit, facts.dimensions.travel);
-    return at.isKnown ? shown : `${shown}, not homed`;
+    return this.desk.say()(at.pulses / facts.perUnit, facts.dimensions.travel);
   });
+  protected readonly isKnown = computed(() => this.desk.place() === null || this.desk.at().isKnown);
   protected readonly volts = computed(() => {
     const sight = this.desk.line.sight();
     return sight ? `${formatNumber(sight.volts, { decimals: 1 })}\u00a0V` : '–';

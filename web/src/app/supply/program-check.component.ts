@@ -1,47 +1,18 @@
-import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { checkProgram, PROGRAM_MOST } from '@crisp-notch/core/program';
-import { TextareaModule } from 'primeng/textarea';
+import { checkProgram } from '@crisp-notch/core/program';
 import { DesignStore } from '../data/design-store';
 import { ProgramDraft } from '../data/program-draft';
-import { FileButtonComponent } from '../ui/file-button.component';
-import { MessageModule } from 'primeng/message';
+import { ProgramBoxComponent } from '../ui/program-box.component';
 
 /** A program read for the words that switch the auxiliaries: do they appear, in time, and are they taken back? */
 @Component({
   selector: 'cn-program-check',
-  imports: [FileButtonComponent, MessageModule, TextareaModule],
+  imports: [ProgramBoxComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="row">
-      <cn-file-button
-        words="Open a program"
-        label="Program file"
-        accept=".nc,.ngc,.gcode,.tap,.txt,text/plain"
-        [take]="takeFile"
-      />
-      <span class="small quiet"
-        >It is read here and not kept: the design holds what the machine is, not what it cuts.</span
-      >
-    </div>
-    @if (message()) {
-      <p-message severity="error">{{ message() }}</p-message>
-    }
     <div class="halves">
-      <label>
-        <span class="label">Program</span>
-        <textarea
-          #box
-          pTextarea
-          class="field code"
-          rows="18"
-          spellcheck="false"
-          [value]="text()"
-          (input)="draft.set($any($event.target).value)"
-          placeholder="G21 G90&#10;M3 S12000&#10;M8&#10;G1 X40 F300&#10;M9&#10;M5&#10;M2"
-        ></textarea>
-      </label>
+      <cn-program-box #box />
       <section class="stack" aria-label="What was found" aria-live="polite">
         @if (check(); as found) {
           <p
@@ -62,7 +33,7 @@ import { MessageModule } from 'primeng/message';
               <li [class]="'verdict ' + finding.severity">
                 <span aria-hidden="true">{{ finding.severity === 'stop' ? '⬢' : '▲' }}</span> {{ finding.sentence }}
                 @if (finding.place.line !== null) {
-                  <button type="button" class="link small" (click)="goTo(finding.place.line)">
+                  <button type="button" class="link small" (click)="box.goTo(finding.place.line)">
                     line {{ finding.place.line }}
                   </button>
                 }
@@ -114,11 +85,6 @@ import { MessageModule } from 'primeng/message';
       align-items: start;
     }
 
-    .code {
-      font: 400 14px/1.4 var(--mono);
-      resize: vertical;
-    }
-
     .findings {
       display: grid;
       gap: 6px;
@@ -126,11 +92,8 @@ import { MessageModule } from 'primeng/message';
   `,
 })
 export class ProgramCheckComponent {
-  protected readonly draft = inject(ProgramDraft);
   private readonly document = toSignal(inject(DesignStore).document$);
-  private readonly box = viewChild.required<ElementRef<HTMLTextAreaElement>>('box');
-  protected readonly text = toSignal(this.draft.text$, { initialValue: '' });
-  protected readonly message = signal('');
+  protected readonly text = toSignal(inject(ProgramDraft).text$, { initialValue: '' });
   protected readonly check = computed(() => {
     const document = this.document();
     return document && this.text().trim() !== '' ? checkProgram(document, this.text()) : null;
@@ -142,23 +105,5 @@ export class ProgramCheckComponent {
       : lines.length > 6
         ? `${lines.slice(0, 6).join(', ')} … (${lines.length})`
         : lines.join(', ');
-  }
-
-  protected readonly takeFile = async (file: File): Promise<void> => {
-    if (file.size > PROGRAM_MOST) {
-      this.message.set(`${file.name} is larger than ${PROGRAM_MOST / 1e6} MB. Check a part of it.`);
-      return;
-    }
-    this.message.set('');
-    this.draft.set(await file.text());
-  };
-
-  /** Selects a line of the program, so that it is seen. */
-  protected goTo(line: number): void {
-    const { nativeElement } = this.box();
-    const lines = nativeElement.value.split('\n');
-    const start = lines.slice(0, line - 1).reduce((sum, item) => sum + item.length + 1, 0);
-    nativeElement.focus();
-    nativeElement.setSelectionRange(start, start + (lines[line - 1]?.length ?? 0));
   }
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Machine } from '@crisp-notch/core/machine';
 import { signsOf, viewsOf, type Sign, type Stands } from '@crisp-notch/core/picture';
-import { drawn, SIGN_NAMES, type Mark } from './machine-picture.layout';
+import { drawn, SIGN_NAMES, type DrawnPath, type Mark } from './machine-picture.layout';
 
 /** What the signs along a measure are, each as it is drawn there. */
 const SIGNS = (['home-switch', 'end-switch', 'fence'] as const satisfies readonly Sign['tone'][]).map((tone) => ({
@@ -29,6 +29,9 @@ const SIGNS = (['home-switch', 'end-switch', 'fence'] as const satisfies readonl
         >
           @for (stroke of view.strokes; track $index) {
             <path [attr.d]="stroke.path" [attr.class]="stroke.ink" />
+          }
+          @for (line of view.paths; track $index) {
+            <path class="path" [class.rapid]="line.isRapid" [attr.d]="line.path" />
           }
           @for (measure of view.measures; track measure.axisId) {
             <path class="measure" [class.guess]="measure.isGuess" [attr.d]="measure.path" />
@@ -136,6 +139,17 @@ const SIGNS = (['home-switch', 'end-switch', 'fence'] as const satisfies readonl
       stroke: var(--blue);
     }
 
+    .path {
+      stroke: var(--brass);
+      stroke-width: 1.5;
+    }
+
+    .path.rapid {
+      stroke: var(--ink-2);
+      stroke-width: 1;
+      stroke-dasharray: 2 3;
+    }
+
     .measure {
       stroke: var(--blue);
     }
@@ -225,6 +239,9 @@ export class MachinePictureComponent {
   /** What is told along its measures, with the fence that holds there; without, the design's own fence is drawn. */
   readonly marks = input<readonly Mark[] | null>(null);
 
+  /** The path of a program, drawn where a view shows what follows it. */
+  readonly path = input<DrawnPath | null>(null);
+
   private readonly signs = computed<readonly Mark[]>(() => {
     const told = this.marks();
     const signs = signsOf(this.machine()).filter(({ tone }) => told === null || tone !== 'fence');
@@ -233,7 +250,7 @@ export class MachinePictureComponent {
   protected readonly drawings = computed(() => {
     const views = viewsOf(this.machine(), this.stands());
     return (this.isSmall() ? views.slice(0, 1) : views).map((view) =>
-      drawn(view, this.width(), this.height(), this.isSmall(), this.signs()),
+      drawn(view, this.width(), this.height(), this.isSmall(), this.signs(), this.path()),
     );
   });
   protected readonly legend = computed(() =>

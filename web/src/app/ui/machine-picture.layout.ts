@@ -24,6 +24,12 @@ export const SIGN_NAMES: Readonly<Record<Sign['tone'], string>> = {
 };
 const isSign = (tone: Mark['tone']): tone is Sign['tone'] => tone in SIGN_NAMES;
 
+/** The path of a program: places of all its axes, one after the other. */
+export interface DrawnPath {
+  readonly axes: readonly { readonly id: string }[];
+  readonly lines: readonly { readonly isRapid: boolean; readonly points: readonly (readonly number[])[] }[];
+}
+
 /** A view with everything in pixels. */
 export interface Drawing {
   readonly name: string;
@@ -46,6 +52,8 @@ export interface Drawing {
     readonly at: Point;
     readonly words: string;
   }[];
+  /** What a program goes through, as far as this view shows it. */
+  readonly paths: readonly { readonly path: string; readonly isRapid: boolean }[];
   readonly marks: readonly {
     readonly tone: Mark['tone'];
     /** What it is, where that is not told beside it. */
@@ -89,6 +97,7 @@ export function drawn(
   height: number,
   isSmall: boolean,
   marks: readonly Mark[] = [],
+  path: DrawnPath | null = null,
 ): Drawing {
   const shown: View = isSmall ? { ...view, measures: [], falls: [] } : view;
   const frame = frameOf(shown);
@@ -134,11 +143,23 @@ export function drawn(
         words: fall.text === '' ? 'falls' : `${fall.text} falls`,
       };
     }),
+    paths: pathsOf(view, path, place),
     marks: marks.flatMap((mark) => {
       const measure = shown.measures.find(({ axisId }) => axisId === mark.axisId);
       return measure ? [marked(mark, measure, place, width)] : [];
     }),
   };
+}
+
+function pathsOf(view: View, path: DrawnPath | null, place: (point: Point) => Point): Drawing['paths'] {
+  const { toolAt } = view;
+  if (!path || !toolAt) return [];
+  return path.lines.map(({ isRapid, points }) => ({
+    isRapid,
+    path: `M${points
+      .map((places) => to(place(toolAt(new Map(path.axes.map(({ id }, index) => [id, places[index] ?? 0]))))))
+      .join('L')}`,
+  }));
 }
 
 /** What stands along a measure for good, told once each; nothing where there is none. */

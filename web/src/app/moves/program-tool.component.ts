@@ -1,0 +1,85 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { homeAsked, moveFacts } from '@crisp-notch/core/first-moves';
+import type { Asked } from '@crisp-notch/core/line-port';
+import type { AxisSheet } from '@crisp-notch/core/program';
+import { formatNumber } from '@crisp-notch/core/quantity';
+import { ButtonModule } from 'primeng/button';
+import { CautionComponent } from '../ui/caution.component';
+import { ProgramBoxComponent } from '../ui/program-box.component';
+import { QuantityFieldComponent } from '../ui/quantity-field.component';
+import { MovesDesk } from './moves-desk';
+import { ProgramDesk } from './program-desk';
+import { timeWords } from './moves.state';
+
+/** A program read, compared with what the machine can, and run. */
+@Component({
+  selector: 'cn-program-tool',
+  imports: [ButtonModule, CautionComponent, ProgramBoxComponent, QuantityFieldComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './program-tool.component.html',
+  styleUrl: './program-tool.component.css',
+})
+export class ProgramToolComponent {
+  protected readonly desk = inject(MovesDesk);
+  protected readonly program = inject(ProgramDesk);
+  protected readonly time = computed(() => timeWords(this.program.preview()?.time ?? 0));
+  protected readonly percent = computed(() => {
+    const run = this.program.run();
+    return run.kind === 'running' || run.kind === 'held' ? Math.floor(run.share * 100) : 0;
+  });
+  /** Zeros that the program counts from, each with the axes that it moves. */
+  protected readonly zeros = computed(() => {
+    const [preview, document] = [this.program.preview(), this.desk.document()];
+    const moved = this.program.moved().map(({ axis }) => axis);
+    return document && preview ? preview.systems.map((system) => ({ system, axes: moved })) : [];
+  });
+  /** Where the controller has the axes that the program moves. */
+  protected readonly places = computed(() =>
+    this.program.moved().map(({ axis }) => {
+      const place = this.desk.line.places().find((item) => item.axis === axis.letter);
+      const words = place ? this.desk.say()(place.pulses / axis.perUnit, axis.dimensions.travel) : '–';
+      return { letter: axis.letter, words };
+    }),
+  );
+  /** Why it cannot be run now; empty where it can. */
+  protected readonly hindrance = computed(() => {
+    const preview = this.program.preview();
+    if (!preview || preview.problemCount > 0 || preview.moveCount === 0) return '';
+    if (!this.desk.canSend()) return 'It runs on the rig, or on a machine whose controller speaks the line port.';
+    if (!this.desk.line.isPowered()) return 'The power is off.';
+    const untried = this.program.untried().map(({ letter }) => letter);
+    if (untried.length > 0) return `First moves come first: ${untried.join(', ')} has not found home in its steps yet.`;
+    return '';
+  });
+
+  protected at(sheet: AxisSheet, place: number | null): string {
+    return place === null ? '–' : this.desk.say()(place, sheet.axis.dimensions.travel);
+  }
+
+  protected speed(sheet: AxisSheet, value: number): string {
+    return this.desk.say()(Number(value.toPrecision(3)), sheet.axis.dimensions.speed);
+  }
+
+  protected pulses({ pulses }: AxisSheet): string {
+    return formatNumber(pulses, { significant: 3 });
+  }
+
+  protected goBetween({ axis }: AxisSheet): string {
+    if (!axis.reach) return 'round and round';
+    const { low, high, by } = axis.reach;
+    const say = this.desk.say();
+    return `${by === 'fence' ? 'fence' : 'travel'} ${say(low, axis.dimensions.travel)} to ${say(high, axis.dimensions.travel)}`;
+  }
+
+  /** Enables and homes what the program moves, one after the other. */
+  protected async home(): Promise<void> {
+    const letters = this.program.unhomed();
+    for (const { axis, reckoner } of this.desk.axes()) {
+      const facts = letters.includes(axis.letter) ? moveFacts(reckoner) : null;
+      if (!facts) continue;
+      const asked: readonly Asked[] = [{ kind: 'enable', axis: axis.letter, on: true }, homeAsked(facts)];
+      const outcome = await this.desk.send(asked);
+      if (!outcome?.ok) return;
+    }
+  }
+}
