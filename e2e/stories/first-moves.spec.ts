@@ -234,3 +234,104 @@ test('the space bar stops everything within a frame, on any page', async ({ page
   expect(sent - key).toBeGreaterThanOrEqual(0);
   expect(sent - key).toBeLessThan(1000 / 60);
 });
+
+/** A copy of the Fret mill whose axes have found home in their first moves on the rig, at its programs. */
+async function openProgram(page: Page, called: string, fence: readonly [string, string] | null): Promise<void> {
+  const machines = (await (await page.request.get('/api/machines')).json()) as readonly { id: string; name: string }[];
+  const like = machines.find(({ name }) => name === 'Fret mill');
+  const { document } = (await (await page.request.get(`/api/machines/${like?.id ?? ''}`)).json()) as {
+    readonly document: { readonly axes: readonly { readonly letter: string }[] };
+  };
+  const result = { by: 'rig', saw: 'right', isRight: true, of: '', on: '2026-11-03', revision: 1 };
+  const shown = fence?.map((text, place) => ({ what: place === 0 ? 'fence-low' : 'fence-high', text }));
+  const axes = document.axes.map((axis) => ({
+    ...axis,
+    moves: [
+      { ...result, step: 'home', shown: [] },
+      ...(shown && axis.letter === 'X' ? [{ ...result, step: 'fence', shown }] : []),
+    ],
+  }));
+  const made = await page.request.post('/api/machines', { data: { document: { ...document, axes, name: called } } });
+  expect(made.status()).toBe(201);
+  await page.goto(`/machines/${((await made.json()) as { readonly id: string }).id}/moves`);
+  await page
+    .getByRole('radio', { name: 'program' })
+    .or(page.getByText('program', { exact: true }))
+    .first()
+    .click();
+}
+
+test('a program is refused with line and reason, then drawn, run on the rig, held and resumed', async ({ page }) => {
+  await openProgram(page, 'A program on the rig', ['8 mm', '412 mm']);
+  const box = page.getByRole('textbox', { name: 'Program' });
+  const problems = page.locator('cn-program-tool .problems li');
+  await box.fill('G21 G90\nG0 X413\nG81 X3\nX1.2.3\nG2 X5 Y0 I2 F60');
+  await expect(page.locator('cn-program-tool')).toContainText('Refused: 4 lines of 5');
+  await expect(problems.nth(0)).toHaveText(/line 2\s+X would go to 413\smm, beyond the fence at 412\smm\./);
+  await expect(problems.nth(1)).toContainText('drilling cycles');
+  await expect(problems.nth(2)).toContainText('is no number');
+  await expect(problems.nth(3)).toContainText('does not close');
+  await problems.nth(1).getByRole('button', { name: 'line 3' }).click();
+  expect(
+    await box.evaluate((area: HTMLTextAreaElement) => area.value.slice(area.selectionStart, area.selectionEnd)),
+  ).toBe('G81 X3');
+  await expect(page.getByRole('region', { name: 'Run it' })).toBeHidden();
+
+  await box.fill('G21 G90 G54\nG0 X20 Y20\nG1 X60 F2400\nG3 X60 Y60 I0 J20\nG1 X20\nM0\nG1 Y20\nM2');
+  await expect(page.locator('cn-program-tool')).toContainText('5 moves');
+  await expect(page.locator('cn-rig-picture path.path')).not.toHaveCount(0);
+  const run = page.getByRole('region', { name: 'Run it' });
+  await run.getByRole('button', { name: 'Power on' }).click();
+  await run.getByRole('button', { name: 'Home X, Y' }).click();
+  await run.getByRole('button', { name: 'Run', exact: true }).click({ timeout: 90_000 });
+  await expect(run.getByRole('status')).toHaveText(/Line [34], \d+ %/, { timeout: 30_000 });
+  await run.getByRole('button', { name: 'Feed hold' }).click();
+  await expect(run.getByRole('status')).toHaveText(/Held in line \d/);
+  // It has come to rest, and stays.
+  const places = run.locator('.places');
+  await expect(page.locator('cn-rig-picture .words')).toHaveText(/X stands and holds/);
+  const held = await places.innerText();
+  await page.waitForTimeout(400);
+  expect(await places.innerText()).toBe(held);
+  await run.getByRole('button', { name: 'Resume' }).click();
+  await expect(run.getByRole('status')).toHaveText(/M0: it waits, line 6/, { timeout: 30_000 });
+  await run.getByRole('button', { name: 'Go on' }).click();
+  await expect(run.getByRole('status')).toHaveText(/It has run to its end/, { timeout: 30_000 });
+  await expect(places).toHaveText(/X 20\smm\s*Y (20|19\.99|20\.01)\smm/);
+  // The rotor is where it was sent: no step is lost.
+  await expect(page.locator('cn-rig-picture .words')).toHaveText(/X stands and holds/);
+
+  // The space bar ends a program, and nothing more of it comes.
+  await page.locator('h1').click();
+  await run.getByRole('button', { name: 'Run', exact: true }).click();
+  await expect(run.getByRole('status')).toHaveText(/Line \d/);
+  await page.waitForTimeout(600);
+  await page.keyboard.press(' ');
+  await expect(run.getByRole('status')).toHaveText(/It was stopped/);
+});
+
+test('a program of two hundred thousand lines is looked at in less than two seconds', ALONE, async ({ page }) => {
+  await openProgram(page, 'A long program', null);
+  const lines = Array.from(
+    { length: 200_000 },
+    (_, line) => `G1 X${(line % 4000) / 10} Y${((line % 700) / 3).toFixed(2)} F600`,
+  );
+  const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  const seconds = async (name: string, text: string, words: RegExp): Promise<number> => {
+    await page.getByLabel('Program file').setInputFiles(file(name, text));
+    const began = Date.now();
+    await page.waitForFunction(
+      (source) => new RegExp(source).test(document.querySelector('cn-program-tool .verdict')?.textContent ?? ''),
+      words.source,
+      { polling: 'raf', timeout: 30_000 },
+    );
+    return (Date.now() - began) / 1000;
+  };
+  // What is looked at first brings the worker with it.
+  await seconds('short.ngc', 'G21 G0 X1\nM2', /1 move,/);
+  const long = await seconds('long.ngc', `G21\n${lines.join('\n')}\nM2`, /(200000|199\d{3}) moves/);
+  const comment = await seconds('comment.ngc', `G21\n(${'long words '.repeat(190_000)})\nG0 X2\nM2`, /1 move,/);
+  process.stdout.write(`200 000 lines in ${long.toFixed(2)} s, 2 MB of comment in ${comment.toFixed(2)} s\n`);
+  expect(long).toBeLessThan(2);
+  expect(comment).toBeLessThan(2);
+});

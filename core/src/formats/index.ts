@@ -11,3 +11,4 @@ export {
   type MoveListOptions,
 } from './gcode.js';
 export { writeNetsCsv } from './nets-csv.js';
+export { settingsCsv, settingsHeader, settingsJson, settingsOf, type Setting } from './settings.js';

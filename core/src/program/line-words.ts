@@ -1,15 +1,9 @@
-/** One word of a line: a letter in capitals and its number. */
-export interface Word {
-  readonly letter: string;
-  readonly value: number;
-  /** Place of its letter in the line, from 1. */
+/** What cannot be read in a line, and where. */
+export interface LineTrouble {
+  /** From 1. */
   readonly column: number;
+  readonly says: string;
 }
-
-/** A line cut into words, or what cannot be read in it and where. */
-export type LineWords =
-  | { readonly ok: true; readonly words: readonly Word[] }
-  | { readonly ok: false; readonly column: number; readonly says: string };
 
 const [TAB, SPACE, PERCENT, OPEN, CLOSE, PLUS, MINUS, POINT, SLASH, SEMICOLON] = [
   9, 32, 37, 40, 41, 43, 45, 46, 47, 59,
@@ -18,21 +12,27 @@ const [ZERO, NINE, UPPER_A, UPPER_Z, LOWER_A, LOWER_Z] = [48, 57, 65, 90, 97, 12
 const isDigit = (code: number): boolean => code >= ZERO && code <= NINE;
 const isSpace = (code: number): boolean => code === SPACE || code === TAB;
 
+/** Digits of which every whole number is exact, and powers of ten. */
+const EXACT_DIGITS = 15;
+const TENS = Array.from({ length: EXACT_DIGITS + 1 }, (_, power) => 10 ** power);
+
 const EXPRESSION = 'Expressions and parameters are not worked out here: write the number itself.';
 const EXPRESSION_BEGINS = '[#=*';
 
 /**
  * Cuts a line of RS274/NGC into words: letters in either case, spaces wherever they are, comments in brackets or behind a
  * semicolon (NISTIR 6556:2000, ch. 3, from memory). A slash at its beginning is read as if the switch for it were off.
+ * @param take gets each word: its letter in capitals, and its number
+ * @returns null where all of it can be read
  */
-export function wordsOfLine(line: string): LineWords {
-  const words: Word[] = [];
+export function wordsOfLine(line: string, take: (letter: string, value: number) => void): LineTrouble | null {
+  let hasWords = false;
   const end = line.length;
   let at = 0;
-  const no = (place: number, says: string): LineWords => ({ ok: false, column: place + 1, says });
+  const no = (place: number, says: string): LineTrouble => ({ column: place + 1, says });
   while (at < end) {
     const code = line.charCodeAt(at);
-    if (isSpace(code) || (code === SLASH && words.length === 0)) {
+    if (isSpace(code) || (code === SLASH && !hasWords)) {
       at += 1;
       continue;
     }
@@ -57,13 +57,16 @@ export function wordsOfLine(line: string): LineWords {
     at += 1;
     while (at < end && isSpace(line.charCodeAt(at))) at += 1;
     const number = at;
-    if (line.charCodeAt(at) === PLUS || line.charCodeAt(at) === MINUS) at += 1;
-    let digits = 0;
-    let points = 0;
+    const isNegative = line.charCodeAt(at) === MINUS;
+    if (isNegative || line.charCodeAt(at) === PLUS) at += 1;
+    let [digits, points, decimals, whole] = [0, 0, 0, 0];
     for (; at < end; at += 1) {
       const next = line.charCodeAt(at);
-      if (isDigit(next)) digits += 1;
-      else if (next === POINT) points += 1;
+      if (isDigit(next)) {
+        digits += 1;
+        decimals += points;
+        whole = whole * 10 + (next - ZERO);
+      } else if (next === POINT) points += 1;
       else break;
     }
     const name = String.fromCharCode(letter);
@@ -72,7 +75,10 @@ export function wordsOfLine(line: string): LineWords {
       const written = line.slice(number, at).trim();
       return no(begins, written === '' ? `${name} has no number.` : `“${written}” behind ${name} is no number.`);
     }
-    words.push({ letter: name, value: Number(line.slice(number, at)), column: begins + 1 });
+    // Within fifteen digits a quotient of two whole numbers is the very number that is written.
+    const value = digits <= EXACT_DIGITS ? whole / (TENS[decimals] ?? 1) : Math.abs(Number(line.slice(number, at)));
+    hasWords = true;
+    take(name, isNegative ? -value : value);
   }
-  return { ok: true, words };
+  return null;
 }

@@ -31,13 +31,11 @@ const ROUNDING = 1e-9;
 /** So much slower than asked is told. */
 const SLOWER = 0.01;
 
-/** From where to where one axis goes in a move. */
-function reachOf({ from, to, arc }: PathMove, place: number): readonly [number, number] {
-  const [first, second] = arc ? arcReach(arc) : [null, null];
-  if (arc && first && place === arc.first) return first;
-  if (arc && second && place === arc.second) return second;
-  const [begin, end] = [from[place] ?? 0, to[place] ?? 0];
-  return begin < end ? [begin, end] : [end, begin];
+/** Whether an axis goes round in a move, and how far to either side then. */
+function bulgeOf({ arc }: PathMove, place: number): readonly [number, number] | null {
+  if (!arc || (place !== arc.first && place !== arc.second)) return null;
+  const [first, second] = arcReach(arc);
+  return place === arc.first ? first : second;
 }
 
 /** Greatest share of the speed along the path that one axis has in a move. */
@@ -67,7 +65,10 @@ export function pathSheet(
     for (const { move, top, acceleration: along } of planned) {
       const share = shareOf(move, place);
       if (share === 0) continue;
-      const [low, high] = reachOf(move, place);
+      const [begins, ends] = [move.from[place] ?? 0, move.to[place] ?? 0];
+      const bulge = bulgeOf(move, place);
+      const low = bulge ? bulge[0] : Math.min(begins, ends);
+      const high = bulge ? bulge[1] : Math.max(begins, ends);
       least = Math.min(least, low);
       most = Math.max(most, high);
       asked = Math.max(asked, share * (move.feed ?? 0));
@@ -76,7 +77,6 @@ export function pathSheet(
       const { reach } = axis;
       if (beyond !== null || !reach || move.isHome) continue;
       // What comes in from outside goes no further out.
-      const begins = move.from[place] ?? 0;
       const isLow = low < Math.min(reach.low, begins) - ROUNDING;
       if (!isLow && high <= Math.max(reach.high, begins) + ROUNDING) continue;
       beyond = move.line;

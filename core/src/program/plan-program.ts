@@ -30,16 +30,13 @@ export interface ProgramPlan {
 /** Of what an axis accelerates with, along an arc and towards its centre: both at once are no more than the whole. */
 const ARC_SHARE = Math.SQRT1_2;
 
-/** How each axis goes for a unit of the path, at its beginning or its end. */
-function wayOf({ from, to, arc, length }: PathMove, atEnd: boolean): readonly number[] {
-  if (!arc) return to.map((end, place) => (end - (from[place] ?? 0)) / length);
+/** How one axis goes for a unit of the path, at its beginning or its end. */
+function wayOf({ from, to, arc, length }: PathMove, atEnd: boolean, place: number): number {
+  const straight = ((to[place] ?? 0) - (from[place] ?? 0)) / length;
+  if (!arc) return straight;
+  if (place !== arc.first && place !== arc.second) return place === arc.along ? straight : 0;
   const round = Math.abs(arc.radius * arc.sweep) / length;
-  const [first, second] = arcWay(arc, atEnd ? 1 : 0);
-  return to.map((end, place) => {
-    if (place === arc.first) return first * round;
-    if (place === arc.second) return second * round;
-    return place === arc.along ? (end - (from[place] ?? 0)) / length : 0;
-  });
+  return round * arcWay(arc, atEnd ? 1 : 0)[place === arc.first ? 0 : 1];
 }
 
 /** Greatest speed and acceleration along the path of one move that every axis of it can. */
@@ -76,10 +73,10 @@ function limitsOf(
 }
 
 /** Speed at which a corner may be gone through: no axis changes its own by more than it may jump. */
-function cornerSpeed(leaving: readonly number[], entering: readonly number[], axes: readonly AxisAbility[]): number {
+function cornerSpeed(before: PathMove, after: PathMove, axes: readonly AxisAbility[]): number {
   let speed = Infinity;
   axes.forEach(({ jump }, place) => {
-    const change = Math.abs((entering[place] ?? 0) - (leaving[place] ?? 0));
+    const change = Math.abs(wayOf(after, false, place) - wayOf(before, true, place));
     if (change > 1e-9) speed = Math.min(speed, jump / change);
   });
   return speed;
@@ -102,17 +99,15 @@ function trapezoid(
 /** A row of moves that are gone through without rest between them. */
 function planRow(row: readonly PathMove[], axes: readonly AxisAbility[]): readonly PlannedMove[] {
   const limits = row.map((move) => limitsOf(move, axes));
-  const begins = row.map((move) => wayOf(move, false));
   // Between two moves; before the first and behind the last it stands.
   const joins = [0];
   row.forEach((move, place) => {
-    const [next, entering] = [limits[place + 1], begins[place + 1]];
-    if (!next || !entering || move.isExact) {
-      joins.push(0);
-      return;
-    }
-    const leaving = move.arc ? wayOf(move, true) : (begins[place] ?? []);
-    joins.push(Math.min(limits[place]?.speed ?? 0, next.speed, cornerSpeed(leaving, entering, axes)));
+    const [after, limit] = [row[place + 1], limits[place + 1]];
+    joins.push(
+      !after || !limit || move.isExact
+        ? 0
+        : Math.min(limits[place]?.speed ?? 0, limit.speed, cornerSpeed(move, after, axes)),
+    );
   });
   const reached = (speed: number, place: number): number =>
     Math.sqrt(speed ** 2 + 2 * (limits[place]?.acceleration ?? 0) * (row[place]?.length ?? 0));

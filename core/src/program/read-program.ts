@@ -1,5 +1,5 @@
 import { arcAbout, arcOfRadius, type Arc, type ArcRead } from './arc.js';
-import { wordsOfLine, type Word } from './line-words.js';
+import { wordsOfLine } from './line-words.js';
 
 /** Letters that are axes in RS274/NGC. */
 const AXIS_LETTERS = 'XYZABCUVW';
@@ -111,14 +111,6 @@ const M_WORDS = new Set(M_GROUPS.flat());
 const PAUSES: Readonly<Record<number, string>> = { 0: 'M0: it waits', 1: 'M1: it waits', 6: 'M6: change the tool' };
 const ENDS = [2, 30];
 
-/** What a line asks for, sorted. */
-interface LineSaid {
-  readonly codes: readonly number[];
-  readonly switches: readonly number[];
-  /** Values by letter, of all letters but G, M and N. */
-  readonly values: Map<string, number>;
-}
-
 /** A line that cannot be carried out. */
 class Refused extends Error {}
 
@@ -131,6 +123,14 @@ class Reader {
   hasEnded = false;
   hasWords = false;
   private line = 0;
+  /** What the line in work says: its G words, its M words, and the values of all other letters. */
+  private readonly codes: number[] = [];
+  private readonly switches: number[] = [];
+  private readonly values = new Map<string, number>();
+  /** Where its axis words lead, by the places of the axes. */
+  private readonly moved = new Map<number, number>();
+  /** Groups of G words that it has said, a bit each. */
+  private groups = 0;
   private motion: number | null = null;
   private plane = 17;
   private isInch = false;
@@ -153,15 +153,24 @@ class Reader {
 
   take(text: string, line: number): void {
     this.line = line;
-    const cut = wordsOfLine(text);
-    if (!cut.ok) {
-      this.problem(`Column ${cut.column}: ${cut.says}`);
-      return;
-    }
-    if (cut.words.length === 0) return;
-    this.hasWords = true;
+    this.codes.length = 0;
+    this.switches.length = 0;
+    this.values.clear();
+    this.groups = 0;
+    let count = 0;
     try {
-      this.carryOut(this.sort(cut.words));
+      const trouble = wordsOfLine(text, (letter, value) => {
+        count += 1;
+        this.sort(letter, value);
+      });
+      if (trouble) {
+        this.problem(`Column ${trouble.column}: ${trouble.says}`);
+        return;
+      }
+      if (count === 0) return;
+      this.hasWords = true;
+      this.judgeSwitches();
+      this.carryOut();
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       this.problem(error.message);
@@ -173,39 +182,35 @@ class Reader {
     if (this.problems.length < PROBLEMS_KEPT) this.problems.push({ line: this.line, says });
   }
 
-  private sort(words: readonly Word[]): LineSaid {
-    const codes: number[] = [];
-    const switches: number[] = [];
-    const values = new Map<string, number>();
-    let groups = 0;
-    for (const { letter, value } of words) {
-      if (letter === 'G') {
-        const group = GROUP_OF.get(value);
-        if (group === undefined) throw new Refused(refusalOfG(value));
-        if ((groups & (1 << group)) !== 0) throw new Refused(`G${value} contradicts another word of its line.`);
-        groups |= 1 << group;
-        codes.push(value);
-      } else if (letter === 'M') {
-        if (!M_WORDS.has(value) && !(this.options.switching ?? []).includes(value))
-          throw new Refused(
-            `M${value} switches nothing of this machine, and is no word that a program is run by here.`,
-          );
-        switches.push(value);
-      } else if (letter !== 'N') {
-        if (values.has(letter)) throw new Refused(`${letter} stands twice in one line.`);
-        values.set(letter, value);
-      }
+  private sort(letter: string, value: number): void {
+    if (letter === 'G') {
+      const group = GROUP_OF.get(value);
+      if (group === undefined) throw new Refused(refusalOfG(value));
+      if ((this.groups & (1 << group)) !== 0) throw new Refused(`G${value} contradicts another word of its line.`);
+      this.groups |= 1 << group;
+      this.codes.push(value);
+    } else if (letter === 'M') {
+      if (!M_WORDS.has(value) && !(this.options.switching ?? []).includes(value))
+        throw new Refused(`M${value} switches nothing of this machine, and is no word that a program is run by here.`);
+      this.switches.push(value);
+    } else if (letter !== 'N') {
+      if (this.values.has(letter)) throw new Refused(`${letter} stands twice in one line.`);
+      this.values.set(letter, value);
     }
-    for (const group of switches.length > 1 ? M_GROUPS : []) {
-      const said = switches.filter((item) => group.includes(item));
+  }
+
+  private judgeSwitches(): void {
+    if (this.switches.length < 2) return;
+    for (const group of M_GROUPS) {
+      const said = this.switches.filter((item) => group.includes(item));
       if (said.length > 1 && !(said.includes(7) && said.includes(8) && said.length === 2))
         throw new Refused(`${said.map((item) => `M${item}`).join(' and ')} contradict each other.`);
     }
-    return { codes, switches, values };
   }
 
   /** In the order in which the language has it, whatever the order in the line (NISTIR 6556:2000, table 8, from memory). */
-  private carryOut({ codes, switches, values: left }: LineSaid): void {
+  private carryOut(): void {
+    const { codes, switches, values: left } = this;
     const has = (code: number): boolean => codes.includes(code);
     const taken = (letter: string): number | undefined => {
       const value = left.get(letter);
@@ -283,7 +288,8 @@ class Reader {
 
   /** Takes the axes' words out of what a line still has. */
   private axisWords(left: Map<string, number>): ReadonlyMap<number, number> {
-    const moved = new Map<number, number>();
+    const { moved } = this;
+    moved.clear();
     for (const [letter, value] of left) {
       if (!AXIS_LETTERS.includes(letter)) continue;
       left.delete(letter);

@@ -10,7 +10,7 @@ import {
   stepSize,
   trimmerVoltage,
 } from '@crisp-notch/core/drive-line';
-import { writeMachineJson } from '@crisp-notch/core/formats';
+import { settingsCsv, settingsHeader, settingsJson, writeMachineJson } from '@crisp-notch/core/formats';
 import { describedAs } from '@crisp-notch/core/parts';
 import { currentCheck, OPERATIONS, operationState } from '@crisp-notch/core/route-card';
 import { shortDay } from '../data/dates';
@@ -23,6 +23,13 @@ import { NotchRulerComponent } from '../ui/notch-ruler.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { VerdictComponent } from '../ui/verdict.component';
 import { ButtonModule } from 'primeng/button';
+
+/** What the settings of a controller are given away as. */
+const SETTINGS = [
+  { words: 'CSV', ending: 'csv', type: 'text/csv', write: settingsCsv },
+  { words: 'JSON', ending: 'json', type: 'application/json', write: settingsJson },
+  { words: 'C header', ending: 'h', type: 'text/x-c', write: settingsHeader },
+] as const;
 
 /** Operation 80: the card that goes into the box, with everything that was set and measured. */
 @Component({
@@ -82,6 +89,13 @@ export class SignOffPage {
     }),
   );
   protected readonly shortDay = shortDay;
+
+  protected readonly settings = SETTINGS;
+
+  protected give({ ending, type, write }: (typeof SETTINGS)[number]): void {
+    const document = this.document();
+    if (document) downloadText(fileName(`${document.name} settings`, ending), write(document, this.revision()), type);
+  }
 
   protected print(): void {
     window.print();

@@ -15,11 +15,11 @@ import { valueOf, type Quantity } from '@crisp-notch/core/shape';
 import { firstValueFrom, map, merge, NEVER, Subject, take, timer, type Observable } from 'rxjs';
 import { sendPath } from '../data/path-sender';
 import { PreferencesStore } from '../data/preferences';
-import { ProgramDraft } from '../data/program-draft';
+import { ProgramDraft, WRITTEN_MOST } from '../data/program-draft';
 import type { ProgramMessage, ProgramRequest } from '../workers/program-messages';
 import { MovesDesk } from './moves-desk';
 
-/** After the last key the program is read again. */
+/** After the last key the program is read again; one that nobody writes by hand at once. */
 const QUIET_IN_MILLISECONDS = 250;
 
 /** How a program that is run stands. */
@@ -37,8 +37,6 @@ export class ProgramDesk implements OnDestroy {
   private readonly units = inject(PreferencesStore).units;
   readonly text = toSignal(inject(ProgramDraft).text$, { initialValue: '' });
   readonly preview = signal<ProgramPreview | null>(null);
-  /** How long the last one took to be read [ms]. */
-  readonly took = signal(0);
   readonly isReading = signal(false);
   readonly failure = signal('');
   readonly run = signal<RunState>({ kind: 'none' });
@@ -47,7 +45,6 @@ export class ProgramDesk implements OnDestroy {
   private worker: Worker | null = null;
   private asked = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private began = 0;
   private takeRows: ((rows: readonly ProgramRow[] | null) => void) | null = null;
   /** Somebody says that it may go on, or that it has to end. */
   private readonly told = new Subject<'on' | 'end'>();
@@ -85,9 +82,12 @@ export class ProgramDesk implements OnDestroy {
         return;
       }
       untracked(() => this.isReading.set(true));
-      this.timer = setTimeout(() => {
-        this.read();
-      }, QUIET_IN_MILLISECONDS);
+      this.timer = setTimeout(
+        () => {
+          this.read();
+        },
+        text.length > WRITTEN_MOST ? 0 : QUIET_IN_MILLISECONDS,
+      );
     });
   }
 
@@ -135,7 +135,6 @@ export class ProgramDesk implements OnDestroy {
   private read(): void {
     const asked = this.asking();
     if (!asked) return;
-    this.began = performance.now();
     this.tell({ kind: 'preview', id: this.asked, asked });
   }
 
@@ -165,7 +164,6 @@ export class ProgramDesk implements OnDestroy {
       return;
     }
     this.failure.set('');
-    this.took.set(performance.now() - this.began);
     this.preview.set(message.preview);
   }
 

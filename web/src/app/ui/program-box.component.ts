@@ -4,11 +4,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { PROGRAM_MOST } from '@crisp-notch/core/program';
 import { MessageModule } from 'primeng/message';
 import { TextareaModule } from 'primeng/textarea';
-import { ProgramDraft } from '../data/program-draft';
+import { ProgramDraft, WRITTEN_MOST } from '../data/program-draft';
 import { FileButtonComponent } from './file-button.component';
-
-/** A text area with more letters than this is slow to write in. */
-const WRITTEN_MOST = 300_000;
 
 /** The program that is looked at: written, pasted, or read from a file of the reader's own. */
 @Component({
