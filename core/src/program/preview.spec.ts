@@ -44,6 +44,14 @@ describe('a program looked at on a machine', () => {
     ]);
   });
 
+  it('says of a lathe that X is no diameter', () => {
+    const says = (kind: 'lathe' | 'router', text: string): readonly string[] =>
+      previewProgram(asked(text, { machine: { ...machine(), kind } })).cautions.map((caution) => caution.says);
+    expect(says('lathe', 'G21 G0 X4\nM2').join()).toContain('not as a diameter');
+    expect(says('lathe', 'G21 G0 Z4\nM2').join()).not.toContain('diameter');
+    expect(says('router', 'G21 G0 X4\nM2').join()).not.toContain('diameter');
+  });
+
   it('puts what cannot be read and what would go too far in the order of its lines', () => {
     const { problems, problemCount } = previewProgram(asked('G21 G0 X10\nX301\nG81\nW-5'));
     expect(problems.map(({ line, says }) => `${line}: ${plain(says)}`)).toEqual([

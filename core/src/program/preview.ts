@@ -89,6 +89,8 @@ function look({ machine, text, way, zeros, start, units }: PreviewAsked): Looked
       line: 1,
       says: `${unfenced.map(({ axis }) => axis.letter).join(', ')} ${unfenced.length === 1 ? 'has' : 'have'} no fence yet: the whole travel is taken.`,
     });
+  if (machine.kind === 'lathe' && sheet.axes.some(({ axis, least }) => axis.letter === 'X' && least !== null))
+    cautions.push({ line: 1, says: 'X is taken as the travel of its slide, not as a diameter.' });
   return {
     axes,
     steps: read.steps,
