@@ -47,6 +47,20 @@ describe('the limit that cooling allows', () => {
     efficiency: 1,
   };
 
+  it('comes from a heat that is added up as by hand: a brushed motor with a drop, and what the driver keeps back', () => {
+    // 2 A: 1.2 W in 0.3 Ω, 1 W in 0.5 V, 4 W in 1 Ω of coil, 0.2 W of logic; a quarter of that more at 80 %.
+    const heat = driverHeat({
+      current: 2,
+      isBrushed: true,
+      switches: { resistance: 0.3, drop: 0.5 },
+      coil: 1,
+      quiescent: 0.2,
+      efficiency: 0.8,
+    });
+    expect(heat.growing).toBeCloseTo(1.2, 12);
+    expect(heat.steady).toBeCloseTo(1 + 0.2 + 6.4 / 4, 12);
+  });
+
   it('is where the silicon comes to 125 °C, found again by the temperature it makes', () => {
     for (const { share } of COOLINGS) {
       const limit = coolLimit(load, 40 * share, 40) ?? 0;
@@ -62,5 +76,7 @@ describe('the limit that cooling allows', () => {
     expect(limits[1]).toBeLessThan(limits[2] ?? 0);
     expect(coolLimit(load, 1, 40)).toBe(2);
     expect(coolLimit(load, 200, 40)).toBeNull();
+    // Just as warm as it may be, without any current, is not too hot.
+    expect(coolLimit({ ...load, quiescent: 0 }, 200, 125)).not.toBeNull();
   });
 });

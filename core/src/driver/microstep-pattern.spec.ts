@@ -80,5 +80,6 @@ describe('a table of microsteps', () => {
     const list = [1, 2, 4, 8, 16];
     expect([3.8, 4.3, 8.2].map((counted) => nearestDivisor(counted, list))).toEqual([4, 4, 8]);
     expect([3.6, 5.6, 0.5, 20].map((counted) => nearestDivisor(counted, list))).toEqual([null, null, null, null]);
+    expect(nearestDivisor(8, [])).toBeNull();
   });
 });

@@ -31,6 +31,8 @@ describe('a setting that somebody quotes', () => {
     expect([8, 5, null].map((gain) => by(verdicts, gain).isRight)).toEqual([null, null, true]);
     expect(by(verdicts, 8).ohmsFor).toBeCloseTo(1 / (8 * 0.71), 12);
     expect(by(verdicts, null).ohmsFor).toBeNull();
+    // Two volts are twice the amperes.
+    expect(by(judgeQuoted({ volts: 2, amperes: 0.71, ohms: null }), null).amperesSet).toBeCloseTo(1.42, 12);
   });
 
   it('and an ammeter in one coil set the same limit within 2 %: 0.70 V, or 0.62 A in full-step hold', () => {
@@ -43,12 +45,13 @@ describe('a setting that somebody quotes', () => {
 
 describe('a sense resistor', () => {
   it('says its ohms by an R in place of the point (IEC 60062)', () => {
-    expect(['R100', 'R075', '0R15', 'r050', '1R0', 'R', '', '100', 'R1x'].map(ohmsByMarking)).toEqual([
+    expect(['R100', ' R075 ', '0R15', 'r050', '1R0', 'R', '', '100', 'R1x', 'xR1'].map(ohmsByMarking)).toEqual([
       0.1,
       0.075,
       0.15,
       0.05,
       1,
+      null,
       null,
       null,
       null,
