@@ -5,7 +5,8 @@ const flags = (process.env['E2E_BROWSER_FLAGS'] ?? '').split(' ').filter((flag) 
 
 export default defineConfig({
   testDir: './stories',
-  outputDir: './results/artefacts',
+  // Each run clears its own: what the other kept of a failure stays.
+  outputDir: process.env['E2E_ALONE'] ? './results/artefacts/alone' : './results/artefacts/side-by-side',
   // As many as there are stands: units and light are kept for a whole installation, so no two stories share one at a
   // time.
   workers: Number(process.env['E2E_WORKERS'] ?? 1),

@@ -235,6 +235,45 @@ test('the space bar stops everything within a frame, on any page', async ({ page
   expect(sent - key).toBeLessThan(1000 / 60);
 });
 
+test('a typed distance is gone, paused and gone on with, turns are counted, and a probe sees the pulses', async ({
+  page,
+}) => {
+  await faultyRig(page, 'Typed moves', null);
+  await doStep(page, 'One turn forward, one turn back', 2);
+  await doStep(page, 'Runs the way the drawing says', 1);
+  await page.getByRole('button', { name: 'Jog with the arrow keys' }).click();
+  const tool = page.locator('cn-travel-tool');
+  const commanded = page.locator('cn-rig-picture .commanded dd');
+  const before = Number.parseFloat(await commanded.innerText());
+  await tool.getByLabel('Go by').fill('24 mm');
+  await tool.getByRole('button', { name: 'Forward' }).click();
+  await tool.getByRole('button', { name: 'Pause' }).click();
+  await expect(tool.getByRole('status')).toContainText('Held on its way');
+  await expect(rigWords(page)).toHaveText(/X stands and holds/);
+  const held = Number.parseFloat(await commanded.innerText());
+  expect(held).toBeGreaterThanOrEqual(before);
+  expect(held).toBeLessThan(before + 24);
+  await tool.getByRole('button', { name: 'Go on' }).click();
+  await expect(commanded).toHaveText(new RegExp(`^${before + 24}\\smm$`));
+  await tool.getByLabel('Turns of the motor').fill('2');
+  await tool.getByRole('button', { name: 'Turn back' }).click();
+  await expect(commanded).toHaveText(new RegExp(`^${before + 8}\\smm$`));
+  // Nobody knows where it is: no further than four turns.
+  await tool.getByLabel('Go by').fill('33 mm');
+  await tool.getByRole('button', { name: 'Forward' }).click();
+  await expect(page.locator('cn-step-card').getByRole('alert')).toHaveText(
+    /X is not homed: it goes no further than 32\smm at a time\./,
+  );
+
+  await page.getByText('scope', { exact: true }).click();
+  const scope = page.locator('cn-scope-tool');
+  await scope.getByRole('button', { name: 'Capture' }).click();
+  // A turn in a second and a half: 1600 pulses in that time, the last of the move within the two seconds.
+  await expect(scope).toContainText(/Top rate\s*1067\spulses\/s, 5\.33\smm\/s/, { timeout: 30_000 });
+  await expect(scope).toContainText(/Least wait from edge to edge\s*937\sµs/);
+  await expect(scope).toContainText(/\d+, forward/);
+});
+
 /** A copy of the Fret mill whose axes have found home in their first moves on the rig, at its programs. */
 async function openProgram(page: Page, called: string, fence: readonly [string, string] | null): Promise<void> {
   const machines = (await (await page.request.get('/api/machines')).json()) as readonly { id: string; name: string }[];

@@ -13,6 +13,7 @@ import {
   withoutResult,
   withResult,
   type Act,
+  type PulsePace,
   type ShownName,
   type Stands,
   type Try,
@@ -22,6 +23,7 @@ import type { MoveWay } from '@crisp-notch/core/machine';
 import { today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { MachineLine, type Outcome } from '../data/machine-line';
+import { sendPath } from '../data/path-sender';
 import { PreferencesStore } from '../data/preferences';
 import { arrivals } from '../ui/addresses';
 
@@ -78,6 +80,8 @@ export class MovesDesk {
   );
   /** Something is asked for and has not come to its end. */
   readonly isBusy = signal(false);
+  /** How a typed distance or counted turns are on their way. */
+  readonly travelling = signal<'none' | 'going' | 'held'>('none');
   /** Why what was asked went no further; empty while nothing is wrong. */
   readonly trouble = linkedSignal({ source: this.opened, computation: () => '' });
   /** Whether anything can be sent: on paper it is moved by other means. */
@@ -128,6 +132,48 @@ export class MovesDesk {
     } finally {
       this.isBusy.set(false);
     }
+  }
+
+  /**
+   * Goes by so many pulses as a path of one piece, which can be held on its way and goes on from there. It is compared
+   * with the fence as every move is.
+   */
+  async travel(pulses: number, pace: PulsePace): Promise<void> {
+    const facts = this.facts();
+    if (!facts || this.isBusy()) return;
+    const { letter: axis, pulsesPerTurn } = facts;
+    const asked: Asked = { kind: 'move', axis, pulses, ...pace };
+    const refusal = moveRefusal(facts, this.fence(), this.at(), [asked], this.say());
+    this.trouble.set(refusal ?? '');
+    if (refusal) return;
+    this.isBusy.set(true);
+    this.travelling.set('going');
+    try {
+      // Its length is in turns, whatever the microsteps.
+      const piece = {
+        by: this.line.axes().map((letter) => (letter === axis ? pulses : 0)),
+        length: Math.abs(pulses) / pulsesPerTurn,
+        enters: 0,
+        top: pace.rate / pulsesPerTurn,
+        leaves: 0,
+        acceleration: pace.acceleration / pulsesPerTurn,
+      };
+      const outcome = await sendPath(this.line, [piece], (_, isHeld) => {
+        this.travelling.set(isHeld ? 'held' : 'going');
+      });
+      if (!outcome.ok) this.trouble.set(outcome.says);
+    } finally {
+      this.travelling.set('none');
+      this.isBusy.set(false);
+    }
+  }
+
+  async hold(): Promise<void> {
+    await this.line.ask({ kind: 'hold', axis: null });
+  }
+
+  async resume(): Promise<void> {
+    await this.line.ask({ kind: 'resume' });
   }
 
   /** What an instrument shows on this axis; null where there is none. */

@@ -17,6 +17,7 @@ import { PracticeComponent } from './practice.component';
 import { ProgramDesk } from './program-desk';
 import { ProgramToolComponent } from './program-tool.component';
 import { RigPictureComponent } from './rig-picture.component';
+import { ScopeToolComponent } from './scope-tool.component';
 import { StepListComponent } from './step-list.component';
 
 const WAYS: readonly ChoiceOption[] = [
@@ -28,6 +29,7 @@ const WAYS: readonly ChoiceOption[] = [
 const VIEWS: readonly ChoiceOption[] = [
   { value: 'steps', label: 'steps' },
   { value: 'program', label: 'program' },
+  { value: 'scope', label: 'scope' },
 ];
 
 /** Speeds that serial lines usually have. */
@@ -49,6 +51,7 @@ const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
     ProgramToolComponent,
     RigPictureComponent,
     RouterLink,
+    ScopeToolComponent,
     SelectComponent,
     StepListComponent,
   ],

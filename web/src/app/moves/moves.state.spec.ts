@@ -3,7 +3,7 @@ import { moveFacts, type MoveFacts } from '@crisp-notch/core/first-moves';
 import { newMachine, type Machine } from '@crisp-notch/core/machine';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { quantityOf } from '@crisp-notch/core/shape';
-import { copiedParts, jogOrder, marksOf, sightWords, standsOf } from './moves.state';
+import { copiedParts, jogOrder, marksOf, sightWords, standsOf, timeWords } from './moves.state';
 
 const shown = sayIn('metric');
 const say: typeof shown = (...said) => shown(...said).replaceAll('\u00a0', ' ');
@@ -96,6 +96,15 @@ describe('the first moves as they are seen', () => {
     expect(sightWords(facts, { ...sight, place: 0.1202 }, say)).toContain('holds');
     expect(sightWords(facts, { ...sight, isTrembling: true }, say)).toContain('trembles');
     expect(sightWords(facts, null, say)).toBe('');
+  });
+
+  it('say a time in the unit in which it reads well', () => {
+    expect([250e-6, 0.0213, 52.43, 4000].map((seconds) => timeWords(seconds).replaceAll('\u00a0', ' '))).toEqual([
+      '250 µs',
+      '21.3 ms',
+      '52.4 s',
+      '66.7 min',
+    ]);
   });
 
   it('let a held arrow key run to the fence and not beyond, and back from it', () => {

@@ -9,7 +9,7 @@ import {
 } from '@crisp-notch/core/first-moves';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Stands } from '@crisp-notch/core/picture';
-import { formatNumber } from '@crisp-notch/core/quantity';
+import { handyUnit, showQuantity } from '@crisp-notch/core/quantity';
 import type { Mark } from '../ui/machine-picture.layout';
 
 /** All of a design that a rig is a copy of; what came of first moves is not. */
@@ -106,10 +106,6 @@ export function jogOrder(
   return { kind: 'rest', says: `${facts.letter} is at its fence, ${limit}.` };
 }
 
-/** A time as people say it: seconds, then minutes and hours. */
-export function timeWords(seconds: number): string {
-  if (seconds < 99.5) return `${formatNumber(seconds, { significant: 3 })}\u00a0s`;
-  const minutes = Math.round(seconds / 60);
-  if (minutes < 60) return `${minutes}\u00a0min`;
-  return `${Math.floor(minutes / 60)}\u00a0h ${minutes % 60}\u00a0min`;
-}
+/** A time in the unit in which it reads well. */
+export const timeWords = (seconds: number): string =>
+  showQuantity(seconds, handyUnit(seconds, 'time', 'metric'), { significant: 3 });

@@ -235,13 +235,9 @@ export class ProgramDesk implements OnDestroy {
     return told === 'on' ? null : 'It was stopped.';
   }
 
-  async hold(): Promise<void> {
-    await this.desk.line.ask({ kind: 'hold', axis: null });
-  }
-
   async resume(): Promise<void> {
     if (this.run().kind === 'waiting') this.told.next('on');
-    else await this.desk.line.ask({ kind: 'resume' });
+    else await this.desk.resume();
   }
 
   /** Ends it where it stands. */

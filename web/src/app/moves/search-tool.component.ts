@@ -88,7 +88,7 @@ const USUAL_MARGIN = 30;
     @if (adoptable()) {
       <p>
         <button type="button" pButton severity="secondary" outlined (click)="adopt()">
-          Put {{ shown(set()) }} into the job
+          Put {{ shown(set()) }} into the job as {{ hasRamp() ? 'speed' : 'start speed' }}
         </button>
       </p>
     }
@@ -131,7 +131,7 @@ export class SearchToolComponent {
   /** A try was made of which nobody has said what came of it. */
   private readonly isMade = signal(false);
 
-  private readonly hasRamp = computed(() => this.state().step.id === 'ramp-rate');
+  protected readonly hasRamp = computed(() => this.state().step.id === 'ramp-rate');
   protected readonly reckoned = computed(() => {
     const facts = this.desk.facts();
     return facts && (this.hasRamp() ? facts.fastest : facts.start);
@@ -170,7 +170,7 @@ export class SearchToolComponent {
   });
   /** What was measured on the machine may become the job's; what the rig showed is practice. */
   protected readonly adoptable = computed(
-    () => this.desk.way() !== 'rig' && this.search().next === null && this.set() !== null && !this.hasRamp(),
+    () => this.desk.way() !== 'rig' && this.search().next === null && this.set() !== null,
   );
 
   protected shown(value: number | null | undefined): string {
@@ -223,9 +223,10 @@ export class SearchToolComponent {
     const set = this.set();
     if (set === null) return;
     const text = this.shown(set);
-    this.desk.editJob('job.startSpeed', (axis) => ({
+    const field = this.hasRamp() ? 'speed' : 'startSpeed';
+    this.desk.editJob(`job.${field}`, (axis) => ({
       ...axis,
-      job: { ...axis.job, startSpeed: quantityOf(text, 'measured', today()) },
+      job: { ...axis.job, [field]: quantityOf(text, 'measured', today()) },
     }));
   }
 

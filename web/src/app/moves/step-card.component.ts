@@ -11,6 +11,7 @@ import { MovesDesk } from './moves-desk';
 import { ReturnToolComponent } from './return-tool.component';
 import { SearchToolComponent } from './search-tool.component';
 import { SpreadToolComponent } from './spread-tool.component';
+import { TravelToolComponent } from './travel-tool.component';
 import { WarmToolComponent } from './warm-tool.component';
 
 /** The step in work: what to do, a button that does it, what is seen, and what may be behind a wrong sight. */
@@ -24,6 +25,7 @@ import { WarmToolComponent } from './warm-tool.component';
     RouterLink,
     SearchToolComponent,
     SpreadToolComponent,
+    TravelToolComponent,
     WarmToolComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
