@@ -1,6 +1,6 @@
-import type { Machine } from '@crisp-notch/core/machine';
 import { Builder } from '../builder';
 import { choose } from '../choose';
+import { asDelivered, type DemoName } from '../demo';
 import { expect, test, type Locator, type Page } from '../story';
 
 /** Goes on by Tab until what is wanted has the keys. */
@@ -46,21 +46,10 @@ async function toWiring(page: Page): Promise<void> {
 }
 
 /** A copy of the demo machine of that name, as it was delivered but for what other stories did, on its wiring. */
-async function copyWiring(page: Page, name: string): Promise<void> {
-  const list = (await (await page.request.get('/api/machines')).json()) as {
-    readonly machines?: readonly { readonly id: string; readonly name: string }[];
-  };
-  const machines = list.machines ?? (list as unknown as readonly { readonly id: string; readonly name: string }[]);
-  const found = machines.find((item) => item.name === name);
-  const { document } = (await (await page.request.get(`/api/machines/${found?.id ?? ''}`)).json()) as {
-    readonly document: Machine;
-  };
-  // On its delivered volts, whatever another story tried.
-  const supplies = document.supplies.map((item, index) =>
-    index === 0 ? { ...item, set: { text: '24 V', from: 'typed', on: null, plusMinus: null } } : item,
-  );
+async function copyWiring(page: Page, name: DemoName): Promise<void> {
+  const document = await asDelivered(name);
   const made = await page.request.post('/api/machines', {
-    data: { document: { ...document, supplies, name: `${name}, wired ${Date.now()}` } },
+    data: { document: { ...document, name: `${name}, wired ${Date.now()}` } },
   });
   await page.goto(`/machines/${((await made.json()) as { readonly id: string }).id}/wiring`);
   await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible();
