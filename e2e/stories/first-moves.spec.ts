@@ -80,6 +80,7 @@ test('from powered to fenced on three axes with the keys alone, in under four mi
   );
   await expect(page.locator('cn-rig-picture')).toContainText('X stands and holds');
   await page.getByRole('button', { name: 'Jog with the arrow keys' }).click();
+  await expect(page.locator('cn-jog-tool').getByRole('button', { name: 'back' })).toBeVisible();
   await page.keyboard.down('ArrowLeft');
   await expect(steps.getByText(/X is at its fence/)).toBeVisible();
   await page.keyboard.up('ArrowLeft');

@@ -59,9 +59,8 @@ const TURNS_MOST = 100_000;
   styles: `
     .line {
       display: grid;
-      grid-template-columns: minmax(0, 1fr) auto;
-      gap: 8px;
-      align-items: center;
+      grid-template-columns: minmax(0, 1fr);
+      gap: 6px;
     }
   `,
 })
