@@ -216,6 +216,11 @@ const SIGNS = (['home-switch', 'end-switch', 'fence'] as const satisfies readonl
       stroke-width: 4px;
     }
 
+    text.mark.lost {
+      fill: var(--stop);
+      stroke: var(--card);
+    }
+
     text.mark.commanded {
       fill: var(--blue);
       stroke-width: 4px;
