@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { openMachine, type Machine } from '@crisp-notch/core/machine';
+import type { Machine } from '@crisp-notch/core/machine';
+import { expect, type Page } from './story';
 
 /** Files of the harbour shed, by the machine in them. */
 const FILES = {
@@ -12,12 +13,18 @@ const FILES = {
 export type DemoName = keyof typeof FILES;
 
 /**
- * A demo machine as it is delivered. The one that the application shows may have been changed by another story, which
- * would change every number that is expected of it.
+ * A demo machine as it is delivered, read from its file by the application. The one in its list may have been changed by
+ * another story, which would change every number that is expected of it.
  */
-export async function asDelivered(name: DemoName): Promise<Machine> {
-  const text = await readFile(new URL(`../demo/${FILES[name]}`, import.meta.url), 'utf8');
-  const opened = openMachine((JSON.parse(text) as { readonly machine: unknown }).machine);
-  if (!opened.ok) throw new Error(`the demo machine cannot be read: ${name}`);
-  return opened.value;
+export async function asDelivered(page: Page, name: DemoName): Promise<Machine> {
+  const file = await readFile(new URL(`../demo/${FILES[name]}`, import.meta.url));
+  const brought = await page.request.post('/api/machines/import?copy=yes', {
+    data: file,
+    headers: { 'Content-Type': 'application/json' },
+  });
+  expect(brought.status()).toBe(201);
+  const { id } = (await brought.json()) as { readonly id: string };
+  const { document } = (await (await page.request.get(`/api/machines/${id}`)).json()) as { readonly document: Machine };
+  expect((await page.request.delete(`/api/machines/${id}`)).ok()).toBe(true);
+  return document;
 }

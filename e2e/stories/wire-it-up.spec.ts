@@ -47,7 +47,7 @@ async function toWiring(page: Page): Promise<void> {
 
 /** A copy of the demo machine of that name, as it was delivered but for what other stories did, on its wiring. */
 async function copyWiring(page: Page, name: DemoName): Promise<void> {
-  const document = await asDelivered(name);
+  const document = await asDelivered(page, name);
   const made = await page.request.post('/api/machines', {
     data: { document: { ...document, name: `${name}, wired ${Date.now()}` } },
   });
