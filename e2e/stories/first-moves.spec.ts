@@ -10,7 +10,7 @@ async function openMoves(
   called: string,
   change: (machine: Machine) => Machine = (machine) => machine,
 ): Promise<void> {
-  const document = { ...change(await asDelivered(page, name)), name: called };
+  const document = { ...change((await asDelivered(page, name)) as Machine), name: called };
   const made = await page.request.post('/api/machines', { data: { document } });
   expect(made.status()).toBe(201);
   await page.goto(`/machines/${((await made.json()) as { readonly id: string }).id}/moves`);
