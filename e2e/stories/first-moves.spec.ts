@@ -344,6 +344,19 @@ test('a program is refused with line and reason, then drawn, run on the rig, hel
   await page.waitForTimeout(600);
   await page.keyboard.press(' ');
   await expect(run.getByRole('status')).toHaveText(/It was stopped/);
+
+  // One that runs on while its page is left is not run into by another.
+  await run.getByRole('button', { name: 'Home X, Y' }).click();
+  await run.getByRole('button', { name: 'Run', exact: true }).click({ timeout: 60_000 });
+  await expect(run.getByRole('status')).toHaveText(/Line \d/);
+  await page.getByRole('link', { name: /Job/ }).first().click();
+  await page
+    .getByRole('link', { name: /First moves/ })
+    .first()
+    .click();
+  await page.getByText('program', { exact: true }).click();
+  await run.getByRole('button', { name: 'Run', exact: true }).click();
+  await expect(run.getByRole('status')).toHaveText(/Something is on its way already/);
 });
 
 test('a program of two hundred thousand lines is looked at in less than two seconds', ALONE, async ({ page }) => {

@@ -68,6 +68,8 @@ export class MachineLine implements OnDestroy {
   readonly isMoving = computed(() => this.places().some(({ isMoving }) => isMoving));
   /** Everything that is said on the line, as it comes. */
   readonly said$ = new Subject<PortSaid>();
+  /** A path has been begun and has neither ended nor been stopped, whoever looks at it meanwhile. */
+  isOnPath = false;
   /** Told when the line is closed. */
   readonly closed$ = new Subject<void>();
   /** Ends what is at the other end. */

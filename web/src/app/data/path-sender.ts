@@ -17,6 +17,9 @@ export async function sendPath(
   pieces: readonly PathPiece[],
   onDone: (done: number, isHeld: boolean) => void,
 ): Promise<PathOutcome> {
+  // Pieces of another would come behind those that wait, from where those lead.
+  if (line.isOnPath) return { ok: false, says: 'Something is on its way already: end it first.' };
+  line.isOnPath = true;
   let last: PathSaid = { kind: 'path', id: null, done: 0, waiting: 0, state: 'running' };
   const listening = line.said$.pipe(filter((said) => said.kind === 'path')).subscribe((said) => {
     last = said;
@@ -47,6 +50,7 @@ export async function sendPath(
     }
     return { ok: true };
   } finally {
+    line.isOnPath = false;
     listening.unsubscribe();
   }
 }

@@ -44,6 +44,7 @@ export class ProgramDesk implements OnDestroy {
   private readonly zeros = signal<ReadonlyMap<string, Quantity | null>>(new Map());
   private worker: Worker | null = null;
   private asked = 0;
+  private isGone = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private takeRows: ((rows: readonly ProgramRow[] | null) => void) | null = null;
   /** Somebody says that it may go on, or that it has to end. */
@@ -99,6 +100,7 @@ export class ProgramDesk implements OnDestroy {
   ngOnDestroy(): void {
     clearTimeout(this.timer);
     this.worker?.terminate();
+    this.isGone = true;
     this.told.next('end');
   }
 
@@ -189,6 +191,8 @@ export class ProgramDesk implements OnDestroy {
     }
     let behind = 0;
     for (const row of rows) {
+      // Whoever has left the page cannot see what comes next.
+      if (this.isGone) return;
       const says = await this.goThrough(row, behind, total);
       if (says !== null) {
         this.run.set({ kind: 'failed', says });
