@@ -32,6 +32,7 @@ import { TrialStore } from '../data/trial-store';
 import { found, WorkingStore } from '../data/working-store';
 import { HeaderContext } from '../shell/header-context';
 import { isField, isTyping } from '../ui/is-typing';
+import { KeySequence } from '../ui/key-sequence';
 import { DialogComponent } from '../ui/dialog.component';
 import { ConflictDialogComponent } from './conflict-dialog.component';
 import { arrivals, whereNext } from '../ui/addresses';
@@ -44,9 +45,6 @@ import { SaveBannerComponent } from './save-banner.component';
 import { saveWords } from './save-words';
 import { WorkingPanelComponent } from './working-panel.component';
 import { ButtonModule } from 'primeng/button';
-
-/** Second key of `g 1` and its like, and where it leads. */
-const SEQUENCE_LIMIT_IN_MILLISECONDS = 1200;
 
 /** One machine: its route card on the left, the operation in work on the right. */
 @Component({
@@ -87,7 +85,7 @@ export class MachinePage implements OnDestroy {
   private readonly lookup = inject(Lookup);
   private readonly units = inject(PreferencesStore).units;
   protected readonly outbox = inject(Outbox);
-  private goAt = 0;
+  private readonly sequence = new KeySequence();
   private goingNext = Subscription.EMPTY;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private stopRevealing: () => void = () => undefined;
@@ -251,9 +249,7 @@ export class MachinePage implements OnDestroy {
     // Out of a field, so that the page's keys are keys again.
     if (event.key === 'Escape' && isField(event.target)) (event.target as HTMLElement).blur();
     if (isTyping(event)) return;
-    const isSecond = event.timeStamp - this.goAt < SEQUENCE_LIMIT_IN_MILLISECONDS;
-    this.goAt = event.key === 'g' ? event.timeStamp : 0;
-    if (isSecond) this.go(event.key);
+    if (this.sequence.isSecond(event)) this.go(event.key);
     else if (event.key === 'n') this.goNext();
     else if (event.key === 'b') this.isSumming.update((isSumming) => !isSumming);
   }

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { Act, Cause, Seen, StepState } from '@crisp-notch/core/first-moves';
 import { ButtonModule } from 'primeng/button';
 import { shortDay } from '../data/dates';
+import { KeySequence } from '../ui/key-sequence';
 import { FenceToolComponent } from './fence-tool.component';
 import { JogToolComponent } from './jog-tool.component';
 import { instrumentWords } from './instrument-words';
@@ -39,7 +40,7 @@ export class StepCardComponent {
   private readonly first = viewChild<ElementRef<HTMLElement>>('card');
   /** What an instrument showed, by the cause that asked for it. */
   protected readonly readings = signal<ReadonlyMap<string, string>>(new Map());
-  private goAt = 0;
+  private readonly sequence = new KeySequence();
   /** Which of its acts comes next: forward, then back. */
   private nextAct = 0;
 
@@ -121,8 +122,7 @@ export class StepCardComponent {
 
   /** Digits answer what is seen; they are operations behind a `g`. */
   protected onKey(event: KeyboardEvent): void {
-    const isSecond = event.timeStamp - this.goAt < GO_IN_MILLISECONDS;
-    this.goAt = event.key === 'g' ? event.timeStamp : 0;
+    const isSecond = this.sequence.isSecond(event);
     if (event.key === 'Enter') this.onEnter(event);
     if (isSecond || !this.isAsked() || this.desk.isBusy() || this.wrong() || this.waits().length > 0) return;
     if (event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest('input, textarea'))
@@ -134,7 +134,6 @@ export class StepCardComponent {
 
 /** What goes on is never an outlined button. */
 const MAIN_BUTTONS = 'button.p-button:not(.p-button-outlined):not(:disabled)';
-const GO_IN_MILLISECONDS = 1200;
 const READ_WORDS: Readonly<Record<string, string>> = {
   ammeter: 'Read the ammeter',
   'supply-volts': 'Watch the volts',
