@@ -3,6 +3,7 @@ import * as driver from './driver-fields.js';
 import * as fit from './fit-fields.js';
 import * as job from './job-fields.js';
 import * as motor from './motor-fields.js';
+import * as pulse from './pulse-fields.js';
 import * as reduction from './reduction-fields.js';
 import * as supply from './supply-fields.js';
 import * as transmission from './transmission-fields.js';
@@ -17,4 +18,5 @@ export const axisField = {
   ...fit,
   ...job,
   ...controller,
+  ...pulse,
 } as const;

@@ -11,9 +11,16 @@ import { ELECTRIC_RULES } from './rules-electric.js';
 import { FIT_RULES } from './rules-fit.js';
 import { MECHANICS_RULES } from './rules-mechanics.js';
 import { MOTION_RULES } from './rules-motion.js';
+import { PULSE_RULES } from './rules-pulses.js';
 import { speedMargin } from './speed-figures.js';
 
-export const AXIS_RULES: readonly Rule[] = [...ELECTRIC_RULES, ...MOTION_RULES, ...MECHANICS_RULES, ...FIT_RULES];
+export const AXIS_RULES: readonly Rule[] = [
+  ...ELECTRIC_RULES,
+  ...MOTION_RULES,
+  ...PULSE_RULES,
+  ...MECHANICS_RULES,
+  ...FIT_RULES,
+];
 
 /** An axis with its figures and what is wrong with it, reckoned once for all who look at it. */
 export interface JudgedAxis {

@@ -1,4 +1,4 @@
-import { preferredUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
+import { handyUnit, showQuantity, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { Field, Figure, Reckoner } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
 import { placeOn, type Finding, type Page, type Place, type Station } from '../finding/index.js';
@@ -11,7 +11,7 @@ export function sayIn(system: UnitSystem): Say {
   return (value, dimension, uncertainty) =>
     showQuantity(
       value,
-      preferredUnit(dimension, system),
+      handyUnit(value, dimension, system),
       uncertainty === undefined ? { significant: 4 } : { uncertainty },
     );
 }

@@ -1,7 +1,7 @@
 import type { Remedy } from '../finding/index.js';
 import { directVoltage } from '../driver/index.js';
-import { motionOf, type Axis, type Machine } from '../machine/index.js';
-import { blankStage, type TransmissionSpecification } from '../parts/index.js';
+import { HALVINGS, motionOf, type Axis, type Machine } from '../machine/index.js';
+import { BLANK_CONTROLLER_TIMING, blankStage, type TransmissionSpecification } from '../parts/index.js';
 import { readQuantity, withCount, quantityOf, type Quantity, valueOf } from '../shape/index.js';
 import { inUnit, preferredUnit, type Dimension, type UnitSystem } from '../quantity/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -94,6 +94,13 @@ export function microstepsOf({ axis }: AxisContext, microsteps: number): Remedy 
   };
 }
 
+/** The finest steps at which pulses of that rate [Hz] come no faster than that; none where even full steps do. */
+export function coarserSteps(context: AxisContext, rate: number, most: number): readonly Remedy[] {
+  const { microsteps } = context.axis.driver;
+  const coarser = HALVINGS.filter((count) => count < microsteps && (rate * count) / microsteps <= most).at(-1);
+  return coarser === undefined ? [] : [microstepsOf(context, coarser)];
+}
+
 export function speedOf({ axis }: AxisContext, speed: number, words: string): Remedy {
   const value = typedBelow(speed, motionOf(axis.job).speed);
   return {
@@ -178,6 +185,30 @@ export function ramped(): Remedy {
     change: (machine) => ({
       ...machine,
       controller: { ...machine.controller, specification: { ...machine.controller.specification, ramps: 'yes' } },
+    }),
+  };
+}
+
+const TIME_WORDS = { high: 'Let its pulses last', ahead: 'Let it set direction ahead by' } as const;
+
+/** What the controller gives its drivers, set no shorter than needed: to two digits of microseconds, rounded up. */
+export function pulsesTimed(what: 'high' | 'ahead', needed: number): Remedy {
+  const grain = 10 ** (Math.floor(Math.log10(needed * 1e6)) - 1);
+  const value = `${Number((Math.ceil((needed * 1e6) / grain - DOWN) * grain).toPrecision(2))} µs`;
+  return {
+    words: `${TIME_WORDS[what]} ${value}.`,
+    change: (machine) => ({
+      ...machine,
+      controller: {
+        ...machine.controller,
+        specification: {
+          ...machine.controller.specification,
+          timing: {
+            ...(machine.controller.specification.timing ?? BLANK_CONTROLLER_TIMING),
+            [what]: quantityOf(value),
+          },
+        },
+      },
     }),
   };
 }

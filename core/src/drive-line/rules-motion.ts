@@ -1,4 +1,3 @@
-import { HALVINGS } from '../machine/index.js';
 import { readQuantity } from '../shape/index.js';
 import { resonantRates } from '../motor/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -11,6 +10,7 @@ import { inertiaRatio, loadAtMotor, torqueNeeded } from './load-figures.js';
 import { advice, type Remedy } from '../finding/index.js';
 import {
   accelerationOf,
+  coarserSteps,
   coarserTransmission,
   currentLimitOf,
   gearedDown,
@@ -152,13 +152,11 @@ export const MOTION_RULES: readonly Rule[] = [
     inputs: { rate: pulseRate, most: field.pulseRateMost, speed: field.speed },
     judge: ({ rate, most, speed }, say, context) => {
       if (rate <= most * ROUNDING) return null;
-      const { microsteps } = context.axis.driver;
-      const coarser = HALVINGS.filter((count) => count < microsteps && (rate * count) / microsteps <= most).at(-1);
       return {
         severity: 'stop',
         sentence: `The speed asked for needs ${say(rate, 'frequency')}; the controller gives ${say(most, 'frequency')}.`,
         remedies: [
-          ...(coarser === undefined ? [] : [microstepsOf(context, coarser)]),
+          ...coarserSteps(context, rate, most),
           speedOf(context, (speed * most) / rate, 'Ask for'),
           advice('Choose a faster controller.'),
         ],

@@ -96,6 +96,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     counted: null,
     hookup: null,
     moves: [],
+    stick: null,
   };
 }
 
@@ -203,6 +204,7 @@ export function newMachine(name: string, kind: MachineKind): Machine {
     controller: { part: null, name: '', specification: BLANK_CONTROLLER },
     axes: [],
     wiring: BLANK_WIRING,
+    keys: [],
     card: [],
   });
 }

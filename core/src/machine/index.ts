@@ -56,7 +56,7 @@ export {
 export { countProof, type CountProof } from './counted.js';
 export { HALVINGS, MICROSTEP_DIVISORS, microstepsError } from './microsteps.js';
 
-export { AXIS_LIMIT, BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken } from './machine.js';
+export { AXIS_LIMIT, BASIS_LINE_MOST, BASIS_MOST, freeLetter, isLetterTaken, KEYS_MOST } from './machine.js';
 export {
   BLANK_HOOKUP,
   BLANK_WIRING,
@@ -72,6 +72,7 @@ export {
   type MachineWiring,
   type PinChoice,
 } from './hookup.js';
+export { RAW_MOST, type KeyPosition, type Stick } from './by-hand.js';
 export { motionBy, motionOf, type Motion, type MotionKind } from './motion.js';
 export { MOVE_WAYS, type MoveDone, type MoveWay } from './move-done.js';
 export { openMachine } from './upgrade.js';

@@ -18,6 +18,7 @@ import {
 import { motorLeadsShape } from '../coils/index.js';
 import { hookup, wireSize, wiringShape } from './hookup.js';
 import { motionBy } from './motion.js';
+import { keyPosition, stick } from './by-hand.js';
 import { moveDone } from './move-done.js';
 import { CURRENT_VERSION } from './version.js';
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
@@ -251,6 +252,8 @@ const axis = record({
   hookup: nullable(hookup),
   /** What came of its first moves: on the rig and on the machine, the latest of each step. */
   moves: list(moveDone, 60),
+  /** What moves it by hand; null: nothing does. */
+  stick: nullable(stick),
 });
 
 /** One axis, from its supply to what it moves. */
@@ -281,6 +284,9 @@ const operation = record({
 /** Most axes of one machine. */
 export const AXIS_LIMIT = 12;
 
+/** Most key positions of one machine. */
+export const KEYS_MOST = 40;
+
 const machine = record({
   format: choice('crisp-notch/machine'),
   version: choice(CURRENT_VERSION),
@@ -296,6 +302,8 @@ const machine = record({
   controller,
   axes: list(axisShape, AXIS_LIMIT),
   wiring: wiringShape,
+  /** Places that it comes back to. */
+  keys: list(keyPosition, KEYS_MOST),
   card: list(operation, 8),
 });
 
@@ -307,6 +315,7 @@ export const MACHINE_ASKED = {
   auxiliary: askedOf(auxiliary),
   carriage: askedOf(carriage),
   hookup: askedOf(hookup),
+  stick: askedOf(stick),
   cable: askedOf(hookup.fields.cable),
   box: askedOf(wiringShape.fields.box),
   job: { linear: askedOf(job.variants.linear), rotary: askedOf(job.variants.rotary) },

@@ -29,7 +29,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(9);
+    expect(machine.version).toBe(10);
     expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
     expect(machine.axes.map(({ moves }) => moves)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
@@ -359,6 +359,36 @@ describe('a document of version 8', () => {
     const present = cannedMotorMachine();
     const older = { ...present, version: 8, axes: present.axes.map(({ moves: _moves, ...axis }) => axis) };
     expect(openMachine(older)).toEqual({ ok: true, value: present });
+  });
+});
+
+describe('a document of version 9', () => {
+  it('opens with no key position, nothing that moves it by hand, and nothing known of its pulses', () => {
+    const present = cannedMotorMachine();
+    const older = {
+      ...without(present, 'keys'),
+      version: 9,
+      controller: { ...present.controller, specification: without(present.controller.specification, 'timing') },
+      axes: present.axes.map((axis) => ({
+        ...without(axis, 'stick'),
+        driver: { ...axis.driver, specification: without(axis.driver.specification, 'timing') },
+      })),
+    };
+    expect(openMachine(older)).toEqual({ ok: true, value: present });
+  });
+
+  it('leaves what a document of now says of them as it is', () => {
+    const present = cannedMotorMachine();
+    const [axis] = present.axes;
+    if (!axis) throw new Error('no axis');
+    const said: Machine = {
+      ...present,
+      keys: [
+        { id: 'k-1', name: 'Window', at: [{ kind: 'rotary', axis: axis.id, place: quantityOf('12.5 °', 'measured') }] },
+      ],
+      axes: [{ ...axis, stick: { gives: 'speed', from: 12, rest: 517, to: 1011, dead: 8, forward: 'from' } }],
+    };
+    expect(openMachine(JSON.parse(JSON.stringify(said)))).toEqual({ ok: true, value: said });
   });
 });
 

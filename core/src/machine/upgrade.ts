@@ -245,6 +245,24 @@ function toVersion9(machine: Json): Record<string, unknown> {
   return { ...machine, version: 9, axes: each(machine['axes'], (axis) => ({ moves: [], ...axis })) };
 }
 
+/**
+ * Version 10 knows key positions, sticks and knobs, and how long the lines of step and direction stand. Nothing of it is
+ * said yet.
+ */
+function toVersion10(machine: Json): Record<string, unknown> {
+  return {
+    keys: [],
+    ...machine,
+    version: 10,
+    controller: completedStation('controller', machine['controller']),
+    axes: each(machine['axes'], (axis) => ({
+      stick: null,
+      ...axis,
+      driver: completedStation('driver', axis['driver']),
+    })),
+  };
+}
+
 /** From version n (the index plus one) to the next. */
 const UPGRADES: readonly Step[] = [
   toVersion2,
@@ -255,6 +273,7 @@ const UPGRADES: readonly Step[] = [
   toVersion7,
   toVersion8,
   toVersion9,
+  toVersion10,
 ];
 
 /**

@@ -12,6 +12,7 @@ export {
   type Stretch,
 } from './profile.js';
 export { paceOf, type Pace } from './pace.js';
+export { isMet, needsMet, type LineTimes, type NeedMet } from './pulse-needs.js';
 export { pulseTrain, type PulseTrain } from './pulse-train.js';
 export { edgeDelayFor, pulseLoopRate } from './pulse-loop.js';
 export { timedRate, type TimedRate } from './pulse-timer.js';

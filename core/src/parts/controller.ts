@@ -2,6 +2,7 @@ import { choice, nullable, quantity, record, whole, type Of, type Json } from '.
 import { guesses, positive } from './bounds.js';
 import { count, fact, word } from './columns.js';
 import { CONTROLLER_LOGIC, controllerLogic } from './controller-logic.js';
+import { CONTROLLER_TIMING, controllerTiming } from './pulse-timing.js';
 import { join, partKind, shown } from './kind.js';
 
 const shape = record({
@@ -17,6 +18,8 @@ const shape = record({
   decimals: nullable(whole(0, 9)),
   /** Null: nobody has looked. */
   logic: nullable(controllerLogic),
+  /** Null: nobody has looked. */
+  timing: nullable(controllerTiming),
 });
 export type ControllerSpecification = Of<typeof shape>;
 
@@ -30,6 +33,7 @@ const FROZEN: Json = {
   timerBits: 16,
   decimals: null,
   logic: null,
+  timing: null,
 };
 
 export const controller = partKind<ControllerSpecification, typeof shape>({
@@ -45,6 +49,7 @@ export const controller = partKind<ControllerSpecification, typeof shape>({
     timerBits: 16,
     decimals: null,
     logic: null,
+    timing: null,
   },
   completed: (older) => ({ ...FROZEN, ...older }),
   columns: [
@@ -55,8 +60,9 @@ export const controller = partKind<ControllerSpecification, typeof shape>({
     count('timer_bits', 'timerBits', true),
     count('decimals', 'decimals'),
     ...CONTROLLER_LOGIC.columns,
+    ...CONTROLLER_TIMING.columns,
   ],
-  composed: CONTROLLER_LOGIC.read,
+  composed: (cells) => ({ ...CONTROLLER_LOGIC.read(cells), ...CONTROLLER_TIMING.read(cells) }),
   wanted: () => ({ pulseRateMost: 'pulse rate', timerClock: 'timer clock' }),
   summary: ({ pulseRateMost, outputs }) => join(shown(pulseRateMost), `${outputs} outputs`),
   place: { at: 'machine', station: 'controller' },

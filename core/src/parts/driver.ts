@@ -2,6 +2,7 @@ import { choice, kinds, list, nullable, quantity, record, text, whole, type Of, 
 import { guesses, notNegative, positive, share } from './bounds.js';
 import { count, fact, fromPart, word, written, type Cells } from './columns.js';
 import { DRIVER_LOGIC, driverLogic } from './driver-logic.js';
+import { DRIVER_TIMING, driverTiming } from './pulse-timing.js';
 import { microstepTable, microstepTableOf, microstepTableText } from './microstep-table.js';
 import { guess, join, partKind, shown } from './kind.js';
 
@@ -60,6 +61,8 @@ const shape = record({
   efficiency: quantity('ratio', share, 'Efficiency'),
   /** Null: nobody has looked. */
   logic: nullable(driverLogic),
+  /** Null: nobody has looked. */
+  timing: nullable(driverTiming),
   /** Null: nobody has looked, or it is set by a program. */
   microstepTable: nullable(microstepTable),
   /** Null: its current is set without steps, or nobody has looked. */
@@ -90,6 +93,7 @@ const blank: DriverSpecification = {
   quiescent: guess('0.5 W'),
   efficiency: guess('95 %'),
   logic: null,
+  timing: null,
   microstepTable: null,
   currentSteps: null,
   noise: null,
@@ -115,6 +119,7 @@ const FROZEN: Json = {
   quiescent: { text: '0.5 W', from: 'assumed', on: null, plusMinus: null },
   efficiency: { text: '95 %', from: 'assumed', on: null, plusMinus: null },
   logic: null,
+  timing: null,
   microstepTable: null,
   currentSteps: null,
   noise: null,
@@ -127,6 +132,7 @@ const MICROSTEP_COLUMN = 'microstep_table';
 const composed = (cells: Cells): Json => ({
   ...formulaOf(cells),
   ...DRIVER_LOGIC.read(cells),
+  ...DRIVER_TIMING.read(cells),
   microstepTable: microstepTableOf(cells, MICROSTEP_COLUMN),
   currentSteps: stepsOf(cells[STEPS_COLUMN] ?? ''),
 });
@@ -230,6 +236,7 @@ export const driver = partKind<DriverSpecification, typeof shape>({
     fact('quiescent', 'quiescent'),
     fact('driver_efficiency', 'efficiency'),
     ...DRIVER_LOGIC.columns,
+    ...DRIVER_TIMING.columns,
     written<DriverSpecification>(MICROSTEP_COLUMN, (item) => microstepTableText(item.microstepTable)),
     word('noise', 'noise'),
     word('protection', 'protection'),

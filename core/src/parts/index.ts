@@ -26,6 +26,14 @@ export {
   type DriverSpecification,
 } from './driver.js';
 export { BLANK_DRIVER_LOGIC, driverLogic, type DriverLogic } from './driver-logic.js';
+export {
+  BLANK_CONTROLLER_TIMING,
+  BLANK_DRIVER_TIMING,
+  controllerTiming,
+  driverTiming,
+  type ControllerTiming,
+  type DriverTiming,
+} from './pulse-timing.js';
 export { microstepTableOf, microstepTableText, type MicrostepTable } from './microstep-table.js';
 export { BLANK_CONTROLLER_LOGIC, controllerLogic, type ControllerLogic } from './controller-logic.js';
 export {

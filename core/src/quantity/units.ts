@@ -194,6 +194,7 @@ export const UNITS: readonly Unit[] = [
   unit('time', 's', '1', 'second seconds'),
   unit('time', 'ms', '0.001', ''),
   unit('time', 'µs', '0.000001', 'us μs'),
+  unit('time', 'ns', '0.000000001', 'nanosecond nanoseconds'),
   unit('time', 'min', '60', 'minute minutes'),
   unit('time', 'h', '3600', 'hour hours'),
   unit('power', 'W', '1', 'watt watts'),
@@ -323,6 +324,7 @@ export function preferredUnit(dimension: Dimension, system: UnitSystem): Unit {
 
 /** Small and long times read badly in seconds. */
 const HANDY_TIMES: readonly (readonly [below: number, symbol: string])[] = [
+  [0.9e-6, 'ns'],
   [0.9e-3, 'µs'],
   [0.9, 'ms'],
   [600, 's'],

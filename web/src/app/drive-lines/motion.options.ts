@@ -1,7 +1,7 @@
 import { inUnit, type Unit } from '@crisp-notch/core/quantity';
 import { stateAt, type Profile } from '@crisp-notch/core/motion';
 import type { EChartsCoreOption } from 'echarts/core';
-import { chartAxis, chartTooltip } from '../ui/chart-axis';
+import { timeFrame } from '../ui/chart-axis';
 import type { ChartInk } from '../ui/chart-ink';
 
 const POINTS = 160;
@@ -19,21 +19,7 @@ export function timeChart(
     return [time, inUnit(valueAt(time), unit)] as const;
   });
   return {
-    animation: false,
-    grid: { left: 64, right: 18, top: 14, bottom: 46 },
-    tooltip: {
-      ...chartTooltip(ink),
-      trigger: 'axis',
-      formatter: (items: readonly { readonly data: readonly [number, number] }[]) =>
-        `${items[0]?.data[0].toPrecision(3) ?? ''} s<br>${items[0]?.data[1].toPrecision(4) ?? ''} ${unit.symbol}`,
-    },
-    xAxis: {
-      ...chartAxis('time, s', ink),
-      min: 0,
-      max: end,
-      axisLabel: { ...(chartAxis('', ink)['axisLabel'] as object), showMaxLabel: false },
-    },
-    yAxis: { ...chartAxis(`${name}, ${unit.symbol}`, ink, 48) },
+    ...timeFrame(`${name}, ${unit.symbol}`, unit.symbol, ink, end),
     series: [
       {
         type: 'line',

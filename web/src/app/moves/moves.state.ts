@@ -15,7 +15,7 @@ import type { Mark } from '../ui/machine-picture.layout';
 /** All of a design that a rig is a copy of; what came of first moves is not. */
 export function copiedParts({ axes, supplies, controller }: Machine): string {
   return JSON.stringify([
-    axes.map(({ moves: _moves, leads: _leads, counted: _counted, ...axis }) => axis),
+    axes.map(({ moves: _moves, leads: _leads, counted: _counted, stick: _stick, ...axis }) => axis),
     supplies,
     controller,
   ]);

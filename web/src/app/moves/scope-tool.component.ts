@@ -4,6 +4,7 @@ import type { PortSaid } from '@crisp-notch/core/line-port';
 import { pulseTrain } from '@crisp-notch/core/motion';
 import { formatNumber } from '@crisp-notch/core/quantity';
 import { quantityOf, valueOf, type Quantity } from '@crisp-notch/core/shape';
+import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { filter } from 'rxjs';
 import { ChartComponent } from '../ui/chart.component';
@@ -11,7 +12,7 @@ import { chartInk } from '../ui/chart-ink';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { timeWords } from './moves.state';
 import { MovesDesk } from './moves-desk';
-import { capturedOf, edgesCsv, rateChart, traceOf, type Captured } from './scope.state';
+import { capturedOf, edgesCsv, needRows, rateChart, traceOf, type Captured } from './scope.state';
 
 /** A capture lasts so long at most [s]. */
 const CAPTURE_FOR = 2;
@@ -20,7 +21,7 @@ const TRACE_WIDTH = 500;
 /** Step and direction lines of a move as a probe on them sees it. */
 @Component({
   selector: 'cn-scope-tool',
-  imports: [ButtonModule, ChartComponent, QuantityFieldComponent],
+  imports: [ButtonModule, ChartComponent, QuantityFieldComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (desk.facts(); as facts) {
@@ -81,6 +82,38 @@ const TRACE_WIDTH = 500;
               </div>
             }
           </dl>
+          @if (needs().length > 0) {
+            <table class="plain-table" aria-label="What the driver needs">
+              <thead>
+                <tr>
+                  <th scope="col">The driver needs</th>
+                  <th scope="col">at least</th>
+                  <th scope="col">has</th>
+                </tr>
+              </thead>
+              <tbody>
+                @for (row of needs(); track row.name) {
+                  <tr [class]="row.verdict">
+                    <th scope="row">{{ row.name }}</th>
+                    <td class="number">{{ row.needed }}</td>
+                    <td class="number">
+                      <span class="mark" aria-hidden="true">{{ marks[row.verdict] }}</span> {{ row.given
+                      }}<span class="visually-hidden">{{ row.verdict === 'short' ? ', too short' : '' }}</span>
+                    </td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          } @else {
+            <p class="small quiet">
+              What its driver needs of these lines is not said.
+              <a
+                routerLink="../drive-lines"
+                [queryParams]="{ axis: facts.axis.id, station: 'driver', field: 'Step high for' }"
+                >Say it from its sheet</a
+              >
+            </p>
+          }
           <cn-chart
             [options]="options()!"
             title="Pulse rate"
@@ -91,10 +124,7 @@ const TRACE_WIDTH = 500;
           <p>No two edges came.</p>
         }
       }
-      <p class="small quiet">
-        Compare the wait and the direction’s time with the printed needs of your driver; half of each wait is drawn
-        high, since only rising edges are captured.
-      </p>
+      <p class="small quiet">Half of each wait is drawn high, since only rising edges are captured.</p>
     }
   `,
   styles: `
@@ -140,6 +170,20 @@ const TRACE_WIDTH = 500;
       border-top: 1px solid var(--rule);
     }
 
+    tbody th {
+      text-align: left;
+      font-weight: 400;
+    }
+
+    .met .mark {
+      color: var(--good);
+    }
+
+    .short,
+    .short .mark {
+      color: var(--stop);
+    }
+
     .stop-words {
       color: var(--stop);
     }
@@ -161,6 +205,12 @@ export class ScopeToolComponent {
   protected readonly trace = computed(() => {
     const captured = this.captured();
     return captured && traceOf(captured, TRACE_WIDTH);
+  });
+  protected readonly marks = { met: '●', short: '⬢', unknown: '○' } as const;
+  /** What the driver needs of what was seen. */
+  protected readonly needs = computed(() => {
+    const [view, train, captured] = [this.desk.view(), this.train(), this.captured()];
+    return view && train && captured ? needRows(view.reckoner.context, train, captured, timeWords) : [];
   });
   protected readonly options = computed(() => {
     const train = this.train();

@@ -1,8 +1,10 @@
 import type { PortSaid } from '@crisp-notch/core/line-port';
-import type { PulseTrain } from '@crisp-notch/core/motion';
+import { isMet, needsMet, type LineTimes, type NeedMet, type PulseTrain } from '@crisp-notch/core/motion';
+import type { AxisContext } from '@crisp-notch/core/drive-line';
+import { valueOf, type Quantity } from '@crisp-notch/core/shape';
 import { writeCsv } from '@crisp-notch/core/formats';
 import type { EChartsCoreOption } from 'echarts/core';
-import { chartAxis, chartTooltip } from '../ui/chart-axis';
+import { timeFrame } from '../ui/chart-axis';
 import type { ChartInk } from '../ui/chart-ink';
 
 /** What a capture brought: edges of the step line, and the direction line before them. */
@@ -26,19 +28,65 @@ export function capturedOf(pages: readonly Page[]): Captured | null {
   return { edges, isForward: last.isForward, ahead: last.ahead };
 }
 
+/** What the driver of an axis needs of its lines, and how long its controller’s pulses last [s]. */
+export function timesOf({ axis, controller }: AxisContext): {
+  readonly needs: LineTimes;
+  readonly pulse: number | null;
+} {
+  const { type, timing } = axis.driver.specification;
+  const seconds = (item: Quantity | null | undefined): number | null => (item ? valueOf(item, 'time') : null);
+  const said = type === 'chopper' ? timing : null;
+  return {
+    needs: { high: seconds(said?.high), low: seconds(said?.low), ahead: seconds(said?.ahead) },
+    pulse: seconds(controller.specification.timing?.high),
+  };
+}
+
+const NEED_WORDS: Readonly<Record<NeedMet['what'], string>> = {
+  period: 'Step from edge to edge',
+  high: 'Step high',
+  low: 'Step low',
+  ahead: 'Direction before step',
+};
+const NOT_KNOWN: Readonly<Record<NeedMet['what'], string>> = {
+  period: '',
+  high: 'the controller’s pulses are not said',
+  low: 'the controller’s pulses are not said',
+  ahead: 'it did not change',
+};
+
+/** A row of what is needed and given, as it is told. */
+export interface NeedRow {
+  readonly name: string;
+  readonly needed: string;
+  readonly given: string;
+  readonly verdict: 'met' | 'short' | 'unknown';
+}
+
+/** What the driver needs beside what was seen and set. @param time writes seconds */
+export function needRows(
+  context: AxisContext,
+  { leastWait }: PulseTrain,
+  { ahead }: Captured,
+  time: (value: number) => string,
+): readonly NeedRow[] {
+  const { needs, pulse } = timesOf(context);
+  return needsMet(needs, leastWait, ahead, pulse).map((item) => {
+    const met = isMet(item);
+    return {
+      name: NEED_WORDS[item.what],
+      needed: time(item.needed),
+      given:
+        item.given === null ? NOT_KNOWN[item.what] : `${time(item.given)} ${item.from === 'seen' ? 'seen' : 'as set'}`,
+      verdict: met === null ? 'unknown' : met ? 'met' : 'short',
+    };
+  });
+}
+
 /** Rate of the pulses over time. */
 export function rateChart({ rates }: PulseTrain, ink: ChartInk): EChartsCoreOption {
   return {
-    animation: false,
-    grid: { left: 64, right: 18, top: 14, bottom: 46 },
-    tooltip: {
-      ...chartTooltip(ink),
-      trigger: 'axis',
-      formatter: (items: readonly { readonly data: readonly [number, number] }[]) =>
-        `${items[0]?.data[0].toPrecision(3) ?? ''} s<br>${items[0]?.data[1].toPrecision(4) ?? ''} pulses/s`,
-    },
-    xAxis: { ...chartAxis('time, s', ink), min: 0 },
-    yAxis: { ...chartAxis('pulses/s', ink, 48), min: 0 },
+    ...timeFrame('pulses/s', 'pulses/s', ink),
     series: [
       {
         type: 'line',

@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { BLANK_CONTROLLER_LOGIC, PARTS, type ControllerSpecification } from '@crisp-notch/core/parts';
+import {
+  BLANK_CONTROLLER_LOGIC,
+  BLANK_CONTROLLER_TIMING,
+  controllerTiming,
+  PARTS,
+  type ControllerSpecification,
+  type ControllerTiming,
+} from '@crisp-notch/core/parts';
 import { askedOf, isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import { FoldComponent } from '../fold.component';
@@ -69,6 +76,25 @@ const DECIMALS: readonly ChoiceOption[] = [
       [value]="'' + specification().decimals"
       (changed)="setDecimals($event)"
     />
+    <cn-fold
+      heading="Step and direction"
+      [held]="[
+        [timingAsked.high, timing().high],
+        [timingAsked.ahead, timing().ahead],
+      ]"
+    >
+      <cn-quantity-field
+        [asked]="timingAsked.high"
+        [value]="timing().high"
+        (changed)="changeTiming({ high: $event })"
+        remark="As it is set; compared with what the driver needs."
+      />
+      <cn-quantity-field
+        [asked]="timingAsked.ahead"
+        [value]="timing().ahead"
+        (changed)="changeTiming({ ahead: $event })"
+      />
+    </cn-fold>
     <cn-fold heading="Logic and pins" [held]="[logicHeld()]">
       @if (specification().logic; as logic) {
         <cn-controller-logic-fields [logic]="logic" (changed)="change({ logic: $event })" />
@@ -89,6 +115,8 @@ export class ControllerFieldsComponent {
   readonly specification = input.required<ControllerSpecification>();
   readonly changed = output<ControllerSpecification>();
   protected readonly asked = askedOf(PARTS.controller.shape);
+  protected readonly timingAsked = askedOf(controllerTiming);
+  protected readonly timing = computed(() => this.specification().timing ?? BLANK_CONTROLLER_TIMING);
   protected readonly isGuessed = isGuessed;
   protected readonly withCount = withCount;
   protected readonly ramps = RAMPS;
@@ -98,6 +126,12 @@ export class ControllerFieldsComponent {
     const { logic } = this.specification();
     return logic === null ? '' : `outputs give ${logic.level.text}`;
   });
+
+  /** A controller of which nothing is said any more has not been looked at. */
+  protected changeTiming(change: Partial<ControllerTiming>): void {
+    const timing = { ...this.timing(), ...change };
+    this.change({ timing: Object.values(timing).every((item) => item === null) ? null : timing });
+  }
 
   protected setDecimals(value: string): void {
     this.change({ decimals: value === 'null' ? null : Number(value) });

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { microstepsError } from '@crisp-notch/core/machine';
-import { BLANK_DRIVER_LOGIC, PARTS, type CurrentFormula, type DriverSpecification } from '@crisp-notch/core/parts';
+import {
+  BLANK_DRIVER_LOGIC,
+  BLANK_DRIVER_TIMING,
+  driverTiming,
+  PARTS,
+  type CurrentFormula,
+  type DriverSpecification,
+  type DriverTiming,
+} from '@crisp-notch/core/parts';
 import { askedOf, isGuessed, quantityOf, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
@@ -212,6 +220,35 @@ const VOLT_KINDS: readonly ChoiceOption[] = [
         remark="Share of the power it draws; for the size of the supply."
       />
     </cn-fold>
+    @if (specification().type === 'chopper') {
+      <cn-fold
+        heading="Step and direction"
+        [held]="[
+          [timingAsked.high, timing().high],
+          [timingAsked.low, timing().low],
+          [timingAsked.ahead, timing().ahead],
+          [timingAsked.after, timing().after],
+        ]"
+      >
+        <cn-quantity-field
+          [asked]="timingAsked.high"
+          [value]="timing().high"
+          (changed)="changeTiming({ high: $event })"
+          remark="What its sheet asks for at least, e.g. 1.9 µs."
+        />
+        <cn-quantity-field [asked]="timingAsked.low" [value]="timing().low" (changed)="changeTiming({ low: $event })" />
+        <cn-quantity-field
+          [asked]="timingAsked.ahead"
+          [value]="timing().ahead"
+          (changed)="changeTiming({ ahead: $event })"
+        />
+        <cn-quantity-field
+          [asked]="timingAsked.after"
+          [value]="timing().after"
+          (changed)="changeTiming({ after: $event })"
+        />
+      </cn-fold>
+    }
     <cn-fold heading="Logic and pins" [held]="[logicHeld()]">
       @if (specification().logic; as logic) {
         <cn-driver-logic-fields [logic]="logic" (changed)="change({ logic: $event })" />
@@ -247,6 +284,8 @@ export class DriverFieldsComponent {
   protected readonly asked = askedOf(PARTS.driver.shape);
   protected readonly senseAsked = askedOf(PARTS.driver.shape.fields.formula.variants['sense-resistor']);
   protected readonly linearAsked = askedOf(PARTS.driver.shape.fields.formula.variants.linear);
+  protected readonly timingAsked = askedOf(driverTiming);
+  protected readonly timing = computed(() => this.specification().timing ?? BLANK_DRIVER_TIMING);
   protected readonly isGuessed = isGuessed;
   protected readonly withCount = withCount;
   protected readonly microstepsError = microstepsError;
@@ -276,6 +315,12 @@ export class DriverFieldsComponent {
 
   protected change(change: Partial<DriverSpecification>): void {
     this.changed.emit({ ...this.specification(), ...change });
+  }
+
+  /** A sheet of which nothing is said any more has not been looked at. */
+  protected changeTiming(change: Partial<DriverTiming>): void {
+    const timing = { ...this.timing(), ...change };
+    this.change({ timing: Object.values(timing).every((item) => item === null) ? null : timing });
   }
 
   protected setNoise(value: string): void {
