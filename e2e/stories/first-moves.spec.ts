@@ -71,7 +71,7 @@ test('from powered to fenced on three axes with the keys alone, in under four mi
   expect(minutes).toBeLessThan(4);
   await page.keyboard.press('x');
   const steps = page.getByRole('region', { name: 'Steps of X' });
-  await expect(steps.getByText('X · 9 of 14')).toBeVisible();
+  await expect(steps.getByText('X · 9 of 15')).toBeVisible();
   // The fence holds: home lies outside it, and neither a step nor a held key goes any further that way.
   await page.getByRole('button', { name: 'One turn forward, one turn back' }).click();
   await page.getByRole('button', { name: 'One turn back', exact: true }).click();

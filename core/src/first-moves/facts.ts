@@ -2,6 +2,7 @@ import {
   accelerationInForce,
   axisField as field,
   isBrushed,
+  recommendedAcceleration,
   recommendedSpeed,
   startSpeed,
   stepsPerMotorTurn,
@@ -34,6 +35,8 @@ export interface MoveFacts {
   /** As reckoned: without a ramp, and with one. */
   readonly start: number | null;
   readonly fastest: number | null;
+  /** As reckoned, at the speed asked for. */
+  readonly steepest: number | null;
   readonly dimensions: { readonly travel: Dimension; readonly speed: Dimension; readonly acceleration: Dimension };
 }
 
@@ -66,6 +69,7 @@ export function moveFacts(reckoner: Reckoner<AxisContext>): MoveFacts | null {
     acceleration: reckoner.value(accelerationInForce) ?? GENTLE_TURNS * perTurn,
     start: reckoner.value(startSpeed),
     fastest: reckoner.value(recommendedSpeed),
+    steepest: reckoner.value(recommendedAcceleration),
     dimensions: { travel: motion.travel, speed: motion.speed, acceleration: motion.acceleration },
   };
 }

@@ -22,6 +22,7 @@ import {
   resultOf,
   roomAhead,
   searchOf,
+  searchTry,
   spreadOf,
   spreadVerdict,
   stepsFor,
@@ -229,7 +230,7 @@ describe('the fence', () => {
               expect(moveRefusal(facts, within, at, act.asked, say))
                 .withContext(`${step.id}, ${act.button}`)
                 .toBeNull();
-        const plan = tryOf(facts, within, at, 0.03, true, say);
+        const plan = tryOf(facts, within, at, { speed: 0.03, acceleration: facts.acceleration }, say);
         if (!plan.ok) throw new Error(plan.says);
         expect(moveRefusal(facts, within, at, plan.asked, say)).toBeNull();
       }
@@ -276,6 +277,36 @@ describe('the search for where something lets go', () => {
     const [a, b, c] = [1, 2, 3].map(() => ({ value: 70, held: true })) as [Try, Try, Try];
     expect(searchOf([a, b, c], 100).next).toBeCloseTo(87.5, 9);
     expect(searchOf([a, { value: 70, held: false }], 100)).toEqual(jasmine.objectContaining({ held: null, lost: 70 }));
+  });
+
+  it('finds on the rig the acceleration that torque and inertia give, with and without what the damper adds', () => {
+    const machine = screw();
+    const [facts, truth] = [factsOf(machine), screwTruth(undefined, machine)];
+    const searched = MOVE_STEPS.find(({ id }) => id === 'acceleration')?.searches;
+    const motor = truth.axes[0]?.motor;
+    if (!searched || motor?.kind !== 'stepper') throw new Error('it is searched on a stepper');
+    const tries: Try[] = [];
+    const sought = () => searchOf(tries, searched.reckoned(facts) ?? searched.begin(facts));
+    for (let next = sought().next; next !== null && tries.length < 80; { next } = sought()) {
+      const rig = RigAtHand.ready(truth, tries.length + 1);
+      const plan = searchTry(searched, facts, null, { pulses: 0, isKnown: false }, next, say);
+      if (!plan.ok) throw new Error(plan.says);
+      for (const asked of plan.asked) {
+        rig.ask(asked);
+        rig.wait(1.5);
+      }
+      tries.push({ value: next, held: Math.abs(rig.lost()) < 2 });
+    }
+    const { held, lost } = sought();
+    // (K·I − friction) over the inertia, in metres of an 8 mm screw; the damper turns along, in part.
+    const { torqueConstant } = motor.setup.motor;
+    const { inertia, friction, damper } = motor.setup.load;
+    const along = (turned: number): number =>
+      ((torqueConstant * motor.setup.drive.current - friction) / turned) * (0.008 / (2 * Math.PI));
+    expect(held ?? 0).toBeGreaterThan(along(inertia + (damper?.inertia ?? 0)));
+    expect(lost ?? Infinity).toBeLessThan(along(inertia));
+    // The margin that the job wants is in what is reckoned.
+    expect(held ?? 0).toBeGreaterThan(facts.steepest ?? Infinity);
   });
 
   it('says where what is seen and what is reckoned are far apart', () => {
@@ -343,21 +374,35 @@ describe('a try of a speed', () => {
 
   it('goes there and back within the fence, to the side that has room', () => {
     const [there = 0, back = 0] = pulsesOf(
-      tryOf(facts, fence, { pulses: 0.28 * facts.perUnit, isKnown: true }, 0.04, false, say),
+      tryOf(facts, fence, { pulses: 0.28 * facts.perUnit, isKnown: true }, { speed: 0.04, acceleration: null }, say),
     );
     expect(there).toBe(-Math.round(0.02 * facts.perUnit));
     expect(back).toBe(-there);
     const [forward = 0] = pulsesOf(
-      tryOf(facts, fence, { pulses: 0.02 * facts.perUnit, isKnown: true }, 0.04, true, say),
+      tryOf(
+        facts,
+        fence,
+        { pulses: 0.02 * facts.perUnit, isKnown: true },
+        { speed: 0.04, acceleration: facts.acceleration },
+        say,
+      ),
     );
     // 0.04²/0.3 for both ramps, and half a second at the top.
     expect(forward).toBeCloseTo((0.04 ** 2 / 0.3 + 0.02) * facts.perUnit, -1);
   });
 
   it('is refused where the ramp has no room, and goes a few turns where nobody knows where the axis is', () => {
-    const quick = tryOf(facts, fence, { pulses: 0.15 * facts.perUnit, isKnown: true }, 0.3, true, say);
+    const quick = tryOf(
+      facts,
+      fence,
+      { pulses: 0.15 * facts.perUnit, isKnown: true },
+      { speed: 0.3, acceleration: facts.acceleration },
+      say,
+    );
     expect(quick).toEqual({ ok: false, says: jasmine.stringContaining('no room to reach 300 mm/s') as never });
-    const [there = 0] = pulsesOf(tryOf(facts, null, { pulses: 0, isKnown: false }, 0.5, false, say));
+    const [there = 0] = pulsesOf(
+      tryOf(facts, null, { pulses: 0, isKnown: false }, { speed: 0.5, acceleration: null }, say),
+    );
     expect(there).toBe(4 * 1600);
   });
 });

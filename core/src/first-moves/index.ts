@@ -15,7 +15,8 @@ export {
   type StepState,
 } from './results.js';
 export { gapOf, searchOf, spreadOf, TIMES, type Search, type Try } from './search.js';
-export { tryOf, type TryPlan } from './tries.js';
+export { searchTry, type Searched } from './searched.js';
+export { tryOf, type Tried, type TryPlan } from './tries.js';
 export { type Act, type Cause, type MoveStep, type Seen } from './step.js';
 export { spreadVerdict, zerosFrom } from './zeros.js';
 export { homeAsked } from './steps/home.js';

@@ -1,5 +1,6 @@
 import type { MoveFacts } from './facts.js';
 import type { MoveStep } from './step.js';
+import { acceleration } from './steps/acceleration.js';
 import { count } from './steps/count.js';
 import { direction } from './steps/direction.js';
 import { fence } from './steps/fence.js';
@@ -29,6 +30,7 @@ export const MOVE_STEPS: readonly MoveStep[] = [
   jog,
   startRate,
   rampRate,
+  acceleration,
   warm,
   hundred,
 ];

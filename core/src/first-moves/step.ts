@@ -2,6 +2,7 @@ import type { Say } from '../drive-line/index.js';
 import type { Page } from '../finding/index.js';
 import type { Asked, Instrument } from '../line-port/index.js';
 import type { MoveFacts } from './facts.js';
+import type { Searched } from './searched.js';
 
 /** Something that may be behind what was seen, and what tells. */
 export interface Cause {
@@ -46,6 +47,8 @@ export interface MoveStep {
   readonly seen: readonly Seen[];
   /** Steps that have to be done on the same machine before: nothing is homed that runs the wrong way. */
   readonly after: readonly string[];
+  /** What is raised until it lets go, of a step that searches. */
+  readonly searches?: Searched;
 }
 
 export const always = (): boolean => true;

@@ -15,24 +15,29 @@ const JUMP = 1e7;
 export type TryPlan =
   { readonly ok: true; readonly asked: readonly Asked[] } | { readonly ok: false; readonly says: string };
 
+/** What is tried: a speed [m/s, rad/s], reached by that acceleration, or by a jump. */
+export interface Tried {
+  readonly speed: number;
+  readonly acceleration: number | null;
+}
+
 /**
- * A try of a speed [m/s, rad/s]: there, and back to where it began, without a ramp or with the job's.
+ * A try: there, and back to where it began.
  * @param at where the axis is by its controller
  */
 export function tryOf(
   facts: MoveFacts,
   fence: Fence | null,
   at: Stands,
-  speed: number,
-  hasRamp: boolean,
+  { speed, acceleration }: Tried,
   say: Say,
 ): TryPlan {
-  const { perUnit, acceleration, perTurn, travel, letter, dimensions } = facts;
+  const { perUnit, perTurn, travel, letter, dimensions } = facts;
   const isFenced = fence !== null && at.isKnown;
   const place = at.pulses / perUnit;
   const [ahead, behind] = isFenced ? [fence.high - place, place - fence.low] : [Infinity, 0];
   const room = isFenced ? Math.max(ahead, behind) : facts.hasEnds ? LEASH_TURNS * perTurn : Infinity;
-  const ramps = hasRamp ? speed ** 2 / acceleration : 0;
+  const ramps = acceleration === null ? 0 : speed ** 2 / acceleration;
   const most = Math.min(room, facts.hasEnds && travel !== null && isFenced ? Math.max(SHARE * travel, ramps) : room);
   const way = Math.min(ramps + HELD_FOR * speed, most);
   if (way < ramps * (1 - 1e-9) || way <= 0)
@@ -43,9 +48,10 @@ export function tryOf(
   const sense = ahead >= behind ? 1 : -1;
   const pulses = sense * Math.max(1, Math.round(way * perUnit));
   const rate = speed * perUnit;
-  const pace = hasRamp
-    ? { rate, start: Math.min(gentlePace(facts).start, rate), acceleration: acceleration * perUnit }
-    : { rate, start: rate, acceleration: JUMP };
+  const pace =
+    acceleration === null
+      ? { rate, start: rate, acceleration: JUMP }
+      : { rate, start: Math.min(gentlePace(facts).start, rate), acceleration: acceleration * perUnit };
   const move = (by: number): Asked => ({ kind: 'move', axis: letter, pulses: by, ...pace });
   return { ok: true, asked: [move(pulses), move(-pulses)] };
 }

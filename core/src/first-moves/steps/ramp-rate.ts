@@ -1,4 +1,5 @@
 import { FRICTION, LOW_CURRENT, LOW_VOLTS, RESONANCE } from '../causes.js';
+import { someSpeed } from '../searched.js';
 import { right, wrong, type MoveStep } from '../step.js';
 
 export const rampRate: MoveStep = {
@@ -11,4 +12,11 @@ export const rampRate: MoveStep = {
   acts: () => [],
   seen: [right('Found'), wrong('less', 'Less than reckoned', LOW_VOLTS, LOW_CURRENT, FRICTION, RESONANCE)],
   after: ['start-rate'],
+  searches: {
+    of: 'ramp',
+    reckoned: ({ fastest }) => fastest,
+    begin: someSpeed,
+    tried: ({ acceleration }, speed) => ({ speed, acceleration }),
+    becomes: { field: 'speed', words: 'speed' },
+  },
 };

@@ -1,4 +1,5 @@
 import { FRICTION, LOW_CURRENT, LOW_VOLTS } from '../causes.js';
+import { someSpeed } from '../searched.js';
 import { right, wrong, type MoveStep } from '../step.js';
 
 export const startRate: MoveStep = {
@@ -10,4 +11,11 @@ export const startRate: MoveStep = {
   acts: () => [],
   seen: [right('Found'), wrong('less', 'Less than reckoned', LOW_CURRENT, FRICTION, LOW_VOLTS)],
   after: ['turn'],
+  searches: {
+    of: 'start',
+    reckoned: ({ start }) => start,
+    begin: someSpeed,
+    tried: (_facts, speed) => ({ speed, acceleration: null }),
+    becomes: { field: 'startSpeed', words: 'start speed' },
+  },
 };

@@ -68,7 +68,13 @@ export class ReturnToolComponent {
     this.isEnding.set(false);
     this.off.set('');
     const speed = jobPace(facts).rate / facts.perUnit;
-    const plan = tryOf(facts, this.desk.fence(), this.desk.at(), speed, true, this.desk.say());
+    const plan = tryOf(
+      facts,
+      this.desk.fence(),
+      this.desk.at(),
+      { speed, acceleration: facts.acceleration },
+      this.desk.say(),
+    );
     if (!plan.ok) {
       this.desk.trouble.set(plan.says);
       return;

@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { gapOf, searchOf, TIMES, tryOf, type StepState, MOVE_STEPS } from '@crisp-notch/core/first-moves';
+import {
+  gapOf,
+  MOVE_STEPS,
+  searchOf,
+  searchTry,
+  shownDimension,
+  TIMES,
+  type Searched,
+  type StepState,
+} from '@crisp-notch/core/first-moves';
 import type { Asked } from '@crisp-notch/core/line-port';
 import { quantityOf } from '@crisp-notch/core/shape';
 import { ButtonModule } from 'primeng/button';
@@ -10,7 +19,7 @@ import { MovesDesk } from './moves-desk';
 /** Taken off what held, unless the builder says otherwise [%]. */
 const USUAL_MARGIN = 30;
 
-/** Raises a speed until the axis lets go, three tries each, and takes the margin off. */
+/** Raises a speed or an acceleration until the axis lets go, three tries each, and takes the margin off. */
 @Component({
   selector: 'cn-search-tool',
   imports: [ButtonModule, WholeFieldComponent],
@@ -88,7 +97,7 @@ const USUAL_MARGIN = 30;
     @if (adoptable()) {
       <p>
         <button type="button" pButton severity="secondary" outlined (click)="adopt()">
-          Put {{ shown(set()) }} into the job as {{ hasRamp() ? 'speed' : 'start speed' }}
+          Put {{ shown(set()) }} into the job as {{ searched().becomes.words }}
         </button>
       </p>
     }
@@ -131,15 +140,18 @@ export class SearchToolComponent {
   /** A try was made of which nobody has said what came of it. */
   private readonly isMade = signal(false);
 
-  protected readonly hasRamp = computed(() => this.state().step.id === 'ramp-rate');
+  protected readonly searched = computed<Searched>(() => {
+    const { id, searches } = this.state().step;
+    if (!searches) throw new RangeError(`the step ${id} searches nothing`);
+    return searches;
+  });
   protected readonly reckoned = computed(() => {
     const facts = this.desk.facts();
-    return facts && (this.hasRamp() ? facts.fastest : facts.start);
+    return facts && this.searched().reckoned(facts);
   });
-  /** Where nothing is reckoned it begins with what the job asks, or a turn in a second. */
   private readonly begin = computed(() => {
     const facts = this.desk.facts();
-    return this.reckoned() ?? facts?.speed ?? facts?.perTurn ?? 1;
+    return this.reckoned() ?? (facts ? this.searched().begin(facts) : 1);
   });
   protected readonly tries = computed(() => this.desk.triesOf(this.state().step.id));
   protected readonly search = computed(() => searchOf(this.tries(), this.begin()));
@@ -175,7 +187,9 @@ export class SearchToolComponent {
 
   protected shown(value: number | null | undefined): string {
     const facts = this.desk.facts();
-    return value == null || !facts ? '–' : this.desk.say()(Number(value.toPrecision(3)), facts.dimensions.speed);
+    return value == null || !facts
+      ? '–'
+      : this.desk.say()(Number(value.toPrecision(3)), shownDimension(facts.axis, `${this.searched().of}-held`));
   }
 
   protected async try(value: number): Promise<void> {
@@ -184,7 +198,7 @@ export class SearchToolComponent {
     const home = this.needsHome() ? this.homing() : null;
     // Home is nothing: what is planned from there is planned as if it stood there already.
     const at = home ? { pulses: 0, isKnown: true } : this.desk.at();
-    const plan = tryOf(facts, this.desk.fence(), at, value, this.hasRamp(), this.desk.say());
+    const plan = searchTry(this.searched(), facts, this.desk.fence(), at, value, this.desk.say());
     if (!plan.ok) {
       this.desk.trouble.set(plan.says);
       return;
@@ -210,7 +224,7 @@ export class SearchToolComponent {
   protected keep(): void {
     const [{ held, lost }, set, reckoned] = [this.search(), this.set(), this.reckoned()];
     if (held === null || set === null) return;
-    const name = this.hasRamp() ? 'ramp' : 'start';
+    const name = this.searched().of;
     const isLess = reckoned !== null && gapOf(held, reckoned) === 'less';
     this.desk.record(this.state().step.id, isLess ? 'less' : 'right', !isLess, [
       { what: `${name}-set`, text: this.shown(set) },
@@ -223,10 +237,15 @@ export class SearchToolComponent {
     const set = this.set();
     if (set === null) return;
     const text = this.shown(set);
-    const field = this.hasRamp() ? 'speed' : 'startSpeed';
+    const { field } = this.searched().becomes;
     this.desk.editJob(`job.${field}`, (axis) => ({
       ...axis,
-      job: { ...axis.job, [field]: quantityOf(text, 'measured', today()) },
+      job: {
+        ...axis.job,
+        [field]: quantityOf(text, 'measured', today()),
+        // An acceleration stands in place of a time for the travel.
+        ...(field === 'acceleration' ? { moveTime: null } : {}),
+      },
     }));
   }
 
