@@ -30,6 +30,8 @@ export class BenchAxis {
   private counted = { from: 0, lost: 0 };
   private restedFor = 0;
   private warm = { ticks: 0, copper: 0, square: 0 };
+  /** What warmed it since somebody began to watch. */
+  private watched = { ticks: 0, copper: 0, square: 0 };
 
   constructor(
     readonly truth: AxisTruth,
@@ -83,11 +85,11 @@ export class BenchAxis {
     }
     this.home?.follow(plant.place, time);
     this.watch(isDriving);
-    this.warm = {
-      ticks: this.warm.ticks + 1,
-      copper: this.warm.copper + shaft.copper,
-      square: this.warm.square + shaft.currentSquare,
-    };
+    for (const sum of [this.warm, this.watched]) {
+      sum.ticks += 1;
+      sum.copper += shaft.copper;
+      sum.square += shaft.currentSquare;
+    }
     if (this.warm.ticks === HEAT_EVERY) this.warmUp(isDriving);
     return truth.motors * shaft.power;
   }
@@ -115,6 +117,17 @@ export class BenchAxis {
     const { ticks, copper, square } = this.warm;
     this.heat.goOn(ticks * TICK, copper / ticks, square / ticks, isDriving);
     this.warm = { ticks: 0, copper: 0, square: 0 };
+  }
+
+  /** From now on what warms it is watched, see {@link passWarming}. */
+  watchWarming(): void {
+    this.watched = { ticks: 0, copper: 0, square: 0 };
+  }
+
+  /** Its temperatures go on by a time [s] in which it is warmed as it was on the mean since it was watched. */
+  passWarming(seconds: number): void {
+    const { ticks, copper, square } = this.watched;
+    if (ticks > 0) this.heat.goOn(seconds, copper / ticks, square / ticks, this.isEnabled && this.alarm === null);
   }
 
   /** The driver takes up where its rotor stands, within a cycle of its field: the alarm is cleared. */

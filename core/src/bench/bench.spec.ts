@@ -256,6 +256,52 @@ describe('the rig', () => {
   });
 });
 
+describe('time that passes at once', () => {
+  /** Warmed by a current held at rest, for so long in ticks and for so long at once. */
+  const warmed = (watched: number, passed: number, truth = screwTruth()) => {
+    const rig = RigAtHand.ready(truth);
+    rig.bench.watchWarming();
+    rig.wait(watched);
+    const gone = rig.bench.pass(passed);
+    const [axis] = rig.bench.axes;
+    return { gone, motor: axis?.heat.motor ?? NaN, driver: axis?.heat.driver ?? NaN, time: rig.bench.time };
+  };
+
+  it('warms as the same time tick by tick does', () => {
+    const [slow, quick] = [warmed(122, 0), warmed(2, 120)];
+    expect(quick.gone).toEqual({ passed: 120, tooHot: null });
+    expect(quick.time).toBeCloseTo(slow.time, 6);
+    expect(quick.motor - 20).toBeCloseTo(slow.motor - 20, 2);
+    expect(quick.driver - 20).toBeCloseTo(slow.driver - 20, 1);
+    expect(slow.driver).toBeGreaterThan(30);
+  });
+
+  it('ends in twenty minutes where a steady power has them: nearly all of the driver, the motor on its way', () => {
+    const truth = screwTruth((axis) => ({ ...axis, heat: { ...axis.heat, growing: 0, steady: 2 } }));
+    const { driver, motor } = warmed(1, 1200, truth);
+    const { driver: path } = truth.axes[0]?.heat ?? {};
+    expect(driver).toBeCloseTo(20 + 2 * (path?.resistance ?? NaN), 1);
+    // I²·R of both coils together, more as the copper warms (0.39 % a kelvin): 5 K/W and 220 J/K are 1100 s.
+    const [axis] = truth.axes;
+    if (axis?.motor.kind !== 'stepper') throw new Error('it is a stepper');
+    const { setup } = axis.motor;
+    const cold = setup.motor.resistance * (axis.idleShare * setup.drive.current) ** 2;
+    const end = (5 * cold) / (1 - 0.0039 * 5 * cold);
+    const slower = 1100 / (1 - 0.0039 * 5 * cold);
+    expect(motor - 20).toBeCloseTo(end * (1 - Math.exp(-1201 / slower)), 0);
+    expect(warmed(1, 1e5, truth).motor - 20).toBeCloseTo(end, 0);
+  });
+
+  it('ends when a driver switches itself off, and says which', () => {
+    const hot = withFaults(screwTruth(), [{ id: 'hot-driver', axisId: screwTruth().axes[0]?.id ?? null }]);
+    const { gone, driver } = warmed(2, 1200, hot);
+    expect(gone.tooHot).toBe('X');
+    expect(gone.passed).toBeLessThan(1200);
+    expect(driver).toBeGreaterThan(145);
+    expect(warmed(2, 1200).gone).toEqual({ passed: 1200, tooHot: null });
+  });
+});
+
 describe('the instruments of the rig', () => {
   it('read the truth with their own digit, range and tilt', () => {
     const rig = RigAtHand.ready(screwTruth());

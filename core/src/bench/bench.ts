@@ -25,6 +25,8 @@ export interface AxisSight {
   readonly isTrembling: boolean;
 }
 
+/** Temperatures go on by so much at a time [s], a small part of what a driver takes to warm. */
+const PASSES_BY = 1;
 /** Slower than that, and standing where it was told: it is still [rad/s]. */
 const TREMBLES = 1;
 
@@ -76,6 +78,26 @@ export class Bench {
       }
       for (const [place, bus] of this.buses.entries()) bus.goOn(TICK, drawn[place] ?? 0);
     }
+  }
+
+  /** From now on what warms its axes is watched, see {@link pass}. */
+  watchWarming(): void {
+    for (const axis of this.axes) axis.watchWarming();
+  }
+
+  /**
+   * Time in which it goes on as it did since it was watched, at once: only temperatures change by it. It ends before a
+   * driver that switches itself off has to be simulated.
+   * @param seconds as long at most @returns how much of it went by [s], and whose driver ended it
+   */
+  pass(seconds: number): { readonly passed: number; readonly tooHot: string | null } {
+    for (let passed = 0; passed < seconds; passed += PASSES_BY) {
+      const hot = this.axes.find(({ heat }) => heat.isTooHot);
+      if (hot) return { passed, tooHot: hot.truth.letter };
+      for (const axis of this.axes) axis.passWarming(PASSES_BY);
+      this.time += PASSES_BY;
+    }
+    return { passed: seconds, tooHot: this.axes.find(({ heat }) => heat.isTooHot)?.truth.letter ?? null };
   }
 
   /** What is seen now. */

@@ -38,6 +38,9 @@ interface SerialDevices {
 export const serialDevices = (): SerialDevices | null =>
   (navigator as { readonly serial?: SerialDevices }).serial ?? null;
 
+/** Time that went by on the rig at once. */
+type Passed = Extract<BenchMessage, { kind: 'passed' }>;
+
 const SILENT =
   'It came to rest by itself: for a second the controller had heard nothing from this page, as it should when a page hangs.';
 const LOST = 'The connection is lost. Nobody knows where the axes are until they are homed.';
@@ -70,8 +73,12 @@ export class MachineLine implements OnDestroy {
   readonly said$ = new Subject<PortSaid>();
   /** A path has been begun and has neither ended nor been stopped, whoever looks at it meanwhile. */
   isOnPath = false;
+  /** How much time went by at once, and whose driver ended it. */
+  private readonly passed$ = new Subject<Passed>();
   /** Told when the line is closed. */
   readonly closed$ = new Subject<void>();
+  /** Tells the rig something that is no line of the port; nothing to a machine. */
+  private tellRig: (request: BenchRequest) => void = () => undefined;
   /** Ends what is at the other end. */
   private ending: () => void = () => undefined;
   private host: LineHost | null = null;
@@ -102,6 +109,7 @@ export class MachineLine implements OnDestroy {
     const host = this.begin('rig', (text) => {
       tell({ kind: 'line', text });
     });
+    this.tellRig = tell;
     worker.onmessage = ({ data }: MessageEvent<BenchMessage>): void => {
       if (this.host !== host) return;
       if (data.kind === 'line') host.receive(data.text);
@@ -110,7 +118,8 @@ export class MachineLine implements OnDestroy {
         this.lacking.set(data.lacking);
         this.possible.set(data.possible);
         this.greet(host);
-      } else this.fail(data.message);
+      } else if (data.kind === 'passed') this.passed$.next(data);
+      else this.fail(data.message);
     };
     worker.onerror = (event): void => {
       this.fail(event.message || 'The rig could not start.');
@@ -212,6 +221,7 @@ export class MachineLine implements OnDestroy {
     if (untracked(this.isMoving)) this.stop();
     this.ending();
     this.ending = (): void => undefined;
+    this.tellRig = (): void => undefined;
     const { host } = this;
     this.host = null;
     host?.lose();
@@ -229,6 +239,21 @@ export class MachineLine implements OnDestroy {
 
   ngOnDestroy(): void {
     this.close();
+  }
+
+  /** From now on the rig watches what warms it. */
+  watchWarming(): void {
+    this.tellRig({ kind: 'watch-warming' });
+  }
+
+  /** The rig goes on as it did since it was watched, for so long [s], at once; null without a rig, or if it is closed. */
+  async pass(seconds: number): Promise<Passed | null> {
+    if (this.openedAs() !== 'rig') return null;
+    return await new Promise((resolve) => {
+      // Completion follows an answer too, and changes nothing then.
+      this.passed$.pipe(take(1), takeUntil(this.closed$)).subscribe({ next: resolve, complete: () => resolve(null) });
+      this.tellRig({ kind: 'pass', seconds });
+    });
   }
 
   async ask(asked: Asked): Promise<Answer> {

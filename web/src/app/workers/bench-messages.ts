@@ -4,6 +4,9 @@ import type { Machine } from '@crisp-notch/core/machine';
 /** What the rig's worker is told. */
 export type BenchRequest =
   | { readonly kind: 'open'; readonly machine: Machine; readonly faults: readonly FaultThere[]; readonly seed: number }
+  /** From now on what warms it is watched; and it goes on so for some time, at once [s]. */
+  | { readonly kind: 'watch-warming' }
+  | { readonly kind: 'pass'; readonly seconds: number }
   /** Text for the line port. */
   | { readonly kind: 'line'; readonly text: string };
 
@@ -23,4 +26,5 @@ export type BenchMessage =
     }
   | { readonly kind: 'line'; readonly text: string }
   | { readonly kind: 'sight'; readonly sight: BenchSight }
+  | { readonly kind: 'passed'; readonly passed: number; readonly tooHot: string | null }
   | { readonly kind: 'failed'; readonly message: string };

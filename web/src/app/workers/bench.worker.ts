@@ -10,10 +10,12 @@ const say = (message: BenchMessage): void => {
 };
 
 let controller: RigController | null = null;
+let rig: Bench | null = null;
 
 function open({ machine, faults, seed }: Extract<BenchRequest, { kind: 'open' }>): void {
   const { truth, lacking } = truthOf(machine);
   const bench = new Bench(withFaults(truth, faults), seed);
+  rig = bench;
   controller = new RigController(bench, 'simulated rig', (text) => {
     say({ kind: 'line', text });
   });
@@ -42,7 +44,9 @@ function open({ machine, faults, seed }: Extract<BenchRequest, { kind: 'open' }>
 addEventListener('message', ({ data }: MessageEvent<BenchRequest>) => {
   try {
     if (data.kind === 'open') open(data);
-    else controller?.receive(data.text);
+    else if (data.kind === 'line') controller?.receive(data.text);
+    else if (data.kind === 'watch-warming') rig?.watchWarming();
+    else if (rig) say({ kind: 'passed', ...rig.pass(data.seconds) });
   } catch (error) {
     say({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
   }
