@@ -1,3 +1,4 @@
+export { keyHere, keyMove, type KeyAxis, type KeyMove } from './keys.js';
 export { moveFacts, type MoveFacts } from './facts.js';
 export { fenceOf, moveRefusal, reckonedFence, roomAhead, type Fence, type Stands } from './fence.js';
 export { gentlePace, homeMost, homePaces, jobPace, type PulsePace } from './paces.js';
@@ -15,6 +16,16 @@ export {
   type StepState,
 } from './results.js';
 export { gapOf, searchOf, spreadOf, TIMES, type Search, type Try } from './search.js';
+export {
+  BLANK_STICK,
+  stickAsks,
+  stickGrain,
+  stickPlace,
+  stickRange,
+  stickSaid,
+  stickSpeed,
+  type StickSaid,
+} from './stick.js';
 export { searchTry, type Searched } from './searched.js';
 export { tryOf, type Tried, type TryPlan } from './tries.js';
 export { type Act, type Cause, type MoveStep, type Seen } from './step.js';
