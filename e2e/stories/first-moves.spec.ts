@@ -297,6 +297,94 @@ async function openProgram(page: Page, called: string, fence: readonly [string, 
     .click();
 }
 
+/** A machine whose axes were seen to run and to find home on the rig, with a fence. */
+const asTried = (machine: Machine): Machine => {
+  const entry = (step: string, shown: readonly { readonly what: string; readonly text: string }[] = []) => ({
+    step,
+    by: 'rig' as const,
+    saw: 'right',
+    isRight: true,
+    shown,
+    of: '',
+    on: '2026-11-03',
+    revision: 1,
+  });
+  const fence = [
+    { what: 'fence-low', text: '2 mm' },
+    { what: 'fence-high', text: '57 mm' },
+  ];
+  return {
+    ...machine,
+    axes: machine.axes.map((axis) => ({ ...axis, moves: [entry('direction'), entry('home'), entry('fence', fence)] })),
+  };
+};
+
+test('key positions come back to the very pulse, and a stick moves as far as its fence lets it', async ({ page }) => {
+  await openMoves(page, 'Fret mill', 'By hand', asTried);
+  await page.getByRole('button', { name: 'Power on' }).first().click();
+  await page.getByRole('button', { name: 'by hand', exact: true }).click();
+  const keys = page.locator('cn-keys-tool');
+  const commanded = page.locator('cn-rig-picture .commanded dd');
+  await expect(keys.getByRole('button', { name: 'Keep where it stands' })).toBeDisabled();
+  await keys.getByRole('button', { name: 'Home X, Y, Z' }).click();
+  await expect(keys.getByRole('button', { name: 'Keep where it stands' })).toBeEnabled({ timeout: 60_000 });
+  const travel = page.locator('cn-travel-tool');
+  const goBy = async (distance: string, ends: RegExp): Promise<void> => {
+    await travel.getByLabel('Go by').fill(distance);
+    await travel.getByRole('button', { name: 'Forward' }).click();
+    await expect(commanded).toHaveText(ends, { timeout: 30_000 });
+    await expect(keys.getByRole('button', { name: 'Keep where it stands' })).toBeEnabled();
+  };
+  await goBy('24 mm', /^24\smm$/);
+  await keys.getByRole('button', { name: 'Keep where it stands' }).click();
+  await keys.getByLabel('Name').fill('Window');
+  await goBy('30 mm', /^54\smm$/);
+  await keys.getByRole('button', { name: 'Keep where it stands' }).click();
+  await expect(keys.locator('li')).toHaveCount(2);
+  await expect(keys.locator('li').first()).toContainText(/X 24\smm · Y 0\smm · Z 0\smm/);
+  // Slowly enough to be held on the way.
+  await keys.getByLabel('Each move takes').fill('4 s');
+  await keys.getByRole('button', { name: 'Go there to Window' }).click();
+  await keys.getByRole('button', { name: 'Pause' }).click();
+  await expect(keys.getByRole('status')).toContainText('Held on its way');
+  await keys.getByRole('button', { name: 'Go on' }).click();
+  await expect(commanded).toHaveText(/^24\smm$/, { timeout: 20_000 });
+  await expect(page.locator('cn-rig-picture')).toContainText('X stands and holds');
+
+  const stick = page.locator('cn-stick-tool');
+  await stick.getByRole('button', { name: 'X has a stick or knob' }).click();
+  await stick.getByLabel('Dead band, each side').fill('600');
+  await expect(stick.getByRole('alert')).toContainText('reaches to an end');
+  await expect(stick.getByRole('button', { name: 'Let it move X' })).toBeDisabled();
+  await stick.getByLabel('Dead band, each side').fill('20');
+  await stick.getByRole('button', { name: 'Let it move X' }).click();
+  const slider = stick.getByRole('slider');
+  await slider.fill('520');
+  await expect(stick.getByText('X is to rest.')).toBeVisible();
+  await slider.fill('800');
+  await expect(stick.getByText(/^X is to go forward at [\d.]+\smm\/s\.$/)).toBeVisible();
+  await expect(stick.getByText(/X is at its fence/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('cn-rig-picture')).toContainText('X stands and holds');
+  const at = Number.parseFloat(await commanded.innerText());
+  expect(at).toBeGreaterThan(40);
+  expect(at).toBeLessThanOrEqual(57);
+});
+
+test('twenty minutes of the rig pass in a moment, and a driver without its sink is read too hot', async ({ page }) => {
+  await faultyRig(page, 'Warm', /^X: the driver has no heat sink/);
+  await doStep(page, 'One turn forward, one turn back', 2);
+  await page.getByRole('button', { name: 'Warm after 20 minutes' }).click();
+  const tool = page.locator('cn-warm-tool');
+  await tool.getByRole('button', { name: 'Run 20 minutes' }).click();
+  await expect(tool.getByRole('status')).toContainText(/^After [\d.]+\s(s|min) the driver of X switched itself off/, {
+    timeout: 60_000,
+  });
+  expect(Number.parseFloat(await tool.getByLabel('Driver').inputValue())).toBeGreaterThan(140);
+  await expect(tool.getByLabel('Supply, running')).not.toHaveValue('');
+  await tool.getByRole('button', { name: 'It loses steps when it is warm' }).click();
+  await expect(causes(page).first()).toContainText(/hot/i);
+});
+
 test('a program is refused with line and reason, then drawn, run on the rig, held and resumed', async ({ page }) => {
   await openProgram(page, 'A program on the rig', ['8 mm', '412 mm']);
   const box = page.getByRole('textbox', { name: 'Program' });

@@ -30,4 +30,4 @@ export { searchTry, type Searched } from './searched.js';
 export { tryOf, type Tried, type TryPlan } from './tries.js';
 export { type Act, type Cause, type MoveStep, type Seen } from './step.js';
 export { spreadVerdict, zerosFrom } from './zeros.js';
-export { homeAsked } from './steps/home.js';
+export { hasHome, homeAsked } from './steps/home.js';

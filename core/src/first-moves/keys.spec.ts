@@ -22,7 +22,7 @@ function machine(): Machine {
         travel: quantityOf('300 mm'),
         speed: quantityOf(place === 2 ? '10 mm/s' : '40 mm/s'),
         acceleration: quantityOf('300 mm/s²'),
-      } as typeof axis.job,
+      },
     })),
   };
 }

@@ -7,6 +7,7 @@ import { quantityOf, valueOf } from '../shape/index.js';
 import type { MoveFacts } from './facts.js';
 import { moveRefusal, type Fence } from './fence.js';
 import { jobPace } from './paces.js';
+import { hasHome } from './steps/home.js';
 
 /** An axis with what is reckoned of it and its fence. */
 export interface KeyAxis {
@@ -30,7 +31,8 @@ export function keyHere(
   today: string,
 ): { readonly ok: true; readonly key: KeyPosition } | { readonly ok: false; readonly says: string } {
   const at: KeyPosition['at'][number][] = [];
-  for (const { facts } of axes) {
+  // What turns for ever and has no switch has no place to come back to.
+  for (const { facts } of axes.filter((item) => hasHome(item.facts))) {
     const place = places.find(({ axis }) => axis === facts.letter);
     if (!place) continue;
     if (!place.isKnown)
@@ -71,7 +73,7 @@ export function keyMove(
   let time = wanted ?? 0;
   for (const { axis: id, kind, place: kept } of key.at) {
     const found = axes.find(({ facts }) => facts.axis.id === id);
-    if (!found || (kind === 'rotary') !== found.facts.isTurning)
+    if (found?.facts.isTurning !== (kind === 'rotary'))
       return { ok: false, says: 'An axis of this position is no more, or has become another: keep it anew.' };
     const { facts, fence } = found;
     const [order, at] = [letters.indexOf(facts.letter), places.find(({ axis }) => axis === facts.letter)];

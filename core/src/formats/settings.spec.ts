@@ -32,6 +32,27 @@ describe('settings for a controller', () => {
     expect(known(machine(), 'STEPS_PER_MM')).toBe('worked out');
   });
 
+  it('hold what a stick reads, back to forward, and where key positions are', () => {
+    const like = machine();
+    const [axis] = like.axes;
+    if (!axis) throw new Error('the example has an axis');
+    const stick = { gives: 'speed', from: 1010, rest: 519, to: 12, dead: 8, forward: 'from' } as const;
+    const said: Machine = {
+      ...like,
+      axes: [{ ...axis, stick }],
+      keys: [
+        { id: 'key-1', name: 'Window', at: [{ kind: 'linear', axis: axis.id, place: quantityOf('1 in') }] },
+        { id: 'key-2', name: '', at: [{ kind: 'rotary', axis: axis.id, place: quantityOf('20 °') }] },
+      ],
+    };
+    const values = ['BACK', 'REST', 'FORWARD', 'DEAD_BAND'].map((name) => valueOf(`STICK_${name}_COUNTS`, said));
+    expect(values).toEqual([12, 519, 1010, 8]);
+    expect([valueOf('KEY_1_MM', said), valueOf('KEY_2_MM', said)]).toEqual([25.4, undefined]);
+    expect(settingsHeader(said, 3)).toContain('#define X_KEY_1_MM 25.4 // kept as Window');
+    const knob: Machine = { ...said, axes: [{ ...axis, stick: { ...stick, gives: 'place' } }] };
+    expect(valueOf('STICK_REST_COUNTS', knob)).toBeUndefined();
+  });
+
   it('leave out an axis that cannot be reckoned', () => {
     const like = machine();
     const more = { ...like, axes: [...like.axes, newAxis('axis-9', 'W', 'screw', null)] };

@@ -2,7 +2,7 @@ import { axisContext, limitInForce, startSpeed, stepsPerMotorTurn, stepsPerUnit 
 import { fenceOf, jobPace, moveFacts } from '../first-moves/index.js';
 import type { Axis, Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
-import type { Quantity } from '../shape/index.js';
+import { valueOf, type Quantity } from '../shape/index.js';
 import { writeCsv } from './csv.js';
 
 /** One setting of a controller, with its unit in its name. */
@@ -52,6 +52,20 @@ function axisSettings(machine: Machine, axis: Axis): readonly Setting[] {
   const fence = fenceOf(axis, 'machine');
   add(`FENCE_LOW_${unit}`, fence && fence.low * scale, 'set in the first moves');
   add(`FENCE_HIGH_${unit}`, fence && fence.high * scale, 'set in the first moves');
+  if (axis.stick) {
+    const read = 'as its input reads';
+    const { from, rest, to, dead, gives, forward } = axis.stick;
+    const [back, ahead] = forward === 'to' ? [from, to] : [to, from];
+    add('STICK_BACK_COUNTS', back, read);
+    if (gives === 'speed') add('STICK_REST_COUNTS', rest, read);
+    add('STICK_FORWARD_COUNTS', ahead, read);
+    add('STICK_DEAD_BAND_COUNTS', dead, read);
+  }
+  machine.keys.forEach(({ at, name }, place) => {
+    const kept = at.find((item) => item.axis === axis.id && (item.kind === 'rotary') === facts.isTurning);
+    const value = kept && valueOf(kept.place, facts.dimensions.travel);
+    add(`KEY_${place + 1}_${unit}`, value == null ? null : value * scale, `kept as ${name || 'a key position'}`);
+  });
   add('CURRENT_CREST_A', reckoner.value(limitInForce), 'worked out');
   return found;
 }

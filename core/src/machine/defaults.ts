@@ -140,6 +140,14 @@ export function nextRailId(machine: Machine): string {
   );
 }
 
+/** Local identity for one more key position. */
+export function nextKeyId(machine: Machine): string {
+  return numbered(
+    'key',
+    machine.keys.map((item) => item.id),
+  );
+}
+
 /** Local identity for one more supply. */
 export function nextSupplyId(machine: Machine): string {
   return numbered(

@@ -20,6 +20,34 @@ describe('what two machines differ in', () => {
     expect(differencesBetween(before, JSON.parse(JSON.stringify(before)) as Machine)).toEqual([]);
   });
 
+  it('names first moves and key positions by what they are called', () => {
+    const entry = {
+      step: 'half-turn',
+      by: 'rig',
+      saw: 'right',
+      isRight: true,
+      shown: [],
+      of: '',
+      on: '2026-11-03',
+      revision: 3,
+    } as const;
+    const moved = onAxis((axis) => ({ ...axis, moves: [{ ...entry, step: 'turn' }, entry] }));
+    expect(differencesBetween(before, moved)).toEqual([
+      jasmine.stringMatching(/^X, first move turn is new/),
+      jasmine.stringMatching(/^X, first move half turn is new/),
+    ]);
+    const kept = (name: string, place: string): Machine => ({
+      ...before,
+      keys: [{ id: 'key-1', name, at: [{ kind: 'linear', axis: 'axis-1', place: quantityOf(place) }] }],
+    });
+    expect(differencesBetween(before, kept('Window', '8 mm'))).toEqual([
+      jasmine.stringMatching(/^key position Window is new: Window, 8 mm$/),
+    ]);
+    expect(differencesBetween(kept('', '8 mm'), kept('', '9 mm'))).toEqual([
+      'key position 1, at, 1, place was 8 mm, is 9 mm',
+    ]);
+  });
+
   it('is every field, names and notes too, with what it was and is', () => {
     const now: Machine = {
       ...onAxis((axis) => ({

@@ -37,6 +37,7 @@ export {
   newMachine,
   newSupply,
   nextAxisId,
+  nextKeyId,
   nextRailId,
   nextSupplyId,
   withTransmissionKind,

@@ -53,27 +53,39 @@ const ONE_OF: Readonly<Record<string, string>> = {
   sizes: 'size',
   done: 'line of the check-off list',
   moves: 'first move',
+  keys: 'key position',
 };
+
+/** Lists whose entries go by a name of their own, and where that stands. */
+const NAMED_BY: Readonly<Record<string, string>> = { moves: 'step', keys: 'name' };
+
+/** What an entry of such a list is called: `half turn`; null where it says nothing. */
+function nameAt(machine: Machine, path: readonly string[]): string | null {
+  const key = NAMED_BY[path.at(-2) ?? ''];
+  const entry = key === undefined ? undefined : path.reduce<unknown>(childOf, machine);
+  const name = key === undefined ? undefined : childOf(entry, key);
+  return typeof name === 'string' && name !== '' ? name.replaceAll('-', ' ') : null;
+}
 
 /** Where a path of a machine document lies, in words: `X, job, speed`. */
 export function placeInWords(machine: Machine, path: string): string {
-  const [first, second, ...rest] = path.split('.');
-  const words = (keys: readonly (string | undefined)[]): readonly string[] =>
-    keys.flatMap((key, index) => {
-      const [one, next] = [ONE_OF[keys[index - 1] ?? ''], keys[index + 1]];
-      if (key === undefined || key === 'specification' || key === '') return [];
-      if (ONE_OF[key] !== undefined && next !== undefined && /^\d+$/.test(next)) return [];
-      if (one !== undefined && /^\d+$/.test(key)) return [`${one} ${Number(key) + 1}`];
-      return [/^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()];
+  const parts = path.split('.');
+  const [first, second] = parts;
+  const isNumber = (key: string | undefined): boolean => key !== undefined && /^\d+$/.test(key);
+  const words = (from: number): readonly string[] =>
+    parts.flatMap((key, index) => {
+      if (index < from || key === 'specification' || key === '') return [];
+      if (ONE_OF[key] !== undefined && isNumber(parts[index + 1])) return [];
+      const one = isNumber(key) ? ONE_OF[parts[index - 1] ?? ''] : undefined;
+      if (one !== undefined) return [`${one} ${nameAt(machine, parts.slice(0, index + 1)) ?? String(Number(key) + 1)}`];
+      return [isNumber(key) ? String(Number(key) + 1) : key.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()];
     });
-  if (first === 'axes' && second !== undefined)
-    return [machine.axes[Number(second)]?.letter ?? `axis ${Number(second) + 1}`, ...words(rest)].join(', ');
-  if (first === 'card' && second !== undefined)
-    return [`operation ${machine.card[Number(second)]?.number ?? Number(second) + 1}`, ...words(rest)].join(', ');
+  const [place, at] = [Number(second), second !== undefined];
+  if (first === 'axes' && at) return [machine.axes[place]?.letter ?? `axis ${place + 1}`, ...words(2)].join(', ');
+  if (first === 'card' && at) return [`operation ${machine.card[place]?.number ?? place + 1}`, ...words(2)].join(', ');
   const singular = { supplies: 'supply', converters: 'converter', auxiliaries: 'auxiliary', purchases: 'part to get' }[
     first ?? ''
   ];
-  if (singular !== undefined && second !== undefined)
-    return [`${singular} ${Number(second) + 1}`, ...words(rest)].join(', ');
-  return words([first, second, ...rest]).join(', ') || 'the machine';
+  if (singular !== undefined && at) return [`${singular} ${place + 1}`, ...words(2)].join(', ');
+  return words(0).join(', ') || 'the machine';
 }

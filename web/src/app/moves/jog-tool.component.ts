@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnDestroy } from '@angular/core';
 import { gentlePace, jobPace } from '@crisp-notch/core/first-moves';
 import { OneOfComponent } from '../ui/one-of.component';
-import { jogOrder } from './moves.state';
 import { MovesDesk } from './moves-desk';
 
 /** A held key is asked for again so often. */
@@ -104,32 +103,17 @@ export class JogToolComponent implements OnDestroy {
     if (this.sense() === 0) return;
     clearInterval(this.timer);
     this.sense.set(0);
-    const letter = this.desk.facts()?.letter;
-    if (letter !== undefined) void this.desk.line.ask({ kind: 'hold', axis: letter });
+    void this.desk.rest();
   }
 
   private again(): void {
-    const [facts, pace, sense] = [this.desk.facts(), this.pace(), this.sense()];
-    if (!facts || !pace || sense === 0) return;
-    // A stop ends the jog, too, however long the key is held.
-    if (this.desk.line.stopState() !== 'none' && this.desk.line.stopState() !== 'answered') {
+    const [pace, sense] = [this.pace(), this.sense()];
+    if (!pace || sense === 0) return;
+    void this.desk.jog(sense, pace).then((says) => {
+      if (says === null) return;
+      this.words.set(says);
       this.end();
-      return;
-    }
-    const order = jogOrder(facts, this.desk.fence(), this.desk.at(), sense, pace, this.desk.say());
-    if (order.kind === 'rest') {
-      this.words.set(order.says);
-      this.end();
-      return;
-    }
-    const { rate, start, acceleration } = pace;
-    void this.desk.line
-      .ask({ kind: 'jog', axis: facts.letter, rate: sense * rate, start, acceleration })
-      .then((answer) => {
-        if (answer.ok) return;
-        this.words.set(answer.says);
-        this.end();
-      });
+    });
   }
 
   protected onDown(event: KeyboardEvent): void {

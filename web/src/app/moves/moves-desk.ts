@@ -4,6 +4,10 @@ import type { FaultThere } from '@crisp-notch/core/bench';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import {
   fenceOf,
+  hasHome,
+  homeAsked,
+  keyHere,
+  keyMove,
   moveFacts,
   moveRefusal,
   movedMark,
@@ -13,19 +17,21 @@ import {
   withoutResult,
   withResult,
   type Act,
+  type KeyAxis,
   type PulsePace,
   type ShownName,
   type Stands,
   type Try,
 } from '@crisp-notch/core/first-moves';
-import type { Asked, Instrument } from '@crisp-notch/core/line-port';
-import type { MoveWay } from '@crisp-notch/core/machine';
+import type { Asked, Instrument, PathPiece } from '@crisp-notch/core/line-port';
+import { nextKeyId, type KeyPosition, type MoveWay } from '@crisp-notch/core/machine';
 import { today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { MachineLine, type Outcome } from '../data/machine-line';
 import { sendPath } from '../data/path-sender';
 import { PreferencesStore } from '../data/preferences';
 import { arrivals } from '../ui/addresses';
+import { jogOrder } from './moves.state';
 
 /** Something that was measured at a step, in words with its unit. */
 export interface Measured {
@@ -146,19 +152,24 @@ export class MovesDesk {
     const refusal = moveRefusal(facts, this.fence(), this.at(), [asked], this.say());
     this.trouble.set(refusal ?? '');
     if (refusal) return;
+    // Its length is in turns, whatever the microsteps.
+    const piece = {
+      by: this.line.axes().map((letter) => (letter === axis ? pulses : 0)),
+      length: Math.abs(pulses) / pulsesPerTurn,
+      enters: 0,
+      top: pace.rate / pulsesPerTurn,
+      leaves: 0,
+      acceleration: pace.acceleration / pulsesPerTurn,
+    };
+    await this.goAlong([piece]);
+  }
+
+  /** Goes through pieces of a path; they can be held on the way and gone on with. */
+  private async goAlong(pieces: readonly PathPiece[]): Promise<void> {
     this.isBusy.set(true);
     this.travelling.set('going');
     try {
-      // Its length is in turns, whatever the microsteps.
-      const piece = {
-        by: this.line.axes().map((letter) => (letter === axis ? pulses : 0)),
-        length: Math.abs(pulses) / pulsesPerTurn,
-        enters: 0,
-        top: pace.rate / pulsesPerTurn,
-        leaves: 0,
-        acceleration: pace.acceleration / pulsesPerTurn,
-      };
-      const outcome = await sendPath(this.line, [piece], (_, isHeld) => {
+      const outcome = await sendPath(this.line, pieces, (_, isHeld) => {
         this.travelling.set(isHeld ? 'held' : 'going');
       });
       if (!outcome.ok) this.trouble.set(outcome.says);
@@ -166,6 +177,79 @@ export class MovesDesk {
       this.travelling.set('none');
       this.isBusy.set(false);
     }
+  }
+
+  /** Axes with a home that are not at a known place now, and whether they have found it in their steps. */
+  readonly unhomed = computed(() =>
+    this.keyAxes()
+      .filter(({ facts }) => hasHome(facts))
+      .filter(({ facts: { letter } }) => this.line.places().some(({ axis, isKnown }) => axis === letter && !isKnown))
+      .map(({ facts: { letter, axis } }) => ({
+        letter,
+        isTried: resultOf(axis, 'home', this.way())?.isRight === true,
+      })),
+  );
+
+  /** Enables and homes axes, one after the other. */
+  async home(letters: readonly string[]): Promise<void> {
+    for (const { facts } of this.keyAxes().filter((item) => letters.includes(item.facts.letter))) {
+      const outcome = await this.send([{ kind: 'enable', axis: facts.letter, on: true }, homeAsked(facts)]);
+      if (!outcome?.ok) return;
+    }
+  }
+
+  /** Every axis of which something can be sent, with its fence. */
+  private keyAxes(): readonly KeyAxis[] {
+    return this.axes().flatMap((view) => {
+      const facts = moveFacts(view.reckoner);
+      return facts ? [{ facts, fence: fenceOf(view.axis, this.way()) }] : [];
+    });
+  }
+
+  /** Keeps where all axes stand as one more key position. */
+  keepKey(): void {
+    const machine = this.document();
+    if (!machine) return;
+    const id = nextKeyId(machine);
+    const name = `Position ${id.slice(id.indexOf('-') + 1)}`;
+    const made = keyHere(id, name, this.keyAxes(), this.line.places(), this.units(), today());
+    this.trouble.set(made.ok ? '' : made.says);
+    if (made.ok) this.editKeys(`keys.${id}`, (keys) => [...keys, made.key]);
+  }
+
+  /** Changes the key positions of the machine. */
+  editKeys(what: string, change: (keys: readonly KeyPosition[]) => readonly KeyPosition[]): void {
+    this.store.edit(what, (machine) => ({ ...machine, keys: [...change(machine.keys)] }));
+  }
+
+  /** An eased move of all axes to a key position. @param wanted how long it shall take [s]; null: as quick as they may */
+  async goKey(key: KeyPosition, wanted: number | null): Promise<void> {
+    if (this.isBusy()) return;
+    const made = keyMove(key, this.keyAxes(), this.line.axes(), this.line.places(), wanted, this.say());
+    this.trouble.set(made.ok ? '' : made.says);
+    if (made.ok && made.pieces.length > 0) await this.goAlong(made.pieces);
+  }
+
+  /**
+   * Lets the axis run on for a moment, as far as its fence allows; whoever holds a key says it again and again.
+   * @returns why it comes to rest instead; null: it runs
+   */
+  async jog(sense: 1 | -1, pace: PulsePace): Promise<string | null> {
+    const facts = this.facts();
+    if (!facts) return '';
+    // A stop ends it, too, however long a key is held.
+    if (!['none', 'answered'].includes(this.line.stopState())) return '';
+    const order = jogOrder(facts, this.fence(), this.at(), sense, pace, this.say());
+    if (order.kind === 'rest') return order.says;
+    const { rate, start, acceleration } = pace;
+    const answer = await this.line.ask({ kind: 'jog', axis: facts.letter, rate: sense * rate, start, acceleration });
+    return answer.ok ? null : answer.says;
+  }
+
+  /** The axis comes to rest by its ramp. */
+  async rest(): Promise<void> {
+    const letter = this.facts()?.letter;
+    if (letter !== undefined) await this.line.ask({ kind: 'hold', axis: letter });
   }
 
   async hold(): Promise<void> {

@@ -11,6 +11,8 @@ import { OneOfComponent } from '../ui/one-of.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { SelectComponent, type ChoiceOption } from '../ui/select.component';
 import { DivideComponent } from './divide.component';
+import { JogToolComponent } from './jog-tool.component';
+import { KeysToolComponent } from './keys-tool.component';
 import { copiedParts } from './moves.state';
 import { MovesDesk } from './moves-desk';
 import { PracticeComponent } from './practice.component';
@@ -19,6 +21,8 @@ import { ProgramToolComponent } from './program-tool.component';
 import { RigPictureComponent } from './rig-picture.component';
 import { ScopeToolComponent } from './scope-tool.component';
 import { StepListComponent } from './step-list.component';
+import { StickToolComponent } from './stick-tool.component';
+import { TravelToolComponent } from './travel-tool.component';
 
 const WAYS: readonly ChoiceOption[] = [
   { value: 'rig', label: 'simulated rig' },
@@ -28,6 +32,7 @@ const WAYS: readonly ChoiceOption[] = [
 
 const VIEWS: readonly ChoiceOption[] = [
   { value: 'steps', label: 'steps' },
+  { value: 'hand', label: 'by hand' },
   { value: 'program', label: 'program' },
   { value: 'scope', label: 'scope' },
 ];
@@ -45,6 +50,8 @@ const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
     CautionComponent,
     DivideComponent,
     FigureComponent,
+    JogToolComponent,
+    KeysToolComponent,
     OneOfComponent,
     OperationFrameComponent,
     PracticeComponent,
@@ -54,6 +61,8 @@ const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
     ScopeToolComponent,
     SelectComponent,
     StepListComponent,
+    StickToolComponent,
+    TravelToolComponent,
   ],
   providers: [MovesDesk, ProgramDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { homeAsked, moveFacts } from '@crisp-notch/core/first-moves';
-import type { Asked } from '@crisp-notch/core/line-port';
 import type { AxisSheet } from '@crisp-notch/core/program';
 import { formatNumber } from '@crisp-notch/core/quantity';
 import { ButtonModule } from 'primeng/button';
@@ -71,15 +69,7 @@ export class ProgramToolComponent {
     return `${by === 'fence' ? 'fence' : 'travel'} ${say(low, axis.dimensions.travel)} to ${say(high, axis.dimensions.travel)}`;
   }
 
-  /** Enables and homes what the program moves, one after the other. */
   protected async home(): Promise<void> {
-    const letters = this.program.unhomed();
-    for (const { axis, reckoner } of this.desk.axes()) {
-      const facts = letters.includes(axis.letter) ? moveFacts(reckoner) : null;
-      if (!facts) continue;
-      const asked: readonly Asked[] = [{ kind: 'enable', axis: axis.letter, on: true }, homeAsked(facts)];
-      const outcome = await this.desk.send(asked);
-      if (!outcome?.ok) return;
-    }
+    await this.desk.home(this.program.unhomed());
   }
 }

@@ -5,13 +5,14 @@ import { ButtonModule } from 'primeng/button';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { WholeFieldComponent } from '../ui/whole-field.component';
 import { MovesDesk } from './moves-desk';
+import { OnItsWayComponent } from './on-its-way.component';
 
 const TURNS_MOST = 100_000;
 
 /** Goes by a distance that is typed, or by counted turns of the motor; it can be held on the way and goes on from there. */
 @Component({
   selector: 'cn-travel-tool',
-  imports: [ButtonModule, QuantityFieldComponent, WholeFieldComponent],
+  imports: [ButtonModule, OnItsWayComponent, QuantityFieldComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (desk.facts(); as facts) {
@@ -43,17 +44,7 @@ const TURNS_MOST = 100_000;
           </button>
         </span>
       </div>
-      @if (desk.travelling() !== 'none') {
-        <p class="row" role="status">
-          @if (desk.travelling() === 'held') {
-            <span>‖ Held on its way.</span>
-            <button type="button" pButton (click)="desk.resume()">Go on</button>
-          } @else {
-            <span>▶ On its way.</span>
-            <button type="button" pButton severity="secondary" outlined (click)="desk.hold()">Pause</button>
-          }
-        </p>
-      }
+      <cn-on-its-way />
     }
   `,
   styles: `
