@@ -267,7 +267,7 @@ test('a typed distance is gone, paused and gone on with, turns are counted, and 
     /X is not homed: it goes no further than 32\smm at a time\./,
   );
 
-  await page.getByText('scope', { exact: true }).click();
+  await page.getByRole('button', { name: 'instruments', exact: true }).click();
   const scope = page.locator('cn-scope-tool');
   await scope.getByRole('button', { name: 'Capture' }).click();
   // A turn in a second and a half: 1600 pulses in that time, the last of the move within the two seconds.
@@ -296,6 +296,26 @@ async function openProgram(page: Page, called: string, fence: readonly [string, 
     .first()
     .click();
 }
+
+test('the bench’s instruments are read, and a meter finds what is crossed with the power off', async ({ page }) => {
+  await faultyRig(page, 'Meter', /^X: a lead of one coil/);
+  await page.getByRole('button', { name: 'instruments', exact: true }).click();
+  const tool = page.locator('cn-instruments-tool');
+  await tool.getByRole('button', { name: 'Read Scale on an arm of the shaft' }).click();
+  await expect(tool.locator('td.measured').filter({ hasText: 'the design says' })).toHaveText(
+    /^0?\.?\d+\s(m?N·m); the design says [\d.]+\sm?N·m$/,
+  );
+  await tool.getByRole('button', { name: 'Measure' }).click();
+  await expect(tool.getByRole('alert')).toContainText('Ohms are measured with the power off');
+  await page.getByRole('button', { name: 'Power off', exact: true }).click();
+  await tool.getByRole('button', { name: 'Measure' }).click();
+  await expect(tool.getByRole('status')).toHaveText('open');
+  await expect(tool.getByText(/^The design says [\d.]+\sΩ/)).toBeVisible();
+  await choose(tool.getByRole('combobox', { name: 'To' }), 'X B+');
+  await expect(tool.getByRole('status')).toBeEmpty();
+  await tool.getByRole('button', { name: 'Measure' }).click();
+  await expect(tool.getByRole('status')).toHaveText(/^[1-9]\.?\d*\sΩ$/);
+});
 
 /** A machine whose axes were seen to run and to find home on the rig, with a fence. */
 const asTried = (machine: Machine): Machine => {

@@ -173,6 +173,50 @@ test.describe('a builder verifies an axis', () => {
     await expect(page.getByRole('alert')).toContainText('row 2: place must be from 1 to 4');
   });
 
+  test('takes readings from an instrument that sends plain numbers, and no reading from what is none', async ({
+    page,
+  }) => {
+    // An indicator on a serial line that sends what the page is told to let it send.
+    await page.addInitScript(() => {
+      let out: ReadableStreamDefaultController<Uint8Array>;
+      const device = {
+        open: () => Promise.resolve(),
+        close: () => Promise.resolve(),
+        writable: null,
+        readable: new ReadableStream<Uint8Array>({ start: (controller) => void (out = controller) }),
+      };
+      const say = (text: string): void => {
+        out.enqueue(new TextEncoder().encode(text));
+      };
+      Object.assign(globalThis, { instrumentSays: say });
+      Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(device) } });
+    });
+    const says = (text: string): Promise<void> =>
+      page.evaluate((line) => {
+        (globalThis as unknown as { instrumentSays: (text: string) => void }).instrumentSays(line);
+      }, text);
+    const builder = new Builder(page);
+    await builder.makeMachine('Serial slide');
+    await builder.describeScrewAxis();
+    await builder.startCheck('200, 600');
+    const instrument = page.locator('cn-serial-instrument');
+    await instrument.getByText('Read from an instrument on a serial line').click();
+    await instrument.getByRole('button', { name: 'Connect …' }).click();
+    await expect(instrument.getByRole('status')).toHaveText('nothing yet');
+    await says('  +0,3175 mm\r\n');
+    await expect(instrument.getByRole('status')).toHaveText('0.3175 mm');
+    await instrument.getByRole('button', { name: 'Take as reading 1' }).click();
+    await expect(page.getByLabel(/^Reading 1,/)).toHaveValue(/0\.3175/);
+    await says('ERROR 12 34\n');
+    await expect(instrument.getByRole('status')).toHaveText('no reading: ERROR 12 34');
+    await expect(instrument.getByRole('button', { name: 'Take as reading 2' })).toBeDisabled();
+    await says('.0375 in\n');
+    await instrument.getByRole('button', { name: 'Take as reading 2' }).click();
+    await expect(page.getByLabel(/^Reading 2,/)).toHaveValue(/0\.9525/);
+    await instrument.getByRole('button', { name: 'Disconnect' }).click();
+    await expect(instrument.getByText('Read from an instrument on a serial line')).toBeVisible();
+  });
+
   test('keeps a mistyped reading in its field and says what is wrong', async ({ page }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Typo slide');

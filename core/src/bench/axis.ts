@@ -29,6 +29,8 @@ export class BenchAxis {
   /** What its controller counts from: the place of no pulses, and the steps that were lost before. */
   private counted = { from: 0, lost: 0 };
   private restedFor = 0;
+  /** Of its current, that the driver holds to now. */
+  private share = 0;
   private warm = { ticks: 0, copper: 0, square: 0 };
   /** What warmed it since somebody began to watch. */
   private watched = { ticks: 0, copper: 0, square: 0 };
@@ -70,7 +72,8 @@ export class BenchAxis {
     this.restedFor = isStill ? this.restedFor + TICK : 0;
     this.receive(pulses);
     const isResting = this.restedFor > RESTS_AFTER;
-    shaft.hold(isDriving ? (isResting ? truth.idleShare : 1) : 0);
+    this.share = isDriving ? (isResting ? truth.idleShare : 1) : 0;
+    shaft.hold(this.share);
     const falls = !isDriving && Math.abs(shaft.standing) > shaft.friction;
     // Asleep: nothing moves, only heat goes on.
     if (!isResting || falls) {
@@ -158,6 +161,13 @@ export class BenchAxis {
 
   private get commandedTravel(): number {
     return this.sent * this.truth.perPulse;
+  }
+
+  /** Torque that its motor holds with now [N·m], friction not counted. */
+  get holdingTorque(): number {
+    const { motor } = this.truth;
+    const constant = motor.kind === 'stepper' ? motor.setup.motor.torqueConstant : motor.torqueConstant;
+    return constant * this.limit * this.share;
   }
 
   /** Crest of the current that its driver holds to [A]. */

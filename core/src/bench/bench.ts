@@ -2,6 +2,7 @@ import { seeded } from '../statistics/index.js';
 import { BenchAxis } from './axis.js';
 import { Bus } from './bus.js';
 import { Meters } from './instruments.js';
+import { probe, type Probed } from './meter.js';
 import { TICK } from './shaft.js';
 import type { Truth } from './truth.js';
 
@@ -41,6 +42,8 @@ export class Bench {
   time = 0;
   commander: Commander | null = null;
 
+  private readonly random: () => number;
+
   constructor(
     readonly truth: Truth,
     seed: number,
@@ -49,10 +52,20 @@ export class Bench {
     this.axes = truth.axes.map((axis) => new BenchAxis(axis, truth.ambient, random));
     this.buses = truth.supplies.map((supply) => new Bus(supply));
     this.meters = new Meters(this, random);
+    this.random = random;
   }
 
   power(isOn: boolean): void {
     for (const bus of this.buses) bus.isOn = isOn;
+  }
+
+  /** A multimeter between two named points. */
+  probe(from: string, to: string, what: 'volts' | 'ohms'): Probed {
+    return probe(this, from, to, what, this.random);
+  }
+
+  isPowered(): boolean {
+    return this.buses.some(({ isOn }) => isOn);
   }
 
   axis(letter: string): BenchAxis | null {

@@ -111,6 +111,9 @@ export class RigController implements Commander {
       current: ({ id }) => {
         this.no(id, 'not-here', 'Its current is set by hand at the driver.');
       },
+      microsteps: ({ id }) => {
+        this.no(id, 'not-here', 'Its microsteps are set by hand at the driver.');
+      },
       move: ({ id, axis, pulses, rate, start, acceleration }) => {
         this.ready(id, axis, (channel) => {
           channel.task = { id, kind: 'move' };
@@ -184,8 +187,10 @@ export class RigController implements Commander {
           if (at) this.say({ kind: 'reading', id, ...bench.meters.read(at, instrument) });
         });
       },
-      probe: ({ id }) => {
-        this.no(id, 'not-here', 'No meter is on these nets.');
+      probe: ({ id, from, to, what }) => {
+        const found = bench.probe(from, to, what);
+        if (found.ok) this.say({ kind: 'reading', id, ...found.shown });
+        else this.no(id, 'not-here', found.says);
       },
       capture: ({ id, axis, time }) => {
         this.with(id, axis, (channel) => {

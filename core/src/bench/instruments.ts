@@ -8,6 +8,7 @@ import type { TrueIndicator } from './truth.js';
 export interface Looked {
   readonly truth: { readonly indicator: TrueIndicator };
   busOf(axis: BenchAxis): Bus;
+  isPowered(): boolean;
 }
 
 /** What an instrument shows: a number with its unit, or that it is beyond its range. */
@@ -28,6 +29,8 @@ const DEGREE_DIGIT = 1;
 /** A luggage scale pulls within so much. */
 const SCALE_NOISE = 0.03;
 const SCALE_DIGIT = 0.1;
+/** Of a scale to 0.1 N on an arm of 100 mm. */
+const TORQUE_DIGIT = 0.01;
 /** A hand on a thermometer waits; it shows within so much. */
 const DEGREE_NOISE = 0.5;
 
@@ -57,6 +60,13 @@ export class Meters {
       const { sliding, weight } = axis.truth;
       const pull = (sliding + Math.abs(weight)) * (1 + SCALE_NOISE * gauss(this.random));
       return this.shown(to(SCALE_DIGIT, pull), axis.truth.isTurning ? 'N·m' : 'N');
+    },
+    // A scale on an arm of the motor’s shaft, until it gives: what it holds with, and what rubs.
+    'torque-arm': (axis) => {
+      const { shaft, truth } = axis;
+      const detent = truth.motor.kind === 'stepper' ? truth.motor.setup.motor.detentTorque : 0;
+      const torque = (axis.holdingTorque + shaft.friction + detent) * (1 + SCALE_NOISE * gauss(this.random));
+      return this.shown(to(TORQUE_DIGIT, torque), 'N·m');
     },
     'motor-temperature': (axis) => this.shown(this.degrees(axis.heat.motor), '°C'),
     'driver-temperature': (axis) => this.shown(this.degrees(axis.heat.driver), '°C'),

@@ -19,6 +19,7 @@ import {
   totalInertia,
   travelPerMotorTurn,
   travelPerTurn,
+  windingResistance,
   type AxisContext,
 } from '../drive-line/index.js';
 import type { Axis, Machine } from '../machine/index.js';
@@ -109,6 +110,10 @@ export interface AxisTruth {
     readonly limit: number;
     readonly hysteresis: number;
   };
+  /** Between the terminals of one coil, at 20 °C [Ω]; null where nobody knows. */
+  readonly coilResistance: number | null;
+  /** Of the wire that joins the grounds of controller and driver [Ω]; null: it is not there. */
+  readonly signalGround: number | null;
   /** Share of its pulses that never arrive. */
   readonly pulsesLost: number;
 }
@@ -166,6 +171,8 @@ const USUAL_SUPPLY_CURRENT = 10;
 const USUAL_CAPACITANCE = 1e-3;
 const USUAL_INDICATOR: TrueIndicator = { tilt: 0, range: 10e-3, digit: 10e-6, noise: 3e-6, reversal: 3e-6 };
 const ROOM = 20;
+/** A wire of the bench with its contacts [Ω]. */
+const GROUND_WIRE = 0.1;
 /** Between the switch and the hard end, as a share of the travel. */
 const BEYOND_SWITCH = 0.02;
 /** Sliding friction is so much of what starts a slide: rolling guides hardly stick (common practice, no source). */
@@ -304,6 +311,8 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
       limit: DRIVER_LIMIT,
       hysteresis: DRIVER_HYSTERESIS,
     },
+    coilResistance: value(windingResistance),
+    signalGround: GROUND_WIRE,
     pulsesLost: 0,
   };
 }

@@ -61,6 +61,7 @@ export const INSTRUMENTS = [
   'angle',
   'ammeter',
   'scale',
+  'torque-arm',
   'motor-temperature',
   'driver-temperature',
   'supply-volts',
@@ -76,6 +77,8 @@ const request = kinds({
   enable: { id, axis, on: flag() },
   /** Crest of the phase current [A]. */
   current: { id, axis, ampere: real(0, 100) },
+  /** How the driver divides a full step, where the controller can set it. */
+  microsteps: { id, axis, count: whole(1, 1024) },
   /** By so many pulses from where it is commanded to be. */
   move: { id, axis, pulses, rate, start, acceleration },
   /** Pieces behind those that wait already; behind the last one it comes to rest and has ended. */

@@ -8,5 +8,5 @@ export const missingGround: Fault = {
   name: 'the signals have no ground between controller and driver',
   of: 'axis',
   fits: always,
-  patch: (axis) => ({ ...axis, pulsesLost: LOST }),
+  patch: (axis) => ({ ...axis, pulsesLost: LOST, signalGround: null }),
 };

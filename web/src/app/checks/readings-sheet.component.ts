@@ -28,6 +28,7 @@ import { PhoneDialogComponent } from './phone-dialog.component';
 import { ReadingPadComponent } from './reading-pad.component';
 import { readingProblem, readingRows, understoodReading, type ReadingRow } from './readings.state';
 import { FileButtonComponent } from '../ui/file-button.component';
+import { SerialInstrumentComponent } from '../ui/serial-instrument.component';
 import { ButtonModule } from 'primeng/button';
 
 interface Draft {
@@ -42,7 +43,7 @@ const REASON_MOST = 200;
 /** The readings of a check, entered one under the other. */
 @Component({
   selector: 'cn-readings-sheet',
-  imports: [ButtonModule, FileButtonComponent, PhoneDialogComponent, ReadingPadComponent],
+  imports: [ButtonModule, FileButtonComponent, PhoneDialogComponent, ReadingPadComponent, SerialInstrumentComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-sheet.component.html',
   styleUrl: './readings-sheet.component.css',
@@ -80,6 +81,9 @@ export class ReadingsSheetComponent {
     readingRows(placesOf(this.plan()), this.sheet(), this.evaluation(), this.check().readings, this.units()),
   );
 
+  /** The first that is still to be read; null when all are. */
+  protected readonly next = computed(() => this.rows().find(({ text }) => text === '') ?? null);
+
   constructor() {
     const isPhone = matchMedia('(max-width: 700px)').matches;
     const first = effect(() => {
@@ -93,6 +97,12 @@ export class ReadingsSheetComponent {
     this.onInput(row, text);
     await this.keep(row, 0);
     this.padTrouble.set(this.drafts()[row.place.index] ? `${row.named}: “${text}” is not kept yet.` : '');
+  }
+
+  /** Keeps what an instrument shows as the reading that is next. */
+  protected async takeShown(row: ReadingRow, text: string): Promise<void> {
+    this.onInput(row, text);
+    await this.keep(row, 0);
   }
 
   protected draftOf(row: ReadingRow): string {

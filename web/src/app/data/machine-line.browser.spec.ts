@@ -1,6 +1,8 @@
 import { effect } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MachineLine, type SerialDevice } from './machine-line';
+import { MachineLine } from './machine-line';
+import { settled } from '../testing/settled';
+import type { SerialDevice } from './serial-device';
 
 /** A serial device that answers as a script says, and can be pulled out. */
 class FakeDevice implements SerialDevice {
@@ -163,12 +165,3 @@ describe('the line to a real controller', () => {
     expect((await moving).ok).toBeFalse();
   });
 });
-
-/** Waits until something holds. */
-async function settled(holds: () => boolean): Promise<void> {
-  for (let waited = 0; waited < 200; waited += 1) {
-    if (holds()) return;
-    await new Promise((resolve) => setTimeout(resolve, 10));
-  }
-  throw new Error('it never came to that');
-}

@@ -11,6 +11,7 @@ import type { FaultThere } from '@crisp-notch/core/bench';
 import type { Machine } from '@crisp-notch/core/machine';
 import { filter, Subject, take, takeUntil } from 'rxjs';
 import type { BenchMessage, BenchRequest, BenchSight } from '../workers/bench-messages';
+import { readText, serialDevices, type SerialDevice } from './serial-device';
 
 /** How the line stands. */
 export type LineState =
@@ -22,21 +23,6 @@ export type LineState =
 /** How a row of things that were asked ended: what each came to, or why it went no further. */
 export type Outcome =
   { readonly ok: true; readonly ends: readonly PortSaid[] } | { readonly ok: false; readonly says: string };
-
-/** What a page needs of a browser's serial devices (Web Serial, W3C community draft). */
-export interface SerialDevice {
-  open(options: { readonly baudRate: number }): Promise<void>;
-  close(): Promise<void>;
-  readonly readable: ReadableStream<Uint8Array> | null;
-  readonly writable: WritableStream<Uint8Array> | null;
-}
-interface SerialDevices {
-  requestPort(): Promise<SerialDevice>;
-}
-
-/** The browser's serial devices; null where it has none. */
-export const serialDevices = (): SerialDevices | null =>
-  (navigator as { readonly serial?: SerialDevices }).serial ?? null;
 
 /** Time that went by on the rig at once. */
 type Passed = Extract<BenchMessage, { kind: 'passed' }>;
@@ -171,16 +157,9 @@ export class MachineLine implements OnDestroy {
   }
 
   private async listen(host: LineHost, reader: ReadableStreamDefaultReader<Uint8Array>): Promise<void> {
-    const decoder = new TextDecoder();
-    try {
-      for (;;) {
-        const { done, value } = await reader.read();
-        if (done) break;
-        host.receive(decoder.decode(value, { stream: true }));
-      }
-    } catch {
-      // A device that can no longer be read is a lost connection, whatever it says.
-    }
+    await readText(reader, (text) => {
+      host.receive(text);
+    });
     this.loseDevice(host);
   }
 

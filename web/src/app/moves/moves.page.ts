@@ -3,7 +3,8 @@ import { RouterLink } from '@angular/router';
 import { stepsPerMotorTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
 import type { StepState } from '@crisp-notch/core/first-moves';
 import { ButtonModule } from 'primeng/button';
-import { MachineLine, serialDevices } from '../data/machine-line';
+import { MachineLine } from '../data/machine-line';
+import { BAUDS, serialDevices } from '../data/serial-device';
 import { CautionComponent } from '../ui/caution.component';
 import { FigureComponent } from '../ui/figure.component';
 import { isTyping } from '../ui/is-typing';
@@ -11,6 +12,7 @@ import { OneOfComponent } from '../ui/one-of.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { SelectComponent, type ChoiceOption } from '../ui/select.component';
 import { DivideComponent } from './divide.component';
+import { InstrumentsToolComponent } from './instruments-tool.component';
 import { JogToolComponent } from './jog-tool.component';
 import { KeysToolComponent } from './keys-tool.component';
 import { copiedParts } from './moves.state';
@@ -34,11 +36,9 @@ const VIEWS: readonly ChoiceOption[] = [
   { value: 'steps', label: 'steps' },
   { value: 'hand', label: 'by hand' },
   { value: 'program', label: 'program' },
-  { value: 'scope', label: 'scope' },
+  { value: 'instruments', label: 'instruments' },
 ];
 
-/** Speeds that serial lines usually have. */
-const BAUDS = [9600, 57_600, 115_200, 250_000, 1_000_000];
 /** Keys of every page. */
 const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
 
@@ -50,6 +50,7 @@ const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
     CautionComponent,
     DivideComponent,
     FigureComponent,
+    InstrumentsToolComponent,
     JogToolComponent,
     KeysToolComponent,
     OneOfComponent,
@@ -78,10 +79,7 @@ export class MovesPage {
   protected readonly viewOptions = VIEWS;
   protected readonly view = signal('steps');
   protected readonly hasSerial = serialDevices() !== null;
-  protected readonly bauds: readonly ChoiceOption[] = BAUDS.map((rate) => ({
-    value: String(rate),
-    label: `${rate} Bd`,
-  }));
+  protected readonly bauds = BAUDS;
   protected readonly baud = signal('115200');
   protected readonly letters = computed<readonly ChoiceOption[]>(() =>
     this.desk.axes().map(({ axis }) => ({ value: axis.id, label: axis.letter })),

@@ -25,6 +25,7 @@ const TRACE_WIDTH = 500;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (desk.facts(); as facts) {
+      <h2>Scope</h2>
       <p>
         Step and direction of {{ facts.letter }} over the first two seconds of a move, as they leave the controller.
       </p>
