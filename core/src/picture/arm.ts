@@ -1,5 +1,5 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, standOf, turnOf, type Stands } from './axes.js';
+import { fall, measure, standing, standOf, trace, turnOf, type Stands } from './axes.js';
 import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** A link has no length in the design: its picture is drawn with this one [m]. */
@@ -26,6 +26,7 @@ export function armViews(machine: Machine, stands: Stands): readonly View[] {
         circle('moving', end.x, end.y, 0.05 * LINK),
       ],
       measures: [measure(joint, around(pivot, 0.6 * LINK, 0), around(pivot, 0.6 * LINK, turn), { about: pivot })],
+      traces: [trace([joint], (places) => around(pivot, LINK, standOf(places, joint, 0)))],
       falls: [{ ...fall(joint, end, 0.3 * LINK), text: '' }],
     },
   ];

@@ -1,6 +1,6 @@
 import type { Axis, Machine } from '../machine/index.js';
 import { valueOf, type Quantity } from '../shape/index.js';
-import { at, type Fall, type Measure, type Point } from './picture.js';
+import { at, type Fall, type Measure, type Point, type Trace } from './picture.js';
 
 type Linear = Axis & { readonly job: Extract<Axis['job'], { kind: 'linear' }> };
 type Rotary = Axis & { readonly job: Extract<Axis['job'], { kind: 'rotary' }> };
@@ -66,6 +66,12 @@ export function measure(
     about,
   };
 }
+
+/** What is led by the axes that there are. */
+export const trace = (axes: readonly (Axis | undefined)[], where: Trace['at']): Trace => ({
+  axes: axes.flatMap((axis) => (axis ? [axis.id] : [])),
+  at: where,
+});
 
 /** What falls on an upright axis, from a point downwards. */
 export function fall(axis: Axis, from: Point, length: number): Fall {

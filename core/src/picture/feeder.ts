@@ -1,5 +1,5 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, rollerDiameter, standing, standOf, travelOf, type Stands } from './axes.js';
+import { fall, measure, rollerDiameter, standing, standOf, trace, travelOf, type Stands } from './axes.js';
 import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** A roller of which nobody has said the diameter is drawn with this one [m]. */
@@ -46,6 +46,11 @@ export function feederViews(machine: Machine, stands: Stands): readonly View[] {
       measures: [
         ...(feed ? [measure(feed, at(0, 2.2 * diameter), at(fed, 2.2 * diameter))] : []),
         ...(knife ? [measure(knife, at(0.75 * fed, -stroke), at(0.75 * fed, 0), { home: 'to' })] : []),
+      ],
+      // What is fed goes forward on the stock, to scale with its measure; the knife goes down into it.
+      traces: [
+        trace([feed], (places) => at((fed * standOf(places, feed, 0)) / travelOf(feed), 0)),
+        ...(knife ? [trace([knife], (places) => at(0.6 * fed, -standOf(places, knife, stroke)))] : []),
       ],
       falls: upright.map((axis) => fall(axis, at(0.5 * fed, -stroke - radius), Math.max(stroke, radius))),
     },

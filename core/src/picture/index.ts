@@ -9,5 +9,6 @@ export {
   type Measure,
   type Point,
   type Stroke,
+  type Trace,
   type View,
 } from './picture.js';

@@ -1,5 +1,5 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, standOf, travelOf, type Stands } from './axes.js';
+import { fall, measure, standing, standOf, trace, travelOf, type Stands } from './axes.js';
 import { at, circle, line, rect, type View } from './picture.js';
 
 /** Work between centres: the carriage along it, the cross slide towards it. */
@@ -36,7 +36,11 @@ export function latheViews(machine: Machine, stands: Stands): readonly View[] {
         ...(across ? [measure(across, at(length + 0.2 * head, radius), at(length + 0.2 * head, radius + depth))] : []),
       ],
       falls: upright.map((axis) => fall(axis, at(x, -2 * radius), radius)),
-      toolAt: (places) => at(standOf(places, along, 0.55 * length), radius + standOf(places, across, 0)),
+      traces: [
+        trace([along, across], (places) =>
+          at(standOf(places, along, 0.55 * length), radius + standOf(places, across, 0)),
+        ),
+      ],
     },
   ];
 }

@@ -1,5 +1,5 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, standOf, travelOf, turnOf, type Stands } from './axes.js';
+import { fall, measure, standing, standOf, trace, travelOf, turnOf, type Stands } from './axes.js';
 import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** Each axis by itself: slides one above the other, turning ones beside them. */
@@ -24,6 +24,7 @@ export function axisViews(machine: Machine, stands: Stands): readonly View[] {
       ],
       measures: [measure(axis, at(0, y + 1.4 * carriage), at(travel, y + 1.4 * carriage))],
       falls: [],
+      traces: [trace([axis], (places) => at(standOf(places, axis, travel / 2), y - 0.2 * carriage))],
     };
   });
   const right = level.length > 0 ? longest + 3 * carriage : 0;
@@ -43,6 +44,7 @@ export function axisViews(machine: Machine, stands: Stands): readonly View[] {
       ],
       measures: [measure(axis, at(x + 1.4 * carriage, 0), at(x + 1.4 * carriage, travel), { home: 'to' })],
       falls: [fall(axis, at(x - carriage, travel / 2), 1.5 * carriage)],
+      traces: [trace([axis], (places) => at(x - 0.2 * carriage, travel - standOf(places, axis, travel / 2)))],
     };
   });
   const beyond = right + upright.length * step + (upright.length > 0 ? carriage : 0);
@@ -58,6 +60,7 @@ export function axisViews(machine: Machine, stands: Stands): readonly View[] {
       ],
       measures: [measure(axis, around(middle, 1.2 * radius, 0), around(middle, 1.2 * radius, turn), { about: middle })],
       falls: [],
+      traces: [trace([axis], (places) => around(middle, 0.85 * radius, standOf(places, axis, turn / 6)))],
     };
   });
   const all = [...rows, ...columns, ...plates];
@@ -69,6 +72,7 @@ export function axisViews(machine: Machine, stands: Stands): readonly View[] {
           strokes: all.flatMap(({ strokes }) => strokes),
           measures: all.flatMap(({ measures }) => measures),
           falls: all.flatMap(({ falls }) => falls),
+          traces: all.flatMap(({ traces }) => traces),
         },
       ];
 }

@@ -93,6 +93,40 @@ describe('the picture of a machine', () => {
       }
     });
 
+  for (const kind of MACHINE_KINDS)
+    it(`of ${kind} shows the path of every axis, where that axis goes`, () => {
+      const machine = newMachine('Example', kind);
+      const traces = viewsOf(machine).flatMap((view) => view.traces);
+      for (const { id } of machine.axes) {
+        const led = traces.filter(({ axes }) => axes.includes(id));
+        expect(led.length).withContext(id).toBeGreaterThan(0);
+        for (const { at } of led) {
+          const [one, other] = [0.01, 0.03].map((place) => at(new Map([[id, place]])));
+          expect(one).not.toEqual(other);
+        }
+      }
+    });
+
+  it('draws a path through where its pointer, its arm and its carriage are', () => {
+    const lastLine = (machine: Machine, place: number): unknown => {
+      const [axis] = machine.axes;
+      const [view] = viewsOf(machine, new Map([[axis?.id ?? '', place]]));
+      const lines = view?.strokes.flatMap((stroke) =>
+        stroke.kind === 'line' && stroke.ink === 'commanded' ? [stroke] : [],
+      );
+      return lines?.at(-1)?.points.at(-1);
+    };
+    for (const kind of ['dividing-table', 'arm'] as const) {
+      const machine = newMachine('Example', kind);
+      const [trace] = viewsOf(machine)[0]?.traces ?? [];
+      expect(trace?.at(new Map([[machine.axes[0]?.id ?? '', 1.1]]))).toEqual(lastLine(machine, 1.1) as never);
+    }
+    const feeder = withTravel(newMachine('Example', 'feeder'), 'U', '400 mm');
+    const along = viewsOf(feeder)[0]?.traces[0]?.at(new Map([[feeder.axes[0]?.id ?? '', 0.1]]));
+    const { from, to } = measureOf(feeder, 'U');
+    expect(along?.x).toBeCloseTo(from.x + (to.x - from.x) / 4, 12);
+  });
+
   it('has its carriage where it is said to be, forward away from home', () => {
     const machine = withTravel(newMachine('Example', 'router'), 'X', '400 mm');
     const [across, , down] = machine.axes;

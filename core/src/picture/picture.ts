@@ -38,14 +38,23 @@ export interface Fall {
   readonly isGuess: boolean;
 }
 
+/** A point of a picture that goes where a program leads it, and the axes that lead it. */
+export interface Trace {
+  readonly axes: readonly string[];
+  readonly at: (stands: ReadonlyMap<string, number>) => Point;
+}
+
 /** The machine seen from one side, to scale. */
 export interface View {
   readonly name: 'From above' | 'From the front' | 'From the side';
   readonly strokes: readonly Stroke[];
   readonly measures: readonly Measure[];
   readonly falls: readonly Fall[];
-  /** Where the tool is in it while axes stand somewhere, by their identities; without, no path can be drawn in it. */
-  readonly toolAt?: (stands: ReadonlyMap<string, number>) => Point;
+  /**
+   * What of it draws the path of a program, and where that is while axes stand somewhere, by their identities: the tool,
+   * or what each axis carries. Nothing is drawn of one whose axes a program does not move.
+   */
+  readonly traces: readonly Trace[];
 }
 
 export const at = (x: number, y: number): Point => ({ x, y });

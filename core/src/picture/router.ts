@@ -1,5 +1,5 @@
 import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, standOf, travelOf, type Stands } from './axes.js';
+import { fall, measure, standing, standOf, trace, travelOf, type Stands } from './axes.js';
 import { at, circle, line, rect, type View } from './picture.js';
 
 /** Parts of a frame beyond the travel, as shares of the smaller travel. */
@@ -33,7 +33,11 @@ export function routerViews(machine: Machine, stands: Stands): readonly View[] {
       ...(along ? [measure(along, at(-2 * margin, 0), at(-2 * margin, depth), { home: 'to' })] : []),
     ],
     falls: [],
-    toolAt: (places) => at(standOf(places, across, width / 2), depth - standOf(places, along, depth / 2)),
+    traces: [
+      trace([across, along], (places) =>
+        at(standOf(places, across, width / 2), depth - standOf(places, along, depth / 2)),
+      ),
+    ],
   };
   // Between the posts there is room for the head, and below it for all that it goes down.
   const head = Math.max(carriage, drop / 3);
@@ -53,7 +57,11 @@ export function routerViews(machine: Machine, stands: Stands): readonly View[] {
       : [],
     falls: down ? [fall(down, at(x - head, top + head / 2), 0.6 * drop)] : [],
     // The foot of the head.
-    toolAt: (places) => at(standOf(places, across, width / 2), top + 1.5 * head + drop - standOf(places, down, drop)),
+    traces: [
+      trace([across, down], (places) =>
+        at(standOf(places, across, width / 2), top + 1.5 * head + drop - standOf(places, down, drop)),
+      ),
+    ],
   };
   return upright.length > 0 ? [above, front] : [above];
 }

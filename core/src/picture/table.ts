@@ -1,5 +1,5 @@
 import type { Machine } from '../machine/index.js';
-import { measure, standing, standOf, turnOf, type Stands } from './axes.js';
+import { measure, standing, standOf, trace, turnOf, type Stands } from './axes.js';
 import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** A plate has no size in the design: its picture is drawn with this radius [m]. */
@@ -32,6 +32,8 @@ export function tableViews(machine: Machine, stands: Stands): readonly View[] {
       ],
       measures: [measure(axis, around(middle, 1.2 * RADIUS, 0), around(middle, 1.2 * RADIUS, turn), { about: middle })],
       falls: [],
+      // The tip of its pointer.
+      traces: [trace([axis], (places) => around(middle, 0.85 * RADIUS, standOf(places, axis, 0)))],
     },
   ];
 }

@@ -36,6 +36,30 @@ describe('a machine as it is drawn', () => {
     expect(Math.max(across / 152, down / 82)).toBeGreaterThan(0.7);
   });
 
+  it('draws the path of a turn as a turn, and of a length as a line', () => {
+    const pathOf = (kind: 'dividing-table' | 'router', from: number, to: number): readonly number[] => {
+      const machine = newMachine('Example', kind);
+      const [view] = viewsOf(machine);
+      const [axis] = machine.axes;
+      if (!view || !axis) throw new Error('a view is expected');
+      const path = { axes: [axis], lines: [{ isRapid: false, points: [[from], [to]] }] };
+      return numbers(drawn(view, 320, 220, false, [], path).paths[0]?.path ?? '');
+    };
+    expect(pathOf('router', 0, 0.1).length).toBe(4);
+    // Half a turn: every point as far from the middle as the first.
+    const turn = pathOf('dividing-table', 0, Math.PI);
+    expect(turn.length).toBe(2 * (24 + 1));
+    const points = Array.from(
+      { length: 25 },
+      (_, index) => [turn[2 * index] ?? NaN, turn[2 * index + 1] ?? NaN] as const,
+    );
+    const [[x0, y0], [x1, y1]] = [points[0] as readonly [number, number], points[24] as readonly [number, number]];
+    const middle = [(x0 + x1) / 2, (y0 + y1) / 2] as const;
+    for (const [x, y] of points)
+      expect(Math.hypot(x - middle[0], y - middle[1])).toBeCloseTo(Math.hypot(x0 - middle[0], y0 - middle[1]), 0);
+    expect(points[12]?.[1]).toBeLessThan(y0 - 20);
+  });
+
   it('has its switches and its fence along its measures, in the drawing and in words', () => {
     const machine = newMachine('Example', 'router');
     const [view] = viewsOf(machine);

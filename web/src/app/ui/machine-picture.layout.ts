@@ -6,6 +6,7 @@ import {
   type Point,
   type Sign,
   type Stroke,
+  type Trace,
   type View,
 } from '@crisp-notch/core/picture';
 
@@ -151,15 +152,34 @@ export function drawn(
   };
 }
 
+/** A turn is drawn with a point for so much of it [rad], and no move with more than these. */
+const BEND = Math.PI / 24;
+const BENDS_MOST = 200;
+
 function pathsOf(view: View, path: DrawnPath | null, place: (point: Point) => Point): Drawing['paths'] {
-  const { toolAt } = view;
-  if (!path || !toolAt) return [];
-  return path.lines.map(({ isRapid, points }) => ({
-    isRapid,
-    path: `M${points
-      .map((places) => to(place(toolAt(new Map(path.axes.map(({ id }, index) => [id, places[index] ?? 0]))))))
-      .join('L')}`,
-  }));
+  if (!path) return [];
+  const led = (trace: Trace): boolean => path.axes.some(({ id }) => trace.axes.includes(id));
+  return view.traces.filter(led).flatMap((trace) =>
+    path.lines.map(({ isRapid, points }) => ({
+      isRapid,
+      path: `M${bent(points)
+        .map((places) => to(place(trace.at(new Map(path.axes.map(({ id }, index) => [id, places[index] ?? 0]))))))
+        .join('L')}`,
+    })),
+  );
+}
+
+/** Places with so many between them that a turn is drawn as one: of lengths hardly any, they are metres. */
+function bent(points: readonly (readonly number[])[]): readonly (readonly number[])[] {
+  return points.flatMap((point, index) => {
+    const next = points[index + 1];
+    if (!next) return [point];
+    const most = Math.max(...point.map((place, axis) => Math.abs((next[axis] ?? place) - place)));
+    const count = Math.min(BENDS_MOST, Math.max(1, Math.ceil(most / BEND)));
+    return Array.from({ length: count }, (_, step) =>
+      point.map((place, axis) => place + (((next[axis] ?? place) - place) * step) / count),
+    );
+  });
 }
 
 /** What stands along a measure for good, told once each; nothing where there is none. */
