@@ -32,16 +32,21 @@ export interface MoveFacts {
   readonly travel: number | null;
   readonly speed: number | null;
   readonly acceleration: number;
-  /** As reckoned: without a ramp, and with one. */
+  /** As reckoned: without a ramp, and with one; null where it is not known, or there is none. */
   readonly start: number | null;
   readonly fastest: number | null;
   /** As reckoned, at the speed asked for. */
   readonly steepest: number | null;
+  /** No speed has the torque that the job wants: it is moved as one of which nobody knows what it bears. */
+  readonly isWeak: boolean;
   readonly dimensions: { readonly travel: Dimension; readonly speed: Dimension; readonly acceleration: Dimension };
 }
 
 /** An axis of which nobody has said an acceleration is moved so gently: a turn in a second, after half a second. */
 const GENTLE_TURNS = 2;
+
+/** A figure above nothing. */
+const some = (value: number | null): number | null => (value !== null && value > 0 ? value : null);
 
 /** @returns null while the steps of an axis cannot be reckoned: nothing can be sent to it then */
 export function moveFacts(reckoner: Reckoner<AxisContext>): MoveFacts | null {
@@ -67,9 +72,10 @@ export function moveFacts(reckoner: Reckoner<AxisContext>): MoveFacts | null {
     travel,
     speed: reckoner.reading(field.speed)?.value ?? null,
     acceleration: reckoner.value(accelerationInForce) ?? GENTLE_TURNS * perTurn,
-    start: reckoner.value(startSpeed),
-    fastest: reckoner.value(recommendedSpeed),
-    steepest: reckoner.value(recommendedAcceleration),
+    start: some(reckoner.value(startSpeed)),
+    fastest: some(reckoner.value(recommendedSpeed)),
+    steepest: some(reckoner.value(recommendedAcceleration)),
+    isWeak: reckoner.value(recommendedSpeed) === 0,
     dimensions: { travel: motion.travel, speed: motion.speed, acceleration: motion.acceleration },
   };
 }

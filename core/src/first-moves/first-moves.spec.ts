@@ -415,6 +415,13 @@ describe('paces', () => {
     expect(jobPace(facts).rate).toBeCloseTo(0.04 * facts.perUnit, 6);
     expect(jobPace({ ...facts, fastest: 0.01 }).rate).toBeCloseTo(0.01 * facts.perUnit, 6);
     expect(jobPace({ ...facts, fastest: null, speed: null })).toEqual(gentlePace(facts));
+    // Its torque has not the margin wanted at any speed: gently, and no quicker than the job asks.
+    const weak = factsOf(wholeMachine(withJob({ speed: quantityOf('40 mm/s'), load: quantityOf('190 N') })));
+    expect([weak.isWeak, weak.fastest]).toEqual([true, null]);
+    expect(jobPace(weak)).toEqual(gentlePace(weak));
+    const slowly = jobPace({ ...weak, speed: 0.0001 });
+    expect(slowly.rate).toBeCloseTo(0.0001 * weak.perUnit, 9);
+    expect(slowly.start).toBeLessThanOrEqual(slowly.rate);
     const { fast, slow } = homePaces(facts);
     expect(slow).toBeLessThan(fast / 5);
   });

@@ -30,9 +30,13 @@ export function gentlePace(facts: MoveFacts): PulsePace {
 
 /** As quick as the job asks, as far as it is reckoned to hold. */
 export function jobPace(facts: MoveFacts, share = 1): PulsePace {
-  const { perUnit, speed, fastest, acceleration } = facts;
+  const { perUnit, speed, fastest, acceleration, isWeak } = facts;
   const gentle = gentlePace(facts);
   const most = Math.min(speed ?? Infinity, fastest ?? Infinity);
+  if (isWeak) {
+    const rate = Math.min(gentle.rate, most * perUnit);
+    return { ...gentle, rate, start: Math.min(gentle.start, rate) };
+  }
   if (!Number.isFinite(most)) return gentle;
   const rate = most * share * perUnit;
   return { rate, start: Math.min(gentle.start, rate), acceleration: Math.max(1, acceleration * perUnit) };

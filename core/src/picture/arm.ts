@@ -4,6 +4,8 @@ import { around, at, circle, line, rect, type View } from './picture.js';
 
 /** A link has no length in the design: its picture is drawn with this one [m]. */
 const LINK = 0.3;
+/** Beyond its end, so that the picture stays as large as it is wherever the arm stands. */
+const REACH = 1.15 * LINK;
 
 /** A joint on its post, with the arm that it holds against its weight. */
 export function armViews(machine: Machine, stands: Stands): readonly View[] {
@@ -25,7 +27,7 @@ export function armViews(machine: Machine, stands: Stands): readonly View[] {
         circle('moving', 0, 0, 0.06 * LINK),
         circle('moving', end.x, end.y, 0.05 * LINK),
       ],
-      measures: [measure(joint, around(pivot, 0.6 * LINK, 0), around(pivot, 0.6 * LINK, turn), { about: pivot })],
+      measures: [measure(joint, around(pivot, REACH, 0), around(pivot, REACH, turn), { about: pivot })],
       traces: [trace([joint], (places) => around(pivot, LINK, standOf(places, joint, 0)))],
       falls: [{ ...fall(joint, end, 0.3 * LINK), text: '' }],
     },

@@ -107,6 +107,25 @@ describe('the picture of a machine', () => {
       }
     });
 
+  it('stays as large as it is wherever an arm stands in its travel', () => {
+    for (const travel of ['85 °', '180 °', '300 °']) {
+      const machine = withTravel(newMachine('Example', 'arm'), 'A', travel);
+      const turn = (Number.parseFloat(travel) * Math.PI) / 180;
+      const frames = [0, 0.3, 0.7, 1].map((share) => {
+        const [view] = viewsOf(machine, new Map([[machine.axes[0]?.id ?? '', share * turn]]));
+        return view ? frameOf(view) : null;
+      });
+      for (const frame of frames) {
+        expect(frame?.width)
+          .withContext(travel)
+          .toBeCloseTo(frames[0]?.width ?? NaN, 2);
+        expect(frame?.height)
+          .withContext(travel)
+          .toBeCloseTo(frames[0]?.height ?? NaN, 2);
+      }
+    }
+  });
+
   it('draws a path through where its pointer, its arm and its carriage are', () => {
     const lastLine = (machine: Machine, place: number): unknown => {
       const [axis] = machine.axes;

@@ -88,6 +88,9 @@ export function alongMeasure({ from, to, home, about }: Measure, share: number):
   return around(about, Math.hypot(from.x - about.x, from.y - about.y), angleOf(from) + turn * gone);
 }
 
+/** Places on an arc that its frame is found by. */
+const ARC_SHARES = Array.from({ length: 37 }, (_, index) => index / 36);
+
 /** The least frame that holds all lines and measures of a view [m]. */
 export function frameOf({ strokes, measures, falls }: View): {
   readonly at: Point;
@@ -108,11 +111,10 @@ export function frameOf({ strokes, measures, falls }: View): {
           return stroke.points;
       }
     }),
-    ...measures.flatMap(({ from, to, about }) => {
+    ...measures.flatMap((measure) => {
+      const { from, to, about } = measure;
       if (!about) return [from, to];
-      // Round a circle, however little of it is measured.
-      const radius = Math.hypot(from.x - about.x, from.y - about.y);
-      return [at(about.x - radius, about.y - radius), at(about.x + radius, about.y + radius)];
+      return ARC_SHARES.map((share) => alongMeasure(measure, share));
     }),
     ...falls.flatMap(({ from, to }) => [from, to]),
   ];

@@ -23,6 +23,15 @@ export interface PathAxis extends ProgramAxis, AxisAbility {
   };
 }
 
+/** What the controller gives in a second, or the driver’s step input sees, whichever is less. */
+function pulsesMost(reckoner: Reckoner<AxisContext>): number | null {
+  const [given, high, low] = [axisField.pulseRateMost, axisField.stepHigh, axisField.stepLow].map(
+    (item) => reckoner.reading(item)?.value ?? null,
+  );
+  const seen = high == null || low == null ? null : 1 / (high + low);
+  return given == null ? seen : Math.min(given, seen ?? Infinity);
+}
+
 /**
  * What an axis lets a program do.
  * @param way whose fence holds: the rig's, or the machine's
@@ -43,7 +52,7 @@ export function pathAxis(reckoner: Reckoner<AxisContext>, way: MoveWay): PathAxi
     speed: pace.rate / perUnit,
     acceleration: pace.acceleration / perUnit,
     jump: pace.start / perUnit,
-    pulsesMost: reckoner.reading(axisField.pulseRateMost)?.value ?? null,
+    pulsesMost: pulsesMost(reckoner),
     reach: hasEnds && bounds ? { ...bounds, by: fence ? 'fence' : 'travel' } : null,
     isUnbounded: hasEnds && bounds === null,
     dimensions,

@@ -117,4 +117,29 @@ describe('an axis as a program finds it', () => {
     expect(pathAxis(new Reckoner(fenced), 'rig')?.reach?.by).toBe('fence');
     expect(pathAxis(new Reckoner(fenced), 'machine')?.reach?.by).toBe('travel');
   });
+
+  it('sends no more pulses than the controller gives, or than the driver’s step input sees', () => {
+    const timing = { high: quantityOf('2 µs'), low: quantityOf('3 µs'), ahead: null, after: null };
+    const most = (given: string | null, isTimed: boolean): number | null | undefined => {
+      const { controller, axis: own } = context;
+      return pathAxis(
+        new Reckoner<AxisContext>({
+          ...context,
+          controller: {
+            ...controller,
+            specification: { ...controller.specification, pulseRateMost: given === null ? null : quantityOf(given) },
+          },
+          axis: {
+            ...own,
+            driver: { ...own.driver, specification: { ...own.driver.specification, timing: isTimed ? timing : null } },
+          },
+        }),
+        'machine',
+      )?.pulsesMost;
+    };
+    // 5 µs are 200 kHz.
+    expect([most(null, false), most('40 kHz', false), most('40 kHz', true)]).toEqual([null, 40_000, 40_000]);
+    expect(most(null, true)).toBeCloseTo(200_000, 6);
+    expect(most('1 MHz', true)).toBeCloseTo(200_000, 6);
+  });
 });

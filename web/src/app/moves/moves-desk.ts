@@ -77,10 +77,12 @@ export class MovesDesk {
     return facts && fenceOf(facts.axis, this.way());
   });
   readonly place = computed(() => this.line.places().find(({ axis }) => axis === this.facts()?.letter) ?? null);
-  readonly at = computed<Stands>(() => ({
-    pulses: this.place()?.pulses ?? 0,
-    isKnown: this.place()?.isKnown ?? false,
-  }));
+  readonly at = computed<Stands>(() => {
+    const place = this.place();
+    // What has no home is where it is counted to be.
+    const hasNone = !this.withHome().has(this.facts()?.letter ?? '');
+    return { pulses: place?.pulses ?? 0, isKnown: place !== null && (place.isKnown || hasNone) };
+  });
   readonly sight = computed(
     () => this.line.sight()?.axes.find(({ letter }) => letter === this.facts()?.letter) ?? null,
   );
@@ -179,10 +181,14 @@ export class MovesDesk {
     }
   }
 
+  /** Letters of axes that have a home; what turns for ever counts from where it stood. */
+  readonly withHome = computed<ReadonlySet<string>>(
+    () => new Set(this.keyAxes().flatMap(({ facts }) => (hasHome(facts) ? [facts.letter] : []))),
+  );
   /** Axes with a home that are not at a known place now, and whether they have found it in their steps. */
   readonly unhomed = computed(() =>
     this.keyAxes()
-      .filter(({ facts }) => hasHome(facts))
+      .filter(({ facts }) => this.withHome().has(facts.letter))
       .filter(({ facts: { letter } }) => this.line.places().some(({ axis, isKnown }) => axis === letter && !isKnown))
       .map(({ facts: { letter, axis } }) => ({
         letter,

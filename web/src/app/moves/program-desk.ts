@@ -55,13 +55,16 @@ export class ProgramDesk implements OnDestroy {
   readonly unhomed = computed(() =>
     this.moved()
       .map(({ axis }) => axis.letter)
+      .filter((letter) => this.desk.withHome().has(letter))
       .filter((letter) => !this.desk.line.places().some((place) => place.axis === letter && place.isKnown)),
   );
   /** Axes that the program moves and that have not found home in their first moves. */
   readonly untried = computed(() =>
     this.moved().flatMap(({ axis: { id } }) => {
       const axis = this.desk.document()?.axes.find((item) => item.id === id);
-      return axis && resultOf(axis, 'home', this.desk.way())?.isRight !== true ? [axis] : [];
+      return axis && this.desk.withHome().has(axis.letter) && resultOf(axis, 'home', this.desk.way())?.isRight !== true
+        ? [axis]
+        : [];
     }),
   );
 
@@ -183,6 +186,9 @@ export class ProgramDesk implements OnDestroy {
   async start(): Promise<void> {
     if (this.isRunning() || this.desk.isBusy()) return;
     this.run.set({ kind: 'running', line: 1, share: 0 });
+    // What has no home has not been enabled by homing.
+    const free = this.moved().filter(({ axis }) => !this.desk.withHome().has(axis.letter));
+    for (const { axis } of free) await this.desk.line.ask({ kind: 'enable', axis: axis.letter, on: true });
     const rows = await this.rows();
     const total = (rows ?? []).reduce((sum, row) => sum + timeOf(row), 0);
     if (!rows || total === 0) {

@@ -63,7 +63,7 @@ export class ProgramToolComponent {
   }
 
   protected goBetween({ axis }: AxisSheet): string {
-    if (!axis.reach) return 'round and round';
+    if (!axis.reach) return 'as far as is asked';
     const { low, high, by } = axis.reach;
     const say = this.desk.say();
     return `${by === 'fence' ? 'fence' : 'travel'} ${say(low, axis.dimensions.travel)} to ${say(high, axis.dimensions.travel)}`;
