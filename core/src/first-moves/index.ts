@@ -26,8 +26,8 @@ export {
   stickSpeed,
   type StickSaid,
 } from './stick.js';
-export { searchTry, type Searched } from './searched.js';
-export { tryOf, type Tried, type TryPlan } from './tries.js';
+export { type Searched, type Tried } from './searched.js';
+export { searchTry, tryOf, type TryPlan } from './tries.js';
 export { type Act, type Cause, type MoveStep, type Seen } from './step.js';
 export { spreadVerdict, zerosFrom } from './zeros.js';
 export { hasHome, homeAsked } from './steps/home.js';

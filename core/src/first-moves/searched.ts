@@ -1,7 +1,10 @@
-import type { Say } from '../drive-line/index.js';
 import type { MoveFacts } from './facts.js';
-import type { Fence, Stands } from './fence.js';
-import { tryOf, type Tried, type TryPlan } from './tries.js';
+
+/** What is tried: a speed [m/s, rad/s], reached by that acceleration, or by a jump. */
+export interface Tried {
+  readonly speed: number;
+  readonly acceleration: number | null;
+}
 
 /** Something that is raised until the axis lets go. */
 export interface Searched {
@@ -18,13 +21,3 @@ export interface Searched {
 
 /** A speed to begin with: what the job asks, or a turn in a second. */
 export const someSpeed = ({ speed, perTurn }: MoveFacts): number => speed ?? perTurn;
-
-/** What a try at a value sends. @param at where the axis is by its controller */
-export const searchTry = (
-  { tried }: Searched,
-  facts: MoveFacts,
-  fence: Fence | null,
-  at: Stands,
-  value: number,
-  say: Say,
-): TryPlan => tryOf(facts, fence, at, tried(facts, value), say);

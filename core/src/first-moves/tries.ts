@@ -3,6 +3,7 @@ import type { Asked } from '../line-port/index.js';
 import type { MoveFacts } from './facts.js';
 import { LEASH_TURNS, type Fence, type Stands } from './fence.js';
 import { gentlePace } from './paces.js';
+import type { Searched, Tried } from './searched.js';
 
 /** A jump is held for so long, and a ramp at its top [s]. */
 const HELD_FOR = 0.5;
@@ -14,12 +15,6 @@ const JUMP = 1e7;
 /** What a try at a speed sends: there and back; or why it cannot be made. */
 export type TryPlan =
   { readonly ok: true; readonly asked: readonly Asked[] } | { readonly ok: false; readonly says: string };
-
-/** What is tried: a speed [m/s, rad/s], reached by that acceleration, or by a jump. */
-export interface Tried {
-  readonly speed: number;
-  readonly acceleration: number | null;
-}
 
 /**
  * A try: there, and back to where it began.
@@ -55,3 +50,13 @@ export function tryOf(
   const move = (by: number): Asked => ({ kind: 'move', axis: letter, pulses: by, ...pace });
   return { ok: true, asked: [move(pulses), move(-pulses)] };
 }
+
+/** What a try at a value of a search sends. @param at where the axis is by its controller */
+export const searchTry = (
+  { tried }: Searched,
+  facts: MoveFacts,
+  fence: Fence | null,
+  at: Stands,
+  value: number,
+  say: Say,
+): TryPlan => tryOf(facts, fence, at, tried(facts, value), say);

@@ -29,7 +29,7 @@ export function capturedOf(pages: readonly Page[]): Captured | null {
 }
 
 /** What the driver of an axis needs of its lines, and how long its controller’s pulses last [s]. */
-export function timesOf({ axis, controller }: AxisContext): {
+function timesOf({ axis, controller }: AxisContext): {
   readonly needs: LineTimes;
   readonly pulse: number | null;
 } {
