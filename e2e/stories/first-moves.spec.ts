@@ -17,6 +17,19 @@ async function openMoves(
   await expect(page.getByRole('button', { name: 'Power on' })).toBeVisible();
 }
 
+type Done = Machine['axes'][number]['moves'][number];
+/** What came of a step on the rig, as it should. */
+const doneOnRig = (step: string, shown: Done['shown'] = []): Done => ({
+  step,
+  by: 'rig',
+  saw: 'right',
+  isRight: true,
+  shown,
+  of: '',
+  on: '2026-11-03',
+  revision: 1,
+});
+
 const step = (page: Page, name: string | RegExp) => page.locator('cn-step-card').filter({ hasText: name });
 
 /** Nothing moves any more, and the next thing can be asked for. */
@@ -278,16 +291,12 @@ test('a typed distance is gone, paused and gone on with, turns are counted, and 
 
 /** A copy of the Fret mill whose axes have found home in their first moves on the rig, at its programs. */
 async function openProgram(page: Page, called: string, fence: readonly [string, string] | null): Promise<void> {
-  const result = { by: 'rig', saw: 'right', isRight: true, of: '', on: '2026-11-03', revision: 1 } as const;
   const shown = fence?.map((text, place) => ({ what: place === 0 ? 'fence-low' : 'fence-high', text }));
   await openMoves(page, 'Fret mill', called, (machine) => ({
     ...machine,
     axes: machine.axes.map((axis) => ({
       ...axis,
-      moves: [
-        { ...result, step: 'home', shown: [] },
-        ...(shown && axis.letter === 'X' ? [{ ...result, step: 'fence', shown }] : []),
-      ],
+      moves: [doneOnRig('home'), ...(shown && axis.letter === 'X' ? [doneOnRig('fence', shown)] : [])],
     })),
   }));
   await page
@@ -318,26 +327,20 @@ test('the bench’s instruments are read, and a meter finds what is crossed with
 });
 
 /** A machine whose axes were seen to run and to find home on the rig, with a fence. */
-const asTried = (machine: Machine): Machine => {
-  const entry = (step: string, shown: readonly { readonly what: string; readonly text: string }[] = []) => ({
-    step,
-    by: 'rig' as const,
-    saw: 'right',
-    isRight: true,
-    shown,
-    of: '',
-    on: '2026-11-03',
-    revision: 1,
-  });
-  const fence = [
-    { what: 'fence-low', text: '2 mm' },
-    { what: 'fence-high', text: '57 mm' },
-  ];
-  return {
-    ...machine,
-    axes: machine.axes.map((axis) => ({ ...axis, moves: [entry('direction'), entry('home'), entry('fence', fence)] })),
-  };
-};
+const asTried = (machine: Machine): Machine => ({
+  ...machine,
+  axes: machine.axes.map((axis) => ({
+    ...axis,
+    moves: [
+      doneOnRig('direction'),
+      doneOnRig('home'),
+      doneOnRig('fence', [
+        { what: 'fence-low', text: '2 mm' },
+        { what: 'fence-high', text: '57 mm' },
+      ]),
+    ],
+  })),
+});
 
 test('key positions come back to the very pulse, and a stick moves as far as its fence lets it', async ({ page }) => {
   await openMoves(page, 'Fret mill', 'By hand', asTried);
@@ -403,6 +406,20 @@ test('twenty minutes of the rig pass in a moment, and a driver without its sink 
   await expect(tool.getByLabel('Supply, running')).not.toHaveValue('');
   await tool.getByRole('button', { name: 'It loses steps when it is warm' }).click();
   await expect(causes(page).first()).toContainText(/hot/i);
+});
+
+test('a feeder runs a program without homing, and what it feeds is drawn', async ({ page }) => {
+  await openMoves(page, 'Ribbon feeder', 'Feeding by a program');
+  await page.getByRole('button', { name: 'program', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Program' }).fill('G21 G90\nG1 U60 F6000\nM2');
+  await expect(page.locator('cn-program-tool')).toContainText('1 move');
+  await expect(page.locator('cn-rig-picture path.path')).toHaveAttribute('d', /^M[\d.]+ [\d.]+L/);
+  await page.getByRole('button', { name: 'Power on' }).first().click();
+  await expect(page.getByRole('button', { name: 'Home U' })).toBeHidden();
+  await page.getByRole('button', { name: 'Run', exact: true }).click();
+  await expect(page.locator('cn-program-tool .run')).toContainText('It has run to its end', { timeout: 30_000 });
+  await expect(page.locator('cn-rig-picture .commanded dd')).toHaveText(/^(60|59\.9\d|60\.0\d)\smm$/);
+  await expect(page.locator('cn-rig-picture')).toContainText('U stands and holds');
 });
 
 test('a program is refused with line and reason, then drawn, run on the rig, held and resumed', async ({ page }) => {

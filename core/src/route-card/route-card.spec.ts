@@ -286,9 +286,7 @@ describe('what speaks against a stamp', () => {
     const machine = ready();
     for (const number of [10, 20, 40, 50] as const)
       expect(doubts(machine, number)).withContext(`operation ${number}`).toEqual([]);
-    expect(doubts(machine, 60)).toEqual([
-      `X: ${MOVE_STEPS.length} of its first moves are not done on the machine.`,
-    ]);
+    expect(doubts(machine, 60)).toEqual([`X: ${MOVE_STEPS.length} of its first moves are not done on the machine.`]);
     expect(doubts(machine, 60, checkOf(machine, 'true'))).toEqual([]);
     const tooMuch = ready((axis) => ({ ...axis, driver: { ...axis.driver, currentLimit: quantityOf('9 A') } }));
     for (const number of [20, 60, 80] as const)
