@@ -6,7 +6,7 @@ import { around, at, circle, line, rect, type View } from './picture.js';
 export function axisViews(machine: Machine, stands: Stands): readonly View[] {
   const { level, upright, turning } = standing(machine);
   const longest = Math.max(0.1, ...[...level, ...upright].map(travelOf));
-  const step = 0.3 * longest;
+  const step = 0.42 * longest;
   const carriage = 0.12 * longest;
   const rows = level.map((axis, index) => {
     const [y, travel] = [index * step, travelOf(axis)];

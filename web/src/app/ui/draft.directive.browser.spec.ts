@@ -44,6 +44,19 @@ describe('what is being typed', () => {
     expect(box().value).toBe('7');
   });
 
+  it('keeps the selection of whoever is back in the field at once', async () => {
+    await send('focus');
+    await send('input', '007');
+    fixture.componentInstance.kept.set('7');
+    await fixture.whenStable();
+    // Left and entered again before anything is drawn, all of it selected.
+    box().dispatchEvent(new Event('blur'));
+    box().dispatchEvent(new Event('focus'));
+    box().select();
+    await fixture.whenStable();
+    expect([box().value, box().selectionStart, box().selectionEnd]).toEqual(['7', 0, 1]);
+  });
+
   it('stays with its message after the field is left, until the kept value changes', async () => {
     await send('focus');
     await send('input', 'x');

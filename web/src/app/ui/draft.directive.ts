@@ -1,4 +1,4 @@
-import { Directive, effect, input, signal, untracked } from '@angular/core';
+import { Directive, effect, ElementRef, inject, input, signal, untracked } from '@angular/core';
 
 /**
  * What stands in a field while it is being typed in. Each keystroke is read; what is not valid stays with its message,
@@ -28,6 +28,7 @@ export class DraftDirective {
   readonly draft = signal<string | null>(null);
   readonly message = signal('');
   readonly isEditing = signal(false);
+  private readonly field = inject<ElementRef<HTMLInputElement>>(ElementRef);
 
   constructor() {
     effect(() => {
@@ -46,6 +47,9 @@ export class DraftDirective {
 
   protected leave(): void {
     this.isEditing.set(false);
-    if (this.message() === '') this.draft.set(null);
+    if (this.message() !== '') return;
+    this.draft.set(null);
+    // At once: drawn later, it would undo the selection of whoever is back in the field by then.
+    this.field.nativeElement.value = this.cnDraft();
   }
 }
