@@ -1,5 +1,6 @@
 import { Builder } from '../builder';
 import { expect, test, type Page } from '../story';
+import { goWithin } from '../within';
 
 const DEMO = ['Fret mill', 'Clock-wheel table', 'Pen lathe', 'Ribbon feeder', 'Jib joint'];
 /** Operations as their pages are called. */
@@ -45,11 +46,10 @@ test.describe('what a builder needs stays in sight', () => {
     test(`${name}: what to do next is whole beside every operation`, async ({ page }) => {
       const base = await openDemo(page, name);
       for (const operation of OPERATIONS) {
-        await page.goto(`${base}/${operation}`);
+        await goWithin(page, `${base}/${operation}`);
         const next = page.getByRole('region', { name: 'Next' });
         await expect(next).toBeVisible();
         // A list that takes the focus by itself would take the keys with it.
-        await page.waitForLoadState('networkidle');
         expect(await page.evaluate(() => document.activeElement?.tagName), operation).toBe('BODY');
         const box = await next.boundingBox();
         expect(box, operation).not.toBeNull();
@@ -73,7 +73,7 @@ test.describe('what a builder needs stays in sight', () => {
       const base = await openDemo(page, name);
       let edited = 0;
       for (const station of ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage']) {
-        await page.goto(`${base}/drive-lines?station=${station}`);
+        await goWithin(page, `${base}/drive-lines?station=${station}`);
         await expect(page.locator('cn-station-editor h2')).toBeVisible();
         const fields = page.locator('cn-station-editor input.number').filter({ visible: true });
         // A line without a reduction has no field there.
@@ -191,9 +191,8 @@ test.describe('nothing is cut and nothing is written over', () => {
         'logbook',
       ];
       for (const place of places) {
-        await page.goto(`${base}/${place}`);
+        await goWithin(page, `${base}/${place}`);
         await expect(page.getByRole('main')).toBeVisible();
-        await page.waitForLoadState('networkidle');
         const cut = await page.evaluate(() =>
           [...document.querySelectorAll<HTMLElement>('input, .p-select-label, h1, h2, h3, th, label, button')]
             .filter((item) => item.offsetParent !== null && !item.closest('.visually-hidden'))
@@ -212,19 +211,18 @@ test.describe('nothing is cut and nothing is written over', () => {
     test(`${name}: no two words of a chart lie over each other`, async ({ page }) => {
       const base = await openDemo(page, name);
       for (const tab of ['push', 'run', 'move']) {
-        await page.goto(`${base}/drive-lines?see=${tab}`);
+        await goWithin(page, `${base}/drive-lines?see=${tab}`);
         // What a drive has not, as a run of a brushed motor, is not shown.
         if ((await page.getByRole('tab', { selected: true }).count()) === 0) continue;
         if (tab === 'run') await page.getByRole('button', { name: 'Run it' }).click();
         await expectWordsApart(page, tab);
       }
-      await page.goto(`${base}/checks`);
+      await goWithin(page, `${base}/checks`);
       const checks = page.getByRole('link', { name: /^Step check on/ });
-      await page.waitForLoadState('networkidle');
       for (const path of await checks.evaluateAll((links) =>
         links.map((link) => (link as HTMLAnchorElement).pathname),
       )) {
-        await page.goto(path);
+        await goWithin(page, path);
         await expectWordsApart(page, path);
       }
     });

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import type { AxeResults, RunOptions } from 'axe-core';
 import { expect, test, type Page, type Request } from '../story';
+import { goWithin } from '../within';
 
 const MACHINE_VIEWS = [
   'job',
@@ -84,10 +85,7 @@ class Visitor {
   }
 
   async goTo(path: string): Promise<void> {
-    await this.page.evaluate((address) => {
-      history.pushState(null, '', address);
-      dispatchEvent(new PopStateEvent('popstate', { state: null }));
-    }, path);
+    await goWithin(this.page, path);
     await this.settled();
     await expect(this.page.locator('h1')).not.toHaveText('There is nothing at this address');
     expect(new URL(this.page.url()).pathname).toBe(path.replace(/\?.*$/, ''));
