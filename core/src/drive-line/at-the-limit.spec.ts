@@ -36,6 +36,10 @@ const KEPT: readonly (readonly [id: string, values: Readonly<Record<string, numb
   ['limit-above-driver', { limit: 2 * ROUNDING, most: 2 }],
   ['limit-below-driver', { limit: 0.3 / ROUNDING, least: 0.3 }],
   ['supply-below-driver', { volts: 9 / ROUNDING, least: 9 }],
+  ['driver-pulse-rate', { rate: (1 / (2e-6 + 3e-6)) * ROUNDING, high: 2e-6, low: 3e-6, speed: 0.1 }],
+  ['pulse-too-short', { given: 2e-6, needed: 2e-6 * ROUNDING }],
+  ['direction-too-late', { given: 5e-6, needed: 5e-6 * ROUNDING }],
+  ['pulse-fills-period', { rate: 80_000, given: 4e-6, low: (1 / 80_000 - 4e-6) * ROUNDING, speed: 0.1 }],
   ['pulse-rate', { rate: 20_000 * ROUNDING, most: 20_000, speed: 0.1 }],
 ];
 

@@ -87,6 +87,19 @@ describe('what the step input of a driver sees', () => {
     ]);
   });
 
+  it('is no edge either where pulses just fill the time, and coarser steps leave room for both', () => {
+    const at = (given: number, low: number): Parameters<typeof judged> => [
+      'pulse-fills-period',
+      { given, low, rate: 100_000, speed: 0.1 },
+      on((axis) => ({ ...axis, driver: { ...axis.driver, microsteps: 16 } })),
+    ];
+    expect(reason(...at(1 / 100_000, 2e-6))).toContain('they run into one another');
+    // 22 and 6 µs are 35.7 kHz, a quarter of 100 kHz: fourths of a step, and 35 mm/s.
+    expect(remedies(...at(22e-6, 6e-6)).slice(1)).toEqual(['try: Set 1/4 steps.', 'try: Ask for 35 mm/s.']);
+    // Just as long as it has to be, to the last bit on the other side.
+    expect(severity(...at(6e-6, (1 / 100_000 - 6e-6) * (1 + 3e-9)))).toBe('stop');
+  });
+
   it('is a step the old way where direction comes too late', () => {
     const at = (given: number, needed: number): Parameters<typeof judged> => ['direction-too-late', { given, needed }];
     expect([severity(...at(5e-6, 5e-6 * AT)), severity(...at(5e-6, 5e-6 * BEYOND))]).toEqual(['nothing', 'stop']);
