@@ -287,6 +287,13 @@ test('a typed distance is gone, paused and gone on with, turns are counted, and 
   await expect(scope).toContainText(/Top rate\s*1067\spulses\/s, 5\.33\smm\/s/, { timeout: 30_000 });
   await expect(scope).toContainText(/Least wait from edge to edge\s*0\.937\sms/);
   await expect(scope).toContainText(/\d+, forward/);
+  // At home it goes as the job asks, and thousands of edges come.
+  await page.getByRole('button', { name: 'steps', exact: true }).click();
+  await page.getByRole('button', { name: 'Finds home' }).click();
+  await doStep(page, 'Finds home', 1);
+  await page.getByRole('button', { name: 'instruments', exact: true }).click();
+  await scope.getByRole('button', { name: 'Capture' }).click();
+  await expect(scope).toContainText(/Edges seen\s*2000, forward/, { timeout: 30_000 });
 });
 
 /** A copy of the Fret mill whose axes have found home in their first moves on the rig, at its programs. */

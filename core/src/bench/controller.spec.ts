@@ -129,6 +129,20 @@ describe('the rig’s controller', () => {
     expect((rates.at(-1) ?? 0) - (rates[0] ?? 0)).toBeGreaterThan(350);
   });
 
+  it('gives a capture of thousands of edges away in lines that are no longer than any may be', () => {
+    const rig = RigAtHand.ready(screwTruth());
+    rig.move('X', 800, { rate: 1600 });
+    rig.ask({ kind: 'capture', axis: 'X', time: 2 });
+    const from = rig.said.length;
+    rig.move('X', -3200, { rate: 9173, start: 731, acceleration: 41_017 });
+    const pages = rig.said.slice(from).flatMap((said) => (said.kind === 'captured' ? [said] : []));
+    expect(pages.map((page) => page.from)).toEqual(Array.from({ length: 16 }, (_, index) => 200 * index));
+    const edges = pages.flatMap((page) => page.edges);
+    expect([edges.length, pages.at(-1)?.isLast, pages[0]?.isForward]).toEqual([3200, true, false]);
+    expect(edges.every((edge, index) => index === 0 || edge > (edges[index - 1] ?? Infinity))).toBeTrue();
+    for (const page of pages) expect(JSON.stringify(page).length).toBeLessThanOrEqual(LINE_MOST);
+  });
+
   it('never moves what was not asked for, nor falls silent, over 10 000 broken lines', () => {
     const rig = RigAtHand.ready(screwTruth((axis) => axis, threeAxes()));
     const random = seeded(11);

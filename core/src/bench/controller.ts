@@ -19,6 +19,9 @@ import { Mover } from './mover.js';
 import { PathRun } from './path-run.js';
 import { TICK } from './shaft.js';
 
+/** A time [s] as finely as anybody reads it, so that a line of many stays as short as it has to be. */
+const toNanosecond = (time: number): number => Number(time.toFixed(9));
+
 /** While something moves its places are said so often [s]. */
 const PLACES_EVERY = 0.05;
 
@@ -407,7 +410,7 @@ export class RigController implements Commander {
         this.give(channel, capture);
         return;
       }
-      capture.edges.push(time - capture.first);
+      capture.edges.push(toNanosecond(time - capture.first));
     }
   }
 
