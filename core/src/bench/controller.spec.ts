@@ -129,6 +129,35 @@ describe('the rig’s controller', () => {
     expect((rates.at(-1) ?? 0) - (rates[0] ?? 0)).toBeGreaterThan(350);
   });
 
+  it('sees as many edges as it is sent pulses, however it came to where it stands', () => {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const rig = RigAtHand.ready(screwTruth(), seed);
+      const rate = 1000 + 137 * seed;
+      rig.ask({
+        kind: 'home',
+        axis: 'X',
+        towards: -1,
+        fast: 4 * rate,
+        slow: 300,
+        start: 100,
+        acceleration: 20_000,
+        most: 99_999,
+      });
+      rig.wait(12);
+      rig.ask({ kind: 'jog', axis: 'X', rate, start: 100, acceleration: 9_000 });
+      rig.wait(0.2);
+      rig.ask({ kind: 'hold', axis: 'X' });
+      rig.wait(1);
+      rig.ask({ kind: 'capture', axis: 'X', time: 2 });
+      const from = rig.said.length;
+      rig.move('X', 500 + seed, { rate: 3000, start: 400, acceleration: 30_000 });
+      const edges = rig.said.slice(from).flatMap((said) => (said.kind === 'captured' ? said.edges : []));
+      expect(edges.length)
+        .withContext(`seed ${seed}`)
+        .toBe(500 + seed);
+    }
+  });
+
   it('gives a capture of thousands of edges away in lines that are no longer than any may be', () => {
     const rig = RigAtHand.ready(screwTruth());
     rig.move('X', 800, { rate: 1600 });

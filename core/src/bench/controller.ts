@@ -22,6 +22,11 @@ import { TICK } from './shaft.js';
 /** A time [s] as finely as anybody reads it, so that a line of many stays as short as it has to be. */
 const toNanosecond = (time: number): number => Number(time.toFixed(9));
 
+/** What sums of parts of pulses may be off by: a place so near a whole pulse is on it. */
+const NEAR = 1e-6;
+const wholeOf = (pulses: number): number =>
+  Math.abs(pulses - Math.round(pulses)) < NEAR ? Math.round(pulses) : pulses;
+
 /** While something moves its places are said so often [s]. */
 const PLACES_EVERY = 0.05;
 
@@ -392,14 +397,15 @@ export class RigController implements Commander {
   private count(place: number, channel: Channel, by: number): void {
     if (by === 0) return;
     const before = this.counted[place] ?? 0;
-    this.counted[place] = before + by;
+    const after = wholeOf(before + by);
+    this.counted[place] = after;
     const isForward = by > 0;
     if (isForward !== channel.turned.isForward) channel.turned = { time: this.bench.time, isForward };
     const { capture } = channel;
     if (!capture) return;
     const step = isForward ? 1 : -1;
     const firstEdge = isForward ? Math.floor(before) + 1 : Math.ceil(before) - 1;
-    for (let edge = firstEdge; isForward ? edge <= before + by : edge >= before + by; edge += step) {
+    for (let edge = firstEdge; isForward ? edge <= after : edge >= after; edge += step) {
       const time = this.bench.time + ((edge - before) / by) * TICK;
       if (capture.first === null) {
         capture.first = time;
