@@ -12,7 +12,7 @@ export const stick = record({
   gives: choice('speed', 'place'),
   /** What the input reads at the two ends, whichever is the greater, and where the stick springs back to. */
   from: raw('Reads at one end'),
-  rest: raw('Reads let go'),
+  rest: raw('Reads when let go'),
   to: raw('Reads at the other end'),
   /** Readings on each side that count as let go; of a knob, as its end. */
   dead: raw('Dead band, each side'),
