@@ -482,6 +482,8 @@ test('a program is refused with line and reason, then drawn, run on the rig, hel
   await run.getByRole('button', { name: 'Run', exact: true }).click({ timeout: 60_000 });
   await expect(run.getByRole('status')).toHaveText(/Line \d/);
   await page.getByRole('link', { name: /Job/ }).first().click();
+  // A link that is followed before the other page has come leads back to the one that was never left.
+  await expect(run).toBeHidden();
   await page
     .getByRole('link', { name: /First moves/ })
     .first()
