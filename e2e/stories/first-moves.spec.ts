@@ -477,7 +477,7 @@ test('a program is refused with line and reason, then drawn, run on the rig, hel
   await page.keyboard.press(' ');
   await expect(run.getByRole('status')).toHaveText(/It was stopped/);
 
-  // One that runs on while its page is left is not run into by another.
+  // One whose page is left goes to the end of what it began, and waits there to be seen.
   await run.getByRole('button', { name: 'Home X, Y' }).click();
   await run.getByRole('button', { name: 'Run', exact: true }).click({ timeout: 60_000 });
   await expect(run.getByRole('status')).toHaveText(/Line \d/);
@@ -489,8 +489,12 @@ test('a program is refused with line and reason, then drawn, run on the rig, hel
     .first()
     .click();
   await page.getByText('program', { exact: true }).click();
-  await run.getByRole('button', { name: 'Run', exact: true }).click();
-  await expect(run.getByRole('status')).toHaveText(/Something is on its way already/);
+  await expect(run.getByRole('button', { name: /^(Feed hold|Go on)$/ })).toBeVisible();
+  await expect(run.getByRole('status')).toHaveText(/(M0: it waits|It waits, as its page was left), line 6/, {
+    timeout: 30_000,
+  });
+  await run.getByRole('button', { name: 'End it' }).click();
+  await expect(run.getByRole('status')).toHaveText(/It was stopped/);
 });
 
 test('a program of two hundred thousand lines is looked at in less than two seconds', ALONE, async ({ page }) => {

@@ -27,6 +27,7 @@ import { MachinesStore } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
 import { PreferencesStore } from '../data/preferences';
 import { ProgramDraft } from '../data/program-draft';
+import { ProgramRun } from '../data/program-run';
 import { stepWords } from '../data/step-words';
 import { TrialStore } from '../data/trial-store';
 import { found, WorkingStore } from '../data/working-store';
@@ -60,7 +61,7 @@ import { ButtonModule } from 'primeng/button';
     StopButtonComponent,
     WorkingPanelComponent,
   ],
-  providers: [DesignStore, CheckStore, LogbookStore, FinderStore, MachineLine, ProgramDraft, TrialStore],
+  providers: [DesignStore, CheckStore, LogbookStore, FinderStore, MachineLine, ProgramDraft, ProgramRun, TrialStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
   styleUrl: './machine.page.css',

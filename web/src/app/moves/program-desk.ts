@@ -1,7 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { moveFacts, resultOf } from '@crisp-notch/core/first-moves';
-import type { PathPiece } from '@crisp-notch/core/line-port';
 import { motionOf } from '@crisp-notch/core/machine';
 import {
   ZERO_SYSTEMS,
@@ -12,25 +11,16 @@ import {
   type ZeroSystem,
 } from '@crisp-notch/core/program';
 import { valueOf, type Quantity } from '@crisp-notch/core/shape';
-import { firstValueFrom, map, merge, NEVER, Subject, take, timer, type Observable } from 'rxjs';
-import { sendPath } from '../data/path-sender';
 import { PreferencesStore } from '../data/preferences';
 import { ProgramDraft, WRITTEN_MOST } from '../data/program-draft';
+import { ProgramRun } from '../data/program-run';
 import type { ProgramMessage, ProgramRequest } from '../workers/program-messages';
 import { MovesDesk } from './moves-desk';
 
 /** After the last key the program is read again; one that nobody writes by hand at once. */
 const QUIET_IN_MILLISECONDS = 250;
 
-/** How a program that is run stands. */
-export type RunState =
-  | { readonly kind: 'none' }
-  | { readonly kind: 'running' | 'held'; readonly line: number; readonly share: number }
-  | { readonly kind: 'waiting'; readonly line: number; readonly words: string }
-  | { readonly kind: 'ended' }
-  | { readonly kind: 'failed'; readonly says: string };
-
-/** A program at work: read in a worker as it is written, looked at, and run piece by piece. */
+/** A program at work: read in a worker as it is written, looked at, and given to be run. */
 @Injectable()
 export class ProgramDesk implements OnDestroy {
   private readonly desk = inject(MovesDesk);
@@ -39,16 +29,15 @@ export class ProgramDesk implements OnDestroy {
   readonly preview = signal<ProgramPreview | null>(null);
   readonly isReading = signal(false);
   readonly failure = signal('');
-  readonly run = signal<RunState>({ kind: 'none' });
-  readonly isRunning = computed(() => ['running', 'held', 'waiting'].includes(this.run().kind));
+  private readonly runner = inject(ProgramRun);
+  private readonly unlook = this.runner.look();
+  readonly run = this.runner.state;
+  readonly isRunning = this.runner.isRunning;
   private readonly zeros = signal<ReadonlyMap<string, Quantity | null>>(new Map());
   private worker: Worker | null = null;
   private asked = 0;
-  private isGone = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private takeRows: ((rows: readonly ProgramRow[] | null) => void) | null = null;
-  /** Somebody says that it may go on, or that it has to end. */
-  private readonly told = new Subject<'on' | 'end'>();
   /** Axes that the program moves. */
   readonly moved = computed(() => (this.preview()?.sheet.axes ?? []).filter(({ least }) => least !== null));
   /** Letters of those of which nobody knows where they are. */
@@ -95,16 +84,10 @@ export class ProgramDesk implements OnDestroy {
     });
   }
 
-  /** The stop button and the space bar end what waits, too. */
-  private readonly stopping = effect(() => {
-    if (this.desk.line.stopState() !== 'none') this.told.next('end');
-  });
-
   ngOnDestroy(): void {
     clearTimeout(this.timer);
     this.worker?.terminate();
-    this.isGone = true;
-    this.told.next('end');
+    this.unlook();
   }
 
   /** Where the zero of the work lies on an axis; null while nobody has said. */
@@ -182,83 +165,23 @@ export class ProgramDesk implements OnDestroy {
     });
   }
 
-  /** Runs it from its beginning; whatever waits for somebody waits. */
+  /** Runs it from its beginning; on the rig there is nothing to switch by hand. */
   async start(): Promise<void> {
     if (this.isRunning() || this.desk.isBusy()) return;
-    this.run.set({ kind: 'running', line: 1, share: 0 });
-    // What has no home has not been enabled by homing.
-    const free = this.moved().filter(({ axis }) => !this.desk.withHome().has(axis.letter));
-    for (const { axis } of free) await this.desk.line.ask({ kind: 'enable', axis: axis.letter, on: true });
-    const rows = await this.rows();
-    const total = (rows ?? []).reduce((sum, row) => sum + timeOf(row), 0);
-    if (!rows || total === 0) {
-      this.run.set({ kind: 'failed', says: 'Nothing of it can be run.' });
-      return;
-    }
-    let behind = 0;
-    for (const row of rows) {
-      // Whoever has left the page cannot see what comes next.
-      if (this.isGone) return;
-      const says = await this.goThrough(row, behind, total);
-      if (says !== null) {
-        this.run.set({ kind: 'failed', says });
-        return;
-      }
-      behind += timeOf(row);
-    }
-    this.run.set({ kind: 'ended' });
-  }
-
-  /** @returns why it goes no further; null where it is done */
-  private async goThrough(row: ProgramRow, behind: number, total: number): Promise<string | null> {
-    const share = behind / total;
-    switch (row.kind) {
-      case 'path': {
-        const pieces = row.pieces.map(({ piece }): PathPiece => piece);
-        const times = [behind];
-        for (const { time } of row.pieces) times.push((times.at(-1) ?? 0) + time);
-        const outcome = await sendPath(this.desk.line, pieces, (done, isHeld) => {
-          const line = row.pieces[Math.min(done, row.pieces.length - 1)]?.line ?? 0;
-          this.run.set({ kind: isHeld ? 'held' : 'running', line, share: (times[done] ?? 0) / total });
-        });
-        return outcome.ok ? null : outcome.says;
-      }
-      case 'dwell':
-        this.run.set({ kind: 'running', line: row.line, share });
-        return await this.untilTold(timer(row.time * 1000).pipe(map(() => 'on' as const)));
-      case 'pause':
-      case 'switch':
-        // On the rig there is nothing to switch.
-        if (row.kind === 'switch' && this.desk.way() === 'rig') return null;
-        this.run.set({
-          kind: 'waiting',
-          line: row.line,
-          words: row.kind === 'pause' ? row.words : `${row.words}: switch it by hand`,
-        });
-        return await this.untilTold(NEVER);
-    }
-  }
-
-  /** Waits for somebody, or something, to say that it goes on. */
-  private async untilTold(other: Observable<'on'>): Promise<string | null> {
-    const told = await firstValueFrom(merge(this.told, other).pipe(take(1)));
-    return told === 'on' ? null : 'It was stopped.';
+    await this.runner.start(async () => {
+      // What has no home has not been enabled by homing.
+      const free = this.moved().filter(({ axis }) => !this.desk.withHome().has(axis.letter));
+      for (const { axis } of free) await this.desk.line.ask({ kind: 'enable', axis: axis.letter, on: true });
+      return await this.rows();
+    }, this.desk.way() !== 'rig');
   }
 
   async resume(): Promise<void> {
-    if (this.run().kind === 'waiting') this.told.next('on');
-    else await this.desk.resume();
+    await this.runner.resume();
   }
 
   /** Ends it where it stands. */
   end(): void {
-    this.told.next('end');
-    this.desk.line.stop();
+    this.runner.end();
   }
-}
-
-/** As planned [s]; what waits for somebody takes none. */
-function timeOf(row: ProgramRow): number {
-  if (row.kind === 'dwell') return row.time;
-  return row.kind === 'path' ? row.pieces.reduce((sum, { time }) => sum + time, 0) : 0;
 }
