@@ -1,5 +1,5 @@
 /**
- * Starts the application on throw-away databases and runs the stories of e2e against it: two workers, each with a
+ * Starts the application on throw-away databases and runs the stories of e2e against it: some workers, each with a
  * server and a database of its own; then, alone, those that measure time. What stands behind the command goes to the
  * runner of the stories, e.g. a file, or `-g` and a name.
  */
@@ -15,8 +15,8 @@ import { startMariaDb } from './mariadb';
 import { startServer } from './server-process';
 
 const DATA = join(ROOT, '.test-data', 'stories');
-/** Beyond two, browser, server and database of each want more than a small machine has. */
-const WORKERS = Math.min(2, availableParallelism());
+/** One more than two cores: a story waits, for the rig’s clock above all, as long as it works. */
+const WORKERS = Math.min(3, availableParallelism() + 1);
 
 interface Stand {
   readonly address: string;

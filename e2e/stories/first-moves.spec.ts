@@ -74,7 +74,7 @@ async function toTheFence(page: Page, letter: string, isFirst: boolean): Promise
   await expect(step(page, 'Jog with the arrow keys')).toBeVisible();
 }
 
-test('from powered to fenced on three axes with the keys alone, in under four minutes', ALONE, async ({ page }) => {
+test('from powered to fenced on three axes with the keys alone, in under four minutes', async ({ page }) => {
   test.setTimeout(400_000);
   await openMoves(page, 'Fret mill', 'First moves by keys');
   const began = Date.now();

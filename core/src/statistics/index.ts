@@ -1,3 +1,6 @@
 export { coverageFactor, fisherTail, incompleteBeta, logGamma, studentCdf, studentDensity } from './student-t.js';
 export { leastSquares, type LeastSquares } from './least-squares.js';
-export { gauss, seeded } from './random.js';
+export { chiSquare, gauss, seeded } from './random.js';
+export { budgetOf, type Budget, type Contribution } from './budget.js';
+export { chiSquareCdf, chiSquareQuantile, noncentralFisherCdf, noncentralityBetween } from './chi-square.js';
+export { grubbsCritical, grubbsOutlier } from './grubbs.js';

@@ -1,4 +1,5 @@
 import { coverageFactor, fisherTail, leastSquares, type LeastSquares } from '../../statistics/index.js';
+import { keptRounding } from '../rounding.js';
 import type { Approach } from './plan.js';
 
 /** One reading against what was commanded, both from zero in SI. */
@@ -124,17 +125,6 @@ function scatterOf(fit: LeastSquares, keys: readonly string[], terms: number): S
       };
   }
   return { reading: pooled, place: null, freedom: fit.degreesOfFreedom, within, isOnce: false };
-}
-
-/**
- * Part of the digit's own uncertainty that runs at one place do not average away. Scatter shakes the rounding out:
- * the first harmonic of its mean error falls as exp(−2π²σ²/δ²) (Fourier series of the rounding error, standard
- * derivation).
- */
-function keptRounding(within: number, digit: number): number {
-  if (digit === 0) return 0;
-  const noise = Math.max(0, within - digit ** 2 / 12);
-  return Math.exp((-2 * Math.PI ** 2 * noise) / digit ** 2);
 }
 
 /** The terms that readings can carry. */
