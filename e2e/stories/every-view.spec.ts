@@ -86,7 +86,6 @@ class Visitor {
 
   async goTo(path: string): Promise<void> {
     await goWithin(this.page, path);
-    await this.settled();
     await expect(this.page.locator('h1')).not.toHaveText('There is nothing at this address');
     expect(new URL(this.page.url()).pathname).toBe(path.replace(/\?.*$/, ''));
   }

@@ -32,6 +32,11 @@ export {
   type ReadingSheet,
   type VerdictWord,
 } from './kind.js';
+export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries, Interval } from './findings.js';
+export { NO_FINDINGS } from './findings.js';
+export { shownTravel, usualMeasuring, type Measuring } from './measuring.js';
+export { pitchAt } from './pitch.js';
+export type { PlanForm, PlanInput, Sketch } from './plan-form.js';
 export { readingValue, type EnteredReading } from './reading.js';
 export {
   CHECK_KINDS,
@@ -42,21 +47,24 @@ export {
   type PlaceOf,
   type PlanOf,
 } from './registry.js';
-export { evaluateStepCheck, exactSteps } from './step-check/evaluate.js';
+export { exactSteps } from './exact-steps.js';
+export { evaluateStepCheck } from './step-check/evaluate.js';
 export type { ReadPoint, StepCheckEvaluation, Suggestion } from './step-check/evaluation.js';
 export {
-  STEP_CHECK_ASKED,
   plannedMoves,
-  plannedReadings,
   RUN_LIMIT,
   spreadTargets,
   takeUpFor,
   TARGET_LIMIT,
-  travelDimension,
   type Approach,
-  type Instrument,
   type PlannedMove,
   type PlannedReading,
+} from './commanded.js';
+export {
+  STEP_CHECK_ASKED,
+  plannedReadings,
+  travelDimension,
+  type Instrument,
   type StepCheckPlan,
 } from './step-check/plan.js';
 export {

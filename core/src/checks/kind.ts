@@ -2,6 +2,8 @@ import type { AxisContext, Say } from '../drive-line/index.js';
 import type { Dimension, UnitSystem } from '../quantity/index.js';
 import type { Fields, Json, RecordOf } from '../shape/index.js';
 import type { Conformity } from './conformity.js';
+import type { CheckFindings } from './findings.js';
+import type { PlanForm } from './plan-form.js';
 import type { EnteredReading } from './reading.js';
 
 /** One thing to read, in the order of the plan. */
@@ -25,7 +27,7 @@ export interface CheckPoint {
 export type VerdictWord = 'incomplete' | 'true' | 'undecided' | 'not-true';
 
 /** What every check comes to, whatever it asks. */
-export interface CheckEvaluation {
+export interface CheckEvaluation extends CheckFindings {
   readonly points: readonly CheckPoint[];
   /** Planned readings still to take, those left out among them. */
   readonly remainingCount: number;
@@ -66,8 +68,14 @@ export interface CheckKindDeclaration<F extends Fields, L extends CheckPlace, E 
   readonly question: string;
   /** How to go about it, for a list in which nothing stands yet. */
   readonly way: string;
+  /** Whether an axis of this machine can be asked it at all: what does not apply is not offered. */
+  readonly applies: (context: AxisContext) => boolean;
+  /** Whether one that is true says that the axis goes where it is told: the route card waits for such a one. */
+  readonly provesAxis: boolean;
   /** Of its plan, the kind itself not counted. */
   readonly fields: F;
+  /** What its plan asks; null where a view of its own does. */
+  readonly form: PlanForm<AxisContext, RecordOf<F>> | null;
   /** A plan that an older version wrote, with what has been added since as it was when first asked for. */
   readonly completed: (older: Json) => Json;
   /** Why this axis cannot be checked by the plan, in words; null where it can. */

@@ -1,9 +1,10 @@
-import { sayIn } from '../drive-line/index.js';
+import { sayIn, type AxisContext } from '../drive-line/index.js';
 import { readReadingsCsv, writeReadingsCsv } from '../formats/index.js';
 import { preferredUnit } from '../quantity/index.js';
 import { quantityOf } from '../shape/index.js';
 import { exampleInstrument } from '../testing/example-instrument.js';
-import { firstAxis, screwMachine } from '../testing/example-machine.js';
+import { seeded } from '../statistics/index.js';
+import { cannedMotorMachine, exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
 import {
   CHECK_KINDS,
   checkDeclaration,
@@ -19,25 +20,96 @@ import {
   type EnteredReading,
 } from './index.js';
 
-/** A plan of every kind; the compiler misses the one that has none. */
-const PLANS: { readonly [K in CheckKind]: PlanOf<K> } = {
-  'step-check': {
-    kind: 'step-check',
-    targets: [300, 1100],
-    runs: 2,
-    approach: 'both-ways',
-    returnToZero: true,
-    takeUp: 200,
-    instrument: exampleInstrument(),
-    tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
-  },
-};
-
 const slide = firstAxis(screwMachine());
+const table = firstAxis(cannedMotorMachine());
+const roller = firstAxis(
+  screwMachine((axis) => ({
+    ...axis,
+    transmission: {
+      ...axis.transmission,
+      specification: exampleTransmission('roller', { diameter: quantityOf('20 mm') }),
+    },
+  })),
+);
+const gantry = firstAxis(screwMachine((axis) => ({ ...axis, motor: { ...axis.motor, count: 2 } })));
+/** An axis of a lathe by its letter. */
+const ofLathe = (letter: string): AxisContext => {
+  const machine = screwMachine((axis) => ({ ...axis, letter }));
+  return firstAxis({ ...machine, kind: 'lathe' });
+};
+const [crossSlide, carriage] = [ofLathe('X'), ofLathe('Z')];
+const unknown = firstAxis(
+  screwMachine((axis) => ({
+    ...axis,
+    motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } },
+  })),
+);
+const unknownTable = firstAxis(
+  (() => {
+    const machine = cannedMotorMachine();
+    return {
+      ...machine,
+      axes: machine.axes.map((axis) => ({
+        ...axis,
+        motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } },
+      })),
+    };
+  })(),
+);
+
+interface Example<K extends CheckKind> {
+  readonly context: AxisContext;
+  readonly plan: PlanOf<K>;
+  /** Axes that cannot be checked by this plan. */
+  readonly refused: readonly AxisContext[];
+}
+
+/** With the plan that its form begins with. */
+function first<K extends CheckKind>(kind: K, context: AxisContext, ...refused: readonly AxisContext[]): Example<K> {
+  const { form } = checkDeclaration(kind);
+  if (!form) throw new Error(`${kind} has a form of its own`);
+  const plan = { kind, ...form.first(context, seeded(70)) } as unknown as PlanOf<K>;
+  return { context, plan, refused };
+}
+
+/** An axis and a plan of every kind; the compiler misses the one that has none. */
+const EXAMPLES: { readonly [K in CheckKind]: Example<K> } = {
+  'step-check': {
+    context: slide,
+    plan: {
+      kind: 'step-check',
+      targets: [300, 1100],
+      runs: 2,
+      approach: 'both-ways',
+      returnToZero: true,
+      takeUp: 200,
+      instrument: exampleInstrument(),
+      tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
+    },
+    refused: [table, unknown],
+  },
+  positioning: first('positioning', slide, table, unknown),
+  'return-check': first('return-check', slide, table),
+  periodic: first('periodic', slide, table, unknown),
+  division: first('division', table, slide, unknownTable),
+  'arm-play': first('arm-play', table, slide),
+  turning: first('turning', crossSlide, table),
+  thread: first('thread', carriage, table),
+  'feed-length': first('feed-length', roller, table),
+  speed: first('speed', slide),
+  torque: first('torque', slide),
+  diagonals: first('diagonals', slide, table),
+  racking: first('racking', gantry, slide, table),
+  planarity: first('planarity', slide, table),
+  'crossed-strings': first('crossed-strings', slide, table),
+  runout: first('runout', table),
+  'warm-up': first('warm-up', slide, table),
+};
 const say = sayIn('metric');
 
 for (const kind of CHECK_KINDS) {
-  const plan: CheckPlan = PLANS[kind];
+  const { context, refused } = EXAMPLES[kind];
+  const plan: CheckPlan = EXAMPLES[kind].plan;
   const { name, question, way } = checkDeclaration(kind);
 
   describe(`check kind: ${kind}`, () => {
@@ -62,7 +134,7 @@ for (const kind of CHECK_KINDS) {
     it('numbers its places from zero, and every sheet has a cell for every head', () => {
       expect(places.map(({ index }) => index)).toEqual(places.map((_, index) => index));
       expect(places.length).toBeGreaterThan(0);
-      const [sheet, columns] = [sheetOf(slide, plan, 'metric'), columnsOf(slide, plan, 'metric')];
+      const [sheet, columns] = [sheetOf(context, plan, 'metric'), columnsOf(context, plan, 'metric')];
       for (const place of places) {
         expect(sheet.cells(place).length).toBe(sheet.heads.length);
         expect(columns.cells(place).length).toBe(columns.header.length);
@@ -76,22 +148,22 @@ for (const kind of CHECK_KINDS) {
 
     it('takes its readings from its own table again', () => {
       const some = readings.slice(1);
-      expect(readReadingsCsv(writeReadingsCsv(slide, plan, some, 'metric'), plan, 'metric')).toEqual({
+      expect(readReadingsCsv(writeReadingsCsv(context, plan, some, 'metric'), plan, 'metric')).toEqual({
         ok: true,
         value: some,
       });
     });
 
     it('waits for every reading, and comes to a verdict when all are there', () => {
-      const empty = evaluateCheck(slide, plan, [], say);
+      const empty = evaluateCheck(context, plan, [], say);
       expect([empty?.verdict, empty?.remainingCount, empty?.points.length]).toEqual(['incomplete', places.length, 0]);
-      const whole = evaluateCheck(slide, plan, readings, say);
+      const whole = evaluateCheck(context, plan, readings, say);
       expect(whole?.verdict).not.toBe('incomplete');
       expect([whole?.remainingCount, whole?.points.length]).toEqual([0, places.length]);
       expect(whole?.sentence).toMatch(/\.$/);
       const [first] = places;
       const short = evaluateCheck(
-        slide,
+        context,
         plan,
         [...readings, { index: first?.index ?? 0, text: readings[0]?.text ?? '', excluded: 'bumped' }],
         say,
@@ -100,32 +172,60 @@ for (const kind of CHECK_KINDS) {
     });
 
     it('says why exactly where it cannot be judged', () => {
-      expect(misfitOf(slide, plan)).toBeNull();
-      const unknown = firstAxis(
-        screwMachine((axis) => ({
-          ...axis,
-          motor: { ...axis.motor, specification: { ...axis.motor.specification, stepAngle: null } },
-        })),
-      );
-      const turning = {
-        ...slide,
-        axis: { ...slide.axis, job: { ...slide.axis.job, kind: 'rotary' } as typeof slide.axis.job },
-      };
-      for (const context of [turning, unknown]) {
-        expect([misfitOf(context, plan), evaluateCheck(context, plan, [], say)]).toEqual([jasmine.any(String), null]);
+      expect(misfitOf(context, plan)).toBeNull();
+      for (const other of refused)
+        expect([misfitOf(other, plan), evaluateCheck(other, plan, [], say)])
+          .withContext(`${other.axis.letter} ${other.axis.job.kind}`)
+          .toEqual([jasmine.any(String), null]);
+    });
+
+    it('is offered where it applies, and asks nothing that its plan does not hold', () => {
+      const { applies, form } = checkDeclaration(kind);
+      expect(applies(context)).toBeTrue();
+      if (!form) return;
+      const { kind: _kind, ...draft } = plan as CheckPlan & Readonly<Record<string, unknown>>;
+      const inputs = form.inputs(context, draft as never);
+      expect(inputs.length).toBeGreaterThan(1);
+      for (const input of inputs) {
+        // What stands in the field already is put back: the plan is the same, and another answer is still a plan.
+        const same = input.put(input.value as never);
+        expect(checkPlan({ ...(same as object), kind })).toEqual({ ok: true, value: plan });
       }
+      expect(form.caution).toMatch(/\.$/);
+      expect(form.expects(context, draft as never)).toMatch(/\.$/);
+      const sketch = form.sketch(context, draft as never);
+      expect(sketch.words).toMatch(/\.$/);
+      expect(sketch.strokes.length).toBeGreaterThan(3);
+      for (const { path } of sketch.strokes) expect(path).toMatch(/^M/);
+    });
+
+    it('says of every figure how it is reckoned, and nothing of what was not read', () => {
+      const empty = evaluateCheck(context, plan, [], say);
+      for (const figure of empty?.figures ?? []) {
+        expect(figure.value).withContext(figure.name).toBeNull();
+        expect(figure.conformity).withContext(figure.name).toBeNull();
+      }
+      const whole = evaluateCheck(context, plan, readings, say);
+      for (const figure of whole?.figures ?? []) {
+        expect(figure.working).withContext(figure.name).toMatch(/\.$/);
+        if (figure.interval)
+          expect(figure.interval[0]).withContext(figure.name).toBeLessThanOrEqual(figure.interval[1]);
+      }
+      expect(
+        JSON.stringify(whole, (_key, value: unknown) => (Number.isNaN(value) ? 'not a number' : value)),
+      ).not.toContain('not a number');
     });
   });
 }
 
 describe('a plan', () => {
   it('that does not say its kind is of a step check, as all were before there were kinds', () => {
-    const { kind, ...older } = PLANS['step-check'];
+    const { kind, ...older } = EXAMPLES['step-check'].plan;
     expect(checkPlan(older)).toEqual({ ok: true, value: { ...older, kind } });
   });
 
   it('of a kind that is not known is refused by its kind alone', () => {
-    const opened = checkPlan({ ...PLANS['step-check'], kind: 'guessing' });
+    const opened = checkPlan({ ...EXAMPLES['step-check'].plan, kind: 'guessing' });
     expect(opened.ok ? [] : opened.error.map(({ path }) => path)).toEqual(['kind']);
   });
 

@@ -1,9 +1,43 @@
 import type { Fields, RecordOf } from '../shape/index.js';
 import type { CheckEvaluation, CheckKindDeclaration, CheckPlace } from './kind.js';
+import { armPlay } from './arm-play/arm-play.js';
+import { crossedStrings } from './crossed-strings/crossed-strings.js';
+import { diagonals } from './diagonals/diagonals.js';
+import { division } from './division/division.js';
+import { feedLength } from './feed-length/feed-length.js';
+import { periodic } from './periodic/periodic.js';
+import { planarity } from './planarity/planarity.js';
+import { positioning } from './positioning/positioning.js';
+import { racking } from './racking/racking.js';
+import { returnCheck } from './return-check/return-check.js';
+import { runout } from './runout/runout.js';
+import { speed } from './speed/speed.js';
+import { thread } from './thread/thread.js';
+import { torque } from './torque/torque.js';
+import { turning } from './turning/turning.js';
+import { warmUp } from './warm-up/warm-up.js';
 import { stepCheck } from './step-check/step-check.js';
 
 /** Every kind of check, in the order in which they are offered. Nothing else lists them. */
-export const CHECKS = { 'step-check': stepCheck } as const;
+export const CHECKS = {
+  'step-check': stepCheck,
+  positioning,
+  'return-check': returnCheck,
+  periodic,
+  division,
+  'arm-play': armPlay,
+  turning,
+  thread,
+  'feed-length': feedLength,
+  speed,
+  torque,
+  diagonals,
+  racking,
+  planarity,
+  'crossed-strings': crossedStrings,
+  runout,
+  'warm-up': warmUp,
+} as const;
 
 type Declarations = typeof CHECKS;
 export type CheckKind = keyof Declarations;

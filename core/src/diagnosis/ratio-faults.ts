@@ -436,7 +436,7 @@ const DIAMETERS: readonly Mistake[] = [
 ];
 
 /** Whether an axis is what its kind of machine reads in diameters: by its letter, or by its name. */
-const isReadInDiameters = ({ letter, name }: Axis, kind: MachineKind): boolean =>
+export const isReadInDiameters = ({ letter, name }: Axis, kind: MachineKind): boolean =>
   machineKindOf(kind).axes.some(
     (usual) =>
       usual.isReadInDiameters === true &&

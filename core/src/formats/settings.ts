@@ -42,6 +42,17 @@ function axisSettings(machine: Machine, axis: Axis): readonly Setting[] {
       found.push({ axis: axis.letter, name, value: Number(value.toPrecision(DIGITS)), from });
   };
   add(`STEPS_PER_${unit}`, steps / scale, axis.setting ? 'measured by a check' : 'worked out');
+  const { compensation } = axis;
+  if (compensation) {
+    const { travel } = facts.dimensions;
+    const by = compensation.reason === '' ? 'measured by a check' : compensation.reason;
+    const lost = compensation.reversal && valueOf(compensation.reversal, travel);
+    add(`REVERSAL_${unit}`, lost === null ? null : lost * scale, by);
+    compensation.pitch.forEach((entry, place) => {
+      add(`PITCH_${place + 1}_AT_${unit}`, (valueOf(entry.at, travel) ?? NaN) * scale, by);
+      add(`PITCH_${place + 1}_ADD_${unit}`, (valueOf(entry.by, travel) ?? NaN) * scale, by);
+    });
+  }
   add('STEPS_PER_MOTOR_TURN', reckoner.value(stepsPerMotorTurn), 'worked out');
   add('MICROSTEPS', axis.driver.microsteps, 'set at the driver');
   add(`TRAVEL_${unit}`, facts.travel === null ? null : facts.travel * scale, said(job.travel));

@@ -96,6 +96,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     counted: null,
     hookup: null,
     moves: [],
+    compensation: null,
     stick: null,
   };
 }

@@ -1,3 +1,4 @@
+export { PITCH_PLACES_MOST, type Compensation } from './compensation.js';
 export {
   checkMachine,
   machineJsonSchema,

@@ -1,3 +1,4 @@
+import { compensationShape } from './compensation.js';
 import { failure, type Problem, type Result } from '../quantity/index.js';
 import {
   checkShape,
@@ -238,6 +239,8 @@ const axis = record({
   /** How the parts of the error budget are put together. */
   budgetSchool: choice('rss', 'sum'),
   setting: nullable(setting),
+  /** What else the controller takes out, as a check found it; null: nothing. */
+  compensation: nullable(compensationShape),
   /** What was found out about the leads of its motors, one entry for each. */
   leads: list(motorLeadsShape, 2),
   /** Pulses that were sent, and how often the motor's shaft turned by a mark; null: nobody counted. */

@@ -29,7 +29,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(10);
+    expect(machine.version).toBe(11);
     expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
     expect(machine.axes.map(({ moves }) => moves)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
@@ -387,6 +387,31 @@ describe('a document of version 9', () => {
         { id: 'k-1', name: 'Window', at: [{ kind: 'rotary', axis: axis.id, place: quantityOf('12.5 °', 'measured') }] },
       ],
       axes: [{ ...axis, stick: { gives: 'speed', from: 12, rest: 517, to: 1011, dead: 8, forward: 'from' } }],
+    };
+    expect(openMachine(JSON.parse(JSON.stringify(said)))).toEqual({ ok: true, value: said });
+  });
+});
+
+describe('a document of version 10', () => {
+  it('opens with nothing taken out but the scale, and what a document of now says of it stays', () => {
+    const present = cannedMotorMachine();
+    const older = { ...present, version: 10, axes: present.axes.map((axis) => without(axis, 'compensation')) };
+    expect(openMachine(older)).toEqual({ ok: true, value: present });
+    const said: Machine = {
+      ...present,
+      axes: present.axes.map((axis) => ({
+        ...axis,
+        compensation: {
+          kind: 'rotary',
+          reversal: quantityOf('0.12 °', 'measured', '2026-11-04'),
+          pitch: [{ at: quantityOf('30 °'), by: quantityOf('-0.02 °') }],
+          expects: [
+            { symbol: 'A', value: quantityOf('0.1 °'), low: quantityOf('0.08 °'), high: quantityOf('0.13 °') },
+          ],
+          reason: 'Positioning of 4 Nov',
+          on: '2026-11-04',
+        },
+      })),
     };
     expect(openMachine(JSON.parse(JSON.stringify(said)))).toEqual({ ok: true, value: said });
   });

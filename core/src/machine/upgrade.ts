@@ -263,6 +263,11 @@ function toVersion10(machine: Json): Record<string, unknown> {
   };
 }
 
+/** Version 11 knows what a controller takes out besides the scale: nothing yet. */
+function toVersion11(machine: Json): Record<string, unknown> {
+  return { ...machine, version: 11, axes: each(machine['axes'], (axis) => ({ compensation: null, ...axis })) };
+}
+
 /** From version n (the index plus one) to the next. */
 const UPGRADES: readonly Step[] = [
   toVersion2,
@@ -274,6 +279,7 @@ const UPGRADES: readonly Step[] = [
   toVersion8,
   toVersion9,
   toVersion10,
+  toVersion11,
 ];
 
 /**

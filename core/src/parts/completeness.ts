@@ -1,4 +1,4 @@
-import { readQuantity, type Quantity } from '../shape/index.js';
+import { isJson, readQuantity, type Quantity } from '../shape/index.js';
 import type { MotorSpecification } from './motor.js';
 import type { Part } from './part.js';
 import { declarationOf } from './registry.js';
@@ -14,9 +14,13 @@ export interface Completeness {
 export function completeness(part: Part): Completeness {
   const specification = part.specification as Readonly<Record<string, unknown>>;
   const asked = Object.entries(declarationOf(part.kind).wanted(specification)).filter(([key]) => key in specification);
-  const missing = asked.filter(([key]) => specification[key] === null).map(([, name]) => name);
+  const missing = asked.filter(([key]) => !isSaid(specification[key])).map(([, name]) => name);
   return { known: asked.length - missing.length, of: asked.length, missing };
 }
+
+/** What is only assumed is not what a sheet says. */
+const isSaid = (value: unknown): boolean =>
+  value !== null && !(isJson(value) && 'from' in value && value['from'] === 'assumed');
 
 /**
  * Time constant of a small hybrid motor's winding [s], and the inertia of its rotor for a torque of 1 N·m [kg·m²]

@@ -43,6 +43,15 @@ export {
   type TransmissionKind,
   type TransmissionSpecification,
 } from './transmission.js';
+export {
+  INSTRUMENT_FIELDS,
+  INSTRUMENT_TYPE_NAMES,
+  instrumentType,
+  usualInstrument,
+  type InstrumentSpecification,
+  type InstrumentTypeName,
+  type ReadDimension,
+} from './instrument.js';
 export type { CouplingSpecification } from './coupling.js';
 export type { MountSpecification } from './mount.js';
 export type { SupplySpecification } from './supply.js';

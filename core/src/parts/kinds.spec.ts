@@ -98,6 +98,7 @@ describe('a kind of part', () => {
       'η 85 %',
       'other',
       '4 outputs',
+      'plunger indicator',
       '',
       'screw',
       'belt',

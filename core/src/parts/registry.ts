@@ -3,6 +3,7 @@ import { controller } from './controller.js';
 import { converter } from './converter.js';
 import { coupling } from './coupling.js';
 import { driver } from './driver.js';
+import { instrument } from './instrument.js';
 import type { PartKindDeclaration } from './kind.js';
 import { motor } from './motor.js';
 import { mount } from './mount.js';
@@ -21,6 +22,7 @@ export const PARTS = {
   converter,
   auxiliary,
   controller,
+  instrument,
   other,
 } as const;
 

@@ -1,6 +1,6 @@
-import type { Axis, Machine, OperationNumber } from '../machine/index.js';
+import type { Axis, Compensation, Machine, OperationNumber } from '../machine/index.js';
 import type { Stage, TransmissionSpecification } from '../parts/index.js';
-import { saidCount, type Quantity } from '../shape/index.js';
+import { markOf, saidCount, type Quantity } from '../shape/index.js';
 import { lineOf, type Lines } from './lines.js';
 import { saidLines } from './said-lines.js';
 
@@ -62,6 +62,15 @@ function geometryOf(
   }
 }
 
+/** What a controller takes out, short enough for a line; of a table its length and how it differs from another. */
+function compensationWords({ reversal, pitch }: Compensation): string {
+  const table = pitch.map(({ at, by }) => `${at.text} ${by.text}`).join(', ');
+  return [
+    ...(reversal ? [`reversal ${reversal.text}`] : []),
+    ...(pitch.length > 0 ? [`table of ${pitch.length} places, ${markOf(table)}`] : []),
+  ].join(', ');
+}
+
 /**
  * Goes up whenever {@link stepLines} words the same axis otherwise, so that lines that were kept are known to be of
  * another wording.
@@ -82,6 +91,8 @@ export function stepLines(axis: Axis): Lines {
     line(axis, 'reduction', train(axis.reduction)),
     line(axis, 'transmission', shape.join(', ')),
     line(axis, 'setting', axis.setting ? axis.setting.stepsPerUnit.text : 'from the parts'),
+    // Said only where it is there, so that a check from before it could be said still holds.
+    ...(axis.compensation ? [line(axis, 'taken out', compensationWords(axis.compensation))] : []),
   ];
 }
 

@@ -19,9 +19,13 @@ export function isCurrentCheck(axis: Axis, check: CheckMade): boolean {
   return changesBetween(check.basis, stepLines(axis)).length === 0;
 }
 
-/** The latest check of an axis that still speaks for it. */
+/** The latest check of an axis that still speaks for how far it goes. */
 export function currentCheck(axis: Axis, checks: readonly CheckMade[]): CheckMade | null {
-  return checks.find((check) => check.axisId === axis.id && isCurrentCheck(axis, check)) ?? null;
+  return (
+    checks.find(
+      (check) => checkDeclaration(check.kind).provesAxis && check.axisId === axis.id && isCurrentCheck(axis, check),
+    ) ?? null
+  );
 }
 
 const spoken = (kind: CheckKind): string => checkDeclaration(kind).name.toLowerCase();

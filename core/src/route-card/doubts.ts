@@ -1,3 +1,4 @@
+import { checkDeclaration } from '../checks/index.js';
 import { axisContext, judgeAxis, stepsPerUnit, type Say } from '../drive-line/index.js';
 import { moveFacts, stepStates } from '../first-moves/index.js';
 import type { Axis, Machine, OperationNumber } from '../machine/index.js';
@@ -78,7 +79,7 @@ function nothingYet(
       return check.verdict === 'true'
         ? []
         : [
-            `The step check on ${letter} is ${check.verdict === 'incomplete' ? 'not complete' : check.verdict === 'undecided' ? 'undecided' : 'not true'}.`,
+            `The ${checkDeclaration(check.kind).name.toLowerCase()} on ${letter} is ${check.verdict === 'incomplete' ? 'not complete' : check.verdict === 'undecided' ? 'undecided' : 'not true'}.`,
           ];
     }
     case 60: {

@@ -1,3 +1,4 @@
+import { checkDeclaration } from '../checks/index.js';
 import { pairWords } from '../coils/index.js';
 import { stepsPerUnit, type JudgedAxis, type Say } from '../drive-line/index.js';
 import { moveFacts, openStep, stepStates } from '../first-moves/index.js';
@@ -226,7 +227,12 @@ function checkStep(axis: Axis, checks: readonly CheckMade[]): NextStep | null {
       where,
     );
   if (check.verdict === 'incomplete')
-    return step(70, `The step check on ${axis.letter} waits for readings.`, 'Enter readings', where);
+    return step(
+      70,
+      `The ${checkDeclaration(check.kind).name.toLowerCase()} on ${axis.letter} waits for readings.`,
+      'Enter readings',
+      where,
+    );
   if (check.verdict === 'not-true')
     return step(70, `${axis.letter} is not true. ${check.sentence}`, 'See what is wrong', where);
   if (check.verdict === 'undecided')

@@ -52,7 +52,7 @@ export const routes: Routes = [
       },
       {
         path: 'checks/:checkId',
-        title: 'Step check',
+        title: 'Check',
         loadComponent: () => import('./checks/check.page').then((page) => page.CheckPage),
       },
       {

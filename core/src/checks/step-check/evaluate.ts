@@ -12,22 +12,19 @@ import {
 } from '../../drive-line/index.js';
 import { readQuantity } from '../../shape/index.js';
 import { exact, rationalFromNumber, exactToNumber, type Dimension, type Exact } from '../../quantity/index.js';
+import { NO_FINDINGS } from '../findings.js';
 import type { VerdictWord } from '../kind.js';
 import { readingValue, type EnteredReading } from '../reading.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { conformity, worst } from '../conformity.js';
 import { readingDoubt, scaleDoubt, tiltDoubt, trueTravel, type InstrumentDoubt } from '../instrument.js';
-import { plannedReadings, travelDimension, type PlannedReading, type StepCheckPlan } from './plan.js';
+import type { PlannedReading } from '../commanded.js';
+import { exactSteps } from '../exact-steps.js';
+import { plannedReadings, travelDimension, type StepCheckPlan } from './plan.js';
 import { judgeReturns } from './return-to-zero.js';
 import { fitScale, scatterWithinRuns, wildReading, type ScaleFit } from './scale-fit.js';
 import type { ReadPoint, StepCheckEvaluation, Tell } from './evaluation.js';
 import { notesOf, resultOf, sentenceOf, suggestionOf } from './words.js';
-
-/** Microsteps that a unit of travel takes, as exactly as they are known; null where they are not. */
-export function exactSteps(reckoner: Reckoner<AxisContext>): Exact | null {
-  const steps = reckoner.get(stepsPerUnit);
-  return steps.kind === 'value' ? (steps.exact ?? exact(rationalFromNumber(steps.value))) : null;
-}
 
 /** Why an axis cannot be checked so: it moves otherwise, or nothing could be commanded. */
 export function misfitOfStepCheck(context: AxisContext, plan: StepCheckPlan): string | null {
@@ -105,6 +102,7 @@ export function evaluateStepCheck(
     reckoner,
   };
   return {
+    ...NO_FINDINGS,
     planned,
     points,
     remainingCount,

@@ -1,7 +1,7 @@
 import type { Ranking } from '../../diagnosis/index.js';
 import type { Exact } from '../../quantity/index.js';
 import type { CheckEvaluation, CheckPoint } from '../kind.js';
-import type { PlannedReading } from './plan.js';
+import type { PlannedReading } from '../commanded.js';
 import type { ReturnJudgement } from './return-to-zero.js';
 import type { FittedScale, ScaleFit } from './scale-fit.js';
 

@@ -8,6 +8,7 @@ import { gauss, seeded } from '../../statistics/index.js';
 import { preferredUnit, showQuantity, type Dimension } from '../../quantity/index.js';
 import {
   checkPlan,
+  checkPlanOf,
   evaluateStepCheck,
   fitScale,
   judgeReturns,
@@ -253,7 +254,7 @@ describe('a true verdict', () => {
 
   it('reads a plan of an earlier version as one that leaves it unsaid', () => {
     const { error, square, range, ...older } = exampleInstrument();
-    const checked = checkPlan({ ...plan(), instrument: older });
+    const checked = checkPlanOf('step-check', { ...plan(), instrument: older });
     expect([error, square, range].length).toBe(3);
     expect(checked.ok && checked.value.instrument).toEqual(exampleInstrument({ square: 'not-said' }));
     expect(checkPlan({ ...plan(), instrument: 7 }).ok).toBeFalse();

@@ -5,6 +5,7 @@ import { exampleInstrument } from '../../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../../testing/example-machine.js';
 import {
   checkPlan,
+  checkPlanOf,
   conformity,
   evaluateStepCheck,
   judgeReturns,
@@ -195,7 +196,7 @@ describe('a plan', () => {
     for (const input of [null, undefined, 'plan', 7, [], {}, { instrument: null }, { instrument: 'rule' }])
       expect(checkPlan(input).ok).toBeFalse();
     const { error: _error, square: _square, range: _range, ...older } = plan().instrument;
-    const opened = checkPlan({ ...plan(), instrument: older });
+    const opened = checkPlanOf('step-check', { ...plan(), instrument: older });
     expect(
       opened.ok && [opened.value.instrument.error, opened.value.instrument.square, opened.value.instrument.range],
     ).toEqual([null, 'not-said', null]);

@@ -1,6 +1,6 @@
 import { coverageFactor, fisherTail, leastSquares, type LeastSquares } from '../../statistics/index.js';
 import { keptRounding } from '../rounding.js';
-import type { Approach } from './plan.js';
+import type { Approach } from '../commanded.js';
 
 /** One reading against what was commanded, both from zero in SI. */
 export interface ScalePoint {

@@ -12,7 +12,7 @@ import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { VerdictComponent } from '../ui/verdict.component';
-import { CHECK_VIEWS } from './check-views';
+import { viewsOfCheck } from './check-views';
 import { Corrections } from './corrections';
 import { ReadingsSheetComponent } from './readings-sheet.component';
 import { MessageModule } from 'primeng/message';
@@ -66,7 +66,7 @@ export class CheckPage {
   });
   protected readonly findings = computed(() => {
     const check = this.check();
-    return check && CHECK_VIEWS[check.kind].findings;
+    return check && viewsOfCheck(check.kind).findings;
   });
   protected readonly findingsInputs = computed(() => ({
     check: this.check(),

@@ -10,7 +10,7 @@ import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { VerdictComponent } from '../ui/verdict.component';
-import { CHECK_VIEWS } from './check-views';
+import { viewsOfCheck } from './check-views';
 import { OneOfComponent } from '../ui/one-of.component';
 
 /** Operation 70: the checks made so far, and the plan of a new one. */
@@ -40,12 +40,26 @@ export class ChecksPage {
   private readonly checks = toSignal(this.store.checks$, { initialValue: [] });
   private readonly state = toSignal(this.store.state$);
   private readonly chosen = signal<string | null>(null);
-  protected readonly kinds = CHECK_KINDS.map((kind): ChoiceOption => {
-    const { name, question } = checkDeclaration(kind);
-    return { value: kind, label: `${name}: ${question}` };
+  /** What an axis like this can be asked. */
+  protected readonly kinds = computed(() => {
+    const context = this.view()?.reckoner.context;
+    return CHECK_KINDS.filter((kind) => context && checkDeclaration(kind).applies(context)).map(
+      (kind): ChoiceOption => {
+        const { name, question } = checkDeclaration(kind);
+        return { value: kind, label: `${name}: ${question}` };
+      },
+    );
   });
-  protected readonly kind = signal<CheckKind>('step-check');
-  protected readonly planView = computed(() => CHECK_VIEWS[this.kind()].plan);
+  private readonly wanted = signal<CheckKind>('step-check');
+  protected readonly kind = computed<CheckKind>(() =>
+    this.kinds().some(({ value }) => value === this.wanted()) ? this.wanted() : 'step-check',
+  );
+  protected readonly planInputs = computed(() => ({
+    view: this.view(),
+    // A view of one kind asks for none.
+    ...(viewsOfCheck(this.kind()).isForAny ? { kind: this.kind() } : {}),
+  }));
+  protected readonly planView = computed(() => viewsOfCheck(this.kind()).plan);
   protected readonly way = computed(() => checkDeclaration(this.kind()).way);
   protected readonly machineId = computed(() => this.state()?.id ?? '');
   protected readonly list = computed(() =>
@@ -75,6 +89,6 @@ export class ChecksPage {
 
   protected chooseKind(value: string): void {
     const kind = CHECK_KINDS.find((item) => item === value);
-    if (kind) this.kind.set(kind);
+    if (kind) this.wanted.set(kind);
   }
 }

@@ -5,6 +5,7 @@ import { ControllerFieldsComponent } from '../ui/specifications/controller-field
 import { ConverterFieldsComponent } from '../ui/specifications/converter-fields.component';
 import { CouplingFieldsComponent } from '../ui/specifications/coupling-fields.component';
 import { DriverFieldsComponent } from '../ui/specifications/driver-fields.component';
+import { InstrumentFieldsComponent } from '../ui/specifications/instrument-fields.component';
 import { SupplyFieldsComponent } from '../ui/specifications/supply-fields.component';
 import { MotorFormComponent } from './motor-form.component';
 import { MountFormComponent } from './mount-form.component';
@@ -24,5 +25,6 @@ export const PART_FORMS: Readonly<Record<PartKind, Type<unknown> | null>> = {
   converter: ConverterFieldsComponent,
   auxiliary: AuxiliaryFieldsComponent,
   controller: ControllerFieldsComponent,
+  instrument: InstrumentFieldsComponent,
   other: null,
 };

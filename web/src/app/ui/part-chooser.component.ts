@@ -33,7 +33,7 @@ import { ShelfStore } from '../data/shelf-store';
       [ngModel]="null"
       (ngModelChange)="choose($event)"
       [placeholder]="words()"
-      [ariaLabel]="'Choose a ' + kind() + ' from the shelf'"
+      [ariaLabel]="'Choose ' + (kind() === 'instrument' ? 'an ' : 'a ') + kind() + ' from the shelf'"
       ariaFilterLabel="Search the shelf"
       emptyFilterMessage="Nothing on the shelf has that name"
       emptyMessage="Nothing of this kind is on the shelf"

@@ -1,0 +1,150 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
+import type { Check } from '@crisp-notch/contract';
+import {
+  checkDeclaration,
+  type CheckEvaluation,
+  type CheckFigure,
+  type CheckPlan,
+  type CheckProposal,
+} from '@crisp-notch/core/checks';
+import { sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
+import { writeReadingsCsv } from '@crisp-notch/core/formats';
+import { formatNumber } from '@crisp-notch/core/quantity';
+import { ButtonModule } from 'primeng/button';
+import { messageOf } from '../data/answers';
+import { CheckStore } from '../data/check-store';
+import { DesignStore } from '../data/design-store';
+import { PreferencesStore } from '../data/preferences';
+import { chartInk } from '../ui/chart-ink';
+import { ChartComponent, type ChartSize } from '../ui/chart.component';
+import { Corrections } from './corrections';
+import { findingsChart } from './findings-chart.options';
+import { SetupSketchComponent } from './setup-sketch.component';
+
+const WORDS = {
+  within: { mark: '●', word: 'within', tone: 'good' },
+  outside: { mark: '⬢', word: 'outside', tone: 'stop' },
+  undecided: { mark: '▲', word: 'cannot tell', tone: 'caution' },
+} as const;
+
+/** A figure as its row says it. */
+interface FigureRow {
+  readonly name: string;
+  readonly symbol: string;
+  readonly value: string;
+  readonly between: string;
+  readonly asked: string;
+  readonly how: (typeof WORDS)[keyof typeof WORDS] | null;
+  readonly working: string;
+}
+
+/** Two values with their units, the unit once where it is the same. */
+function rangeWords(low: string, high: string): string {
+  const unit = /\s\S+$/.exec(high)?.[0] ?? '';
+  return unit !== '' && low.endsWith(unit) ? `${low.slice(0, -unit.length)} to ${high}` : `${low} to ${high}`;
+}
+
+/** What a check of any kind came to: its figures, its chart, what makes them doubtful, and what may be corrected. */
+@Component({
+  selector: 'cn-check-findings',
+  imports: [ButtonModule, ChartComponent, SetupSketchComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './findings.component.html',
+  styleUrl: './findings.component.css',
+})
+export class CheckFindingsComponent {
+  readonly check = input.required<Check>();
+  readonly plan = input.required<CheckPlan>();
+  readonly context = input.required<AxisContext>();
+  readonly evaluation = input.required<CheckEvaluation>();
+  readonly drawn = input.required<CheckEvaluation>();
+  readonly holds = input.required<boolean>();
+
+  private readonly corrections = inject(Corrections);
+  private readonly checks = inject(CheckStore);
+  private readonly router = inject(Router);
+  private readonly state = toSignal(inject(DesignStore).state$);
+  private readonly preferences = inject(PreferencesStore);
+  private readonly units = this.preferences.units;
+  protected readonly opened = signal<string | null>(null);
+  protected readonly trouble = signal('');
+  protected readonly isRepeating = signal(false);
+  protected readonly rows = computed(() => this.evaluation().figures.map((figure) => this.rowOf(figure)));
+  protected readonly chart = computed(() => {
+    const { chart } = this.drawn();
+    // The chart is drawn in resolved colours, so it is made anew when the theme changes.
+    this.preferences.preferences();
+    const units = this.units();
+    if (!chart || chart.series.length === 0) return null;
+    return ({ width }: ChartSize) => findingsChart(chart, units, chartInk(), width);
+  });
+  protected readonly readingsCsv = computed(() =>
+    writeReadingsCsv(this.context(), this.plan(), this.check().readings, this.units()),
+  );
+  protected readonly budget = computed(() => {
+    const { budget } = this.evaluation();
+    if (!budget) return null;
+    const say = sayIn(this.units());
+    const { rows, combined, expanded, factor, freedom } = budget.rows;
+    const count = (value: number): string => (value === Infinity ? '∞' : formatNumber(value, { significant: 3 }));
+    return {
+      of: budget.of,
+      rows: rows.map((row) => ({
+        name: row.name,
+        kind: row.kind,
+        size: say(row.standard, budget.dimension, row.standard),
+        freedom: count(row.freedom),
+        share: `${formatNumber(100 * row.share, { decimals: 0 })}`,
+      })),
+      combined: say(combined, budget.dimension, combined),
+      whole: `${say(combined, budget.dimension, combined)} · ${formatNumber(factor, { significant: 3 })} = ${say(expanded, budget.dimension, expanded)} (95 %, ${count(freedom)} degrees of freedom)`,
+    };
+  });
+  protected readonly sketch = computed(
+    () => checkDeclaration(this.check().kind).form?.sketch(this.context(), this.plan()) ?? null,
+  );
+
+  private rowOf(figure: CheckFigure): FigureRow {
+    const say = sayIn(this.units());
+    const { dimension, value, interval, asked, conformity } = figure;
+    const half = interval ? Math.abs(interval[1] - interval[0]) / 2 : undefined;
+    return {
+      name: figure.name,
+      symbol: figure.symbol,
+      value: value === null ? 'open' : say(value, dimension, half),
+      between: interval ? rangeWords(say(interval[0], dimension, half), say(interval[1], dimension, half)) : '–',
+      asked: asked === null ? '–' : say(asked, dimension),
+      how: conformity && WORDS[conformity],
+      working: figure.working,
+    };
+  }
+
+  protected toggle(name: string): void {
+    this.opened.update((open) => (open === name ? null : name));
+  }
+
+  protected apply({ correct, reason }: CheckProposal): void {
+    void this.corrections.apply(this.check(), correct, `${this.check().axisLetter}: ${reason}`);
+  }
+
+  protected print(): void {
+    window.print();
+  }
+
+  /** The same again, on the design as it is now: what a correction was reckoned to leave is held against it. */
+  protected async repeat(): Promise<void> {
+    this.trouble.set('');
+    this.isRepeating.set(true);
+    try {
+      const { axisId } = this.check();
+      const { id } = await this.checks.begin(axisId, this.plan());
+      await this.router.navigate(['/machines', this.state()?.id, 'checks', id]);
+    } catch (error) {
+      this.trouble.set(messageOf(error));
+    } finally {
+      this.isRepeating.set(false);
+    }
+  }
+}
