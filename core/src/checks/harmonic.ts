@@ -1,4 +1,4 @@
-import { fisherTail, leastSquares, noncentralityBetween } from '../statistics/index.js';
+import { coverageFactor, fisherTail, leastSquares, lengthBetween } from '../statistics/index.js';
 import type { Interval } from './findings.js';
 
 /** A wave through readings: y = terms before it + c·cos φ + s·sin φ. */
@@ -58,19 +58,16 @@ export function fitWave(
   };
 }
 
+/** Normal 97.5 % point. */
+const NORMAL = 1.959963984540054;
+
 /**
- * Where the true amplitude lies with 95 %, by the noncentral F of what was fitted (standard derivation), widened by what
- * else makes it doubtful.
+ * Where the true amplitude lies with 95 %: Rice's distribution with the scatter widened as Student's t widens a normal
+ * one, and by what else makes it doubtful.
  * @param own standard uncertainty of the amplitude that no scatter shows [SI]
  */
 export function amplitudeInterval({ amplitude, variance, freedom }: Wave, own: number): Interval | null {
   if (freedom < 1) return null;
-  const more = 2 * own;
-  if (variance === 0) return [Math.max(0, amplitude - more), amplitude + more];
-  const [low, high] = noncentralityBetween(amplitude ** 2 / (2 * variance), 2, freedom, 0.95);
-  const [from, to] = [Math.sqrt(low * variance), Math.sqrt(high * variance)];
-  return [
-    from === 0 ? 0 : Math.max(0, amplitude - Math.hypot(amplitude - from, more)),
-    amplitude + Math.hypot(to - amplitude, more),
-  ];
+  const deviation = Math.hypot(Math.sqrt(variance) * (coverageFactor(0.95, freedom) / NORMAL), own);
+  return deviation === 0 ? [amplitude, amplitude] : lengthBetween(amplitude, deviation, 0.95);
 }

@@ -405,9 +405,7 @@ describe('a document of version 10', () => {
           kind: 'rotary',
           reversal: quantityOf('0.12 °', 'measured', '2026-11-04'),
           pitch: [{ at: quantityOf('30 °'), by: quantityOf('-0.02 °') }],
-          expects: [
-            { symbol: 'A', value: quantityOf('0.1 °'), low: quantityOf('0.08 °'), high: quantityOf('0.13 °') },
-          ],
+          expects: [{ symbol: 'A', value: quantityOf('0.1 °'), low: quantityOf('0.08 °'), high: quantityOf('0.13 °') }],
           reason: 'Positioning of 4 Nov',
           on: '2026-11-04',
         },

@@ -1,4 +1,4 @@
-import { incompleteBeta, logGamma } from './student-t.js';
+import { logGamma } from './student-t.js';
 
 /**
  * Probability that chi-square with so many degrees of freedom is at most x: the regularised lower incomplete gamma
@@ -35,19 +35,13 @@ export function chiSquareQuantile(probability: number, degreesOfFreedom: number)
 }
 
 /**
- * Probability that the noncentral F with these degrees of freedom is at most a ratio: a mixture of central ones with
+ * Probability that the noncentral chi-square with two degrees of freedom is at most x: a mixture of central ones with
  * Poisson weights (standard derivation).
- * @param noncentrality λ, the squared size of what is there in units of its standard uncertainty
+ * @param noncentrality λ, the squared distance of the middle in standard deviations
  */
-export function noncentralFisherCdf(
-  ratio: number,
-  numerator: number,
-  denominator: number,
-  noncentrality: number,
-): number {
-  if (ratio <= 0) return 0;
+function noncentralCdf(x: number, noncentrality: number): number {
+  if (x <= 0) return 0;
   const half = noncentrality / 2;
-  const share = (numerator * ratio) / (numerator * ratio + denominator);
   const weight = (index: number): number =>
     half === 0 ? Number(index === 0) : Math.exp(index * Math.log(half) - half - logGamma(index + 1));
   // From the heaviest weight to both sides, until what is left does not count.
@@ -56,32 +50,42 @@ export function noncentralFisherCdf(
   for (const step of [1, -1] as const)
     for (let index = step === 1 ? middle : middle - 1; index >= 0; index += step) {
       const part = weight(index);
-      sum += part * incompleteBeta(share, numerator / 2 + index, denominator / 2);
+      sum += part * chiSquareCdf(x, 2 + 2 * index);
       if (part < 1e-14) break;
     }
   return sum;
 }
 
+/** Standard deviations from which a distance scatters as a normal one does. */
+const FAR = 25;
+
 /**
- * The noncentralities that make an observed ratio neither too large nor too small for chance, at both ends of an
- * interval; the lower is 0 where nothing need be there.
+ * Where the length of a plane vector lies whose two parts were measured, each with the same standard deviation: the
+ * lengths for which the measured one is neither too large nor too small for chance (Rice's distribution inverted,
+ * standard derivation).
+ * @param measured length as measured @param deviation of either part, greater than zero
+ * @returns the lower end is 0 where nothing need be there
  */
-export function noncentralityBetween(
-  ratio: number,
-  numerator: number,
-  denominator: number,
-  confidence: number,
-): readonly [number, number] {
+export function lengthBetween(measured: number, deviation: number, confidence: number): readonly [number, number] {
   const tail = (1 - confidence) / 2;
+  const shown = measured / deviation;
+  if (shown > FAR) {
+    const reach = -normalQuantile(tail);
+    // A measured length is longer than the true one by half a variance over the length.
+    const middle = shown - 1 / (2 * shown);
+    return [(middle - reach) * deviation, (middle + reach) * deviation];
+  }
   const at = (probability: number): number =>
-    noncentralFisherCdf(ratio, numerator, denominator, 0) <= probability
+    chiSquareCdf(shown ** 2, 2) <= probability
       ? 0
-      : rootOf(
-          (noncentrality) => probability - noncentralFisherCdf(ratio, numerator, denominator, noncentrality),
-          0,
-          Math.max(1, numerator * ratio),
-        );
-  return [at(1 - tail), at(tail)];
+      : rootOf((length) => probability - noncentralCdf(shown ** 2, length ** 2), 0, Math.max(1, shown));
+  return [at(1 - tail) * deviation, at(tail) * deviation];
+}
+
+/** The value that a normal deviate stays below with a probability, by its square. */
+function normalQuantile(probability: number): number {
+  const size = Math.sqrt(chiSquareQuantile(Math.abs(1 - 2 * probability), 1));
+  return probability < 0.5 ? -size : size;
 }
 
 /** Where a rising function passes zero, above a lower bound; the upper is only where the search begins. */
@@ -91,7 +95,7 @@ function rootOf(rising: (x: number) => number, from: number, guess: number): num
     low = high;
     high *= 2;
   }
-  for (let round = 0; round < 200 && high - low > 1e-11 * high; round += 1) {
+  for (let round = 0; round < 200 && high - low > 1e-9 * high; round += 1) {
     const middle = (low + high) / 2;
     if (rising(middle) < 0) low = middle;
     else high = middle;

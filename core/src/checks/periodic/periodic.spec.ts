@@ -1,0 +1,59 @@
+import { stepsPerUnit } from '../../drive-line/index.js';
+import { Reckoner } from '../../reckoner/index.js';
+import { quantityOf } from '../../shape/index.js';
+import { gauss, seeded } from '../../statistics/index.js';
+import { firstAxis, screwMachine } from '../../testing/example-machine.js';
+import { figureNamed, planFor, readBy } from '../../testing/check-run.js';
+import { aliasOf } from './periodic.js';
+
+const slide = firstAxis(screwMachine());
+const steps = new Reckoner(slide).value(stepsPerUnit) ?? NaN;
+const LEAD = 1.27e-3;
+const plan = planFor('periodic', slide, { asked: { kind: 'linear', most: quantityOf('0.01 mm') } });
+
+describe('periodic error', () => {
+  it('begins with a turn of the screw in twelfths, twice over', () => {
+    expect([plan.over, plan.count, plan.spacing]).toEqual(['screw', 24, Math.round((LEAD * steps) / 12)]);
+  });
+
+  it('finds the wave beside a slope and a zero that is off', () => {
+    const found = readBy('periodic', slide, plan, ({ target }) => {
+      const x = target / steps;
+      return 30e-6 + 1.002 * x + 8e-6 * Math.sin((2 * Math.PI * x) / LEAD + 1);
+    });
+    expect(figureNamed(found, 'A').value).toBeCloseTo(8e-6, 9);
+    expect(found.sentence).toContain('comes back with a turn of the screw');
+    // sin(2πx/P + 1) is highest where its argument is a quarter turn.
+    expect(figureNamed(found, 'φ').value).toBeCloseTo((LEAD * (Math.PI / 2 - 1)) / (2 * Math.PI), 6);
+  });
+
+  it('shows none where there is only scatter, and says what it may be at most', () => {
+    const random = seeded(5);
+    const found = readBy('periodic', slide, plan, ({ target }) => target / steps + 3e-6 * gauss(random));
+    expect(found.sentence).toContain('is shown');
+    expect(found.sentence).toContain('may be up to');
+    expect(figureNamed(found, 'φ').value).toBeNull();
+    expect(figureNamed(found, 'A').interval?.[0]).toBe(0);
+  });
+
+  it('takes each run with a zero of its own', () => {
+    const found = readBy('periodic', slide, { ...plan, runs: 2 }, ({ target, run }) => {
+      const x = target / steps;
+      return (run === 2 ? 50e-6 : 0) + x + 5e-6 * Math.cos((2 * Math.PI * x) / LEAD);
+    });
+    expect(figureNamed(found, 'A').value).toBeCloseTo(5e-6, 9);
+  });
+
+  it('has the false period of places that stand too far apart', () => {
+    // h = 0.9 P shows as 0.9/0.1 = 9 P; h = 0.7 P as 0.7/0.3 P; at h = P it shows as none.
+    expect(aliasOf(0.9, 1)).toBeCloseTo(9, 9);
+    expect(aliasOf(0.7, 1)).toBeCloseTo(0.7 / 0.3, 9);
+    expect(aliasOf(2, 1)).toBe(Infinity);
+    expect(aliasOf(0.5, 1)).toBeNull();
+    const coarse = { ...plan, spacing: Math.round(0.9 * LEAD * steps) };
+    const found = readBy('periodic', slide, coarse, ({ target }) => target / steps);
+    expect(found.notes.join()).toContain('Take smaller parts');
+    expect(figureNamed(found, 'A').conformity).toBeNull();
+    expect(found.verdict).toBe('undecided');
+  });
+});
