@@ -19,7 +19,7 @@ const OPEN: AxisIntervals = {
 };
 
 /** Draws of what the truth may be, and the ends of 95 in 100 of them. */
-const DRAWS = 500;
+const DRAWS = 400;
 const TAIL = 0.025;
 /** Below this chance, places differ by more than their scatter. */
 const UNLIKE = 0.025;
@@ -234,13 +234,16 @@ function knownOf(
     scale,
     count: first.count,
     ofMeans,
-    bonds: bondsOf(middles, ofMiddle, freedom, false).flatMap((bond) =>
-      gapBonds.map((gapBond) => [bond, gapBond] as const),
+    bonds: ends(bondsOf(middles, ofMiddle, freedom, false)).flatMap((bond) =>
+      ends(gapBonds).map((gapBond) => [bond, gapBond] as const),
     ),
     freedom,
     ofGap,
   };
 }
+
+/** The freest and the simplest of some: what lies between gives no other ends. */
+const ends = (bonds: readonly Bond[]): readonly Bond[] => [...new Set([bonds[0] as Bond, bonds.at(-1) as Bond])];
 
 const around = (value: number, half: number): Interval => [value - half, value + half];
 
