@@ -36,6 +36,7 @@ export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries
 export { NO_FINDINGS } from './findings.js';
 export { shownTravel, usualMeasuring, type Measuring } from './measuring.js';
 export { pitchAt } from './pitch.js';
+export { bestOf, measuringOf, SHARE_MOST, shareOf, type Suited } from './suits.js';
 export type { PlanForm, PlanInput, Sketch } from './plan-form.js';
 export { readingValue, type EnteredReading } from './reading.js';
 export {

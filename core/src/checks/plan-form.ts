@@ -56,6 +56,11 @@ export interface PlanForm<C, P> {
   readonly inputs: (context: C, plan: P) => readonly PlanInput<P>[];
   /** How many readings decide, and what that rests on. */
   readonly expects: (context: C, plan: P) => string;
+  /**
+   * What a single reading has to tell, either way, and over which distance it is read, both as the instrument shows them
+   * [SI]; null where nothing is asked.
+   */
+  readonly decides: (context: C, plan: P) => readonly [limit: number | null, distance: number];
   readonly sketch: (context: C, plan: P) => Sketch;
   /** The usual caution where a hand or a part can be hurt. */
   readonly caution: string;

@@ -4,7 +4,7 @@ import { askedOf, nullable, quantity, readQuantity, whole, type RecordOf } from 
 import type { CheckProposal } from './findings.js';
 import { instrumentInput, quantityInput, wholeInput } from './inputs.js';
 import type { CheckEvaluation, CheckPlace, ReadingColumns, ReadingSheet } from './kind.js';
-import { doubtAt, measuring, shownTravel } from './measuring.js';
+import { measuring, shownTravel } from './measuring.js';
 import type { PlanInput } from './plan-form.js';
 import type { EnteredReading } from './reading.js';
 import { settingFor } from './setting-for.js';
@@ -51,16 +51,15 @@ export const toldInputs = (plan: ToldPlan, told: string): readonly PlanInput<Tol
   quantityInput(plan, 'most', asked.most, 'Empty: told and not judged.'),
 ];
 
-/** Whether its instrument can decide what is asked. */
-export function toldExpects(plan: ToldPlan): string {
-  const most = plan.most && readQuantity(plan.most, 'length').value;
-  const doubt = 2 * doubtAt(plan.measured, readQuantity(plan.longest, 'length').value);
-  const count = plan.sizes * plan.times;
-  if (most === null) return `${count} readings; nothing is asked of them.`;
-  return doubt > most / 2
-    ? 'This instrument’s own doubt takes more than half of what is asked: it will hardly decide.'
-    : `${count} readings. The instrument takes ${Math.round((100 * doubt) / most)} in 100 of what is asked.`;
-}
+/** How many readings there will be, and what they are for. */
+export const toldExpects = ({ sizes, times, most }: ToldPlan): string =>
+  `${sizes * times} readings${most === null ? '; nothing is asked of them' : sizes < 2 ? '; with one size alone, what grows cannot be told from what is always there' : ''}.`;
+
+/** What one piece has to tell, over the longest. */
+export const toldDecides = ({ most, longest }: ToldPlan): readonly [number | null, number] => [
+  most && readQuantity(most, 'length').value,
+  readQuantity(longest, 'length').value,
+];
 
 export function toldMisfit(plan: ToldPlan): string | null {
   if (plan.measured.kind !== 'length') return 'This is read as a length: take an instrument that shows one.';

@@ -95,6 +95,10 @@ export const armPlay = checkKind({
       const doubt = (2 * doubtAt(plan.measured, 0)) / radius;
       return `At this radius the instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart; a longer arm tells less apart. Bending grows with the push and is taken out by the two pushes.`;
     },
+    decides: (_context, { most, radius }) => [
+      most && readQuantity(most, 'angle').value * readQuantity(radius, 'length').value,
+      0,
+    ],
     sketch: () => ({
       words: 'An arm on a shaft is pushed both ways, and its swing read at a radius.',
       strokes: [

@@ -70,6 +70,7 @@ export const crossedStrings = checkKind({
     ],
     expects: (_context, plan) =>
       `A corner is out by twice the gap, so this instrument tells ${Number((TWICE * 2 * doubtAt(plan.measured, 0) * 1000).toPrecision(2))} mm apart. Do it again with the strings changed over: what hangs through changes its sign.`,
+    decides: (_context, { most }) => [most && readQuantity(most, 'length').value / TWICE, 0],
     sketch: () => ({
       words: 'A frame with two strings from corner to corner that cross in the middle.',
       strokes: [

@@ -82,6 +82,11 @@ export const diagonals = checkKind({
       const doubt = (2 * doubtAt(plan.measured, 0) * Math.SQRT2 * diagonal) / (2 * along * across);
       return `The difference of the diagonals counts: this instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart on it. A larger rectangle tells less apart.`;
     },
+    decides: (_context, plan) => {
+      const [along, across] = [readQuantity(plan.along, 'length').value, readQuantity(plan.across, 'length').value];
+      const most = plan.most && readQuantity(plan.most, 'angle').value;
+      return [most && (most * 2 * along * across) / Math.hypot(along, across), 0];
+    },
     sketch: ({ axis }) => ({
       words: 'A rectangle of four marks with both diagonals.',
       strokes: [

@@ -5,6 +5,7 @@ import { draw } from '../plan-form.js';
 import {
   evaluateTold,
   toldColumns,
+  toldDecides,
   toldExpects,
   toldFields,
   toldInputs,
@@ -36,6 +37,7 @@ export const feedLength = checkKind({
     }),
     inputs: (_context, plan) => toldInputs(plan, 'As the machine was told.'),
     expects: (_context, plan) => toldExpects(plan),
+    decides: (_context, plan) => toldDecides(plan),
     sketch: () => ({
       words: 'Stock fed between two rollers to a blade, and a piece measured.',
       strokes: [

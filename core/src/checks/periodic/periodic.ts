@@ -157,6 +157,10 @@ export const periodic = checkKind({
         ? `${formatNumber(period / spacing, { significant: 3 })} places each time round, ${formatNumber(turns, { significant: 2 })} times.`
         : 'The places stand farther apart than half a period: what comes back would be taken for something slower, or be missed. Take smaller parts.';
     },
+    decides: (context, plan) => [
+      plan.asked.most && readQuantity(plan.asked.most, motionOf(context.axis.job).travel).value,
+      periodOf(plan.over, reckonerOf(context)) ?? 0,
+    ],
     sketch: ({ axis }) =>
       axis.job.kind === 'rotary'
         ? plateSetup('A plate is turned in small even parts and read.', axis.letter)

@@ -79,13 +79,9 @@ export const planarity = checkKind({
       quantityInput(plan, 'most', asked.most, 'From highest to lowest beside the best plane.'),
       quantityInput(plan, 'footPitch', asked.footPitch, 'To say how far to turn each of three feet.'),
     ],
-    expects: (_context, plan) => {
-      const most = plan.most && readQuantity(plan.most, 'length').value;
-      const doubt = 2 * doubtAt(plan.measured, most ?? 0);
-      return most !== null && doubt > most / 3
-        ? 'This indicator’s own doubt takes more than a third of what is asked: it will hardly decide.'
-        : `${plan.columns * plan.rows} readings; four would fit a plane with one left over, more tell a bow from a tilt.`;
-    },
+    expects: (_context, plan) =>
+      `${plan.columns * plan.rows} readings; four would fit a plane with one left over, more tell a bow from a tilt.`,
+    decides: (_context, { most }) => [most && readQuantity(most, 'length').value / 2, 0],
     sketch: ({ axis }) => ({
       words: 'A bed with a grid of places, and an indicator carried over it.',
       strokes: [

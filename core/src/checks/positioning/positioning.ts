@@ -1,10 +1,10 @@
 import { stepsPerUnit, type AxisContext } from '../../drive-line/index.js';
+import { motionOf } from '../../machine/index.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { readQuantity } from '../../shape/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
 import { takeUpInput } from '../commanded-inputs.js';
 import { checkKind } from '../kind.js';
-import { doubtAt } from '../measuring.js';
 import type { PlanInput } from '../plan-form.js';
 import { plateSetup, slideSetup } from '../setups.js';
 import { evaluatePositioning, misfitOfPositioning, positioningPlaces } from './evaluate.js';
@@ -70,19 +70,14 @@ export const positioning = checkKind({
       const travel = travelOf(context, reckoner);
       const cycle = standardCycle(context.axis.job.kind, travel);
       const isStandard = plan.targets.length >= cycle.targets && plan.runs >= cycle.runs;
-      const limit =
-        plan.asked.accuracy &&
-        readQuantity(plan.asked.accuracy, plan.measured.kind === 'angle' ? 'angle' : 'length').value;
-      const doubt =
-        2 * doubtAt(plan.measured, Math.min(travel, Math.max(...plan.targets) / (reckoner.value(stepsPerUnit) ?? 1)));
-      return [
-        isStandard
-          ? `${plan.targets.length} targets and ${plan.runs} runs each way, as ISO 230-2 asks for this travel.`
-          : `ISO 230-2 asks for ${cycle.targets} targets and ${cycle.runs} runs each way here; with fewer, the intervals are wider.`,
-        ...(limit !== null && doubt > limit / 2
-          ? ['This instrument’s own doubt takes more than half of what is asked: it will hardly decide.']
-          : []),
-      ].join(' ');
+      return isStandard
+        ? `${plan.targets.length} targets and ${plan.runs} runs each way, as ISO 230-2 asks for this travel.`
+        : `ISO 230-2 asks for ${cycle.targets} targets and ${cycle.runs} runs each way here; with fewer, the intervals are wider.`;
+    },
+    decides: (context, plan) => {
+      const reckoner = new Reckoner(context);
+      const most = plan.asked.accuracy && readQuantity(plan.asked.accuracy, motionOf(context.axis.job).travel).value;
+      return [most === null ? null : most / 2, Math.max(...plan.targets) / (reckoner.value(stepsPerUnit) ?? 1)];
     },
     sketch: (context) =>
       context.axis.job.kind === 'rotary'

@@ -75,6 +75,7 @@ export const racking = checkKind({
       const doubt = 2 * Math.SQRT2 * doubtAt(plan.measured, 0);
       return `${plan.places * plan.times * 2} readings. One difference is told to ±${Number((doubt * 1000).toPrecision(2))} mm; three places and more tell homing from unequal steps.`;
     },
+    decides: (_context, { most }) => [most && readQuantity(most, 'length').value, 0],
     sketch: ({ axis }) => ({
       words: 'A gantry on two rails, read at both sides.',
       strokes: [

@@ -147,6 +147,7 @@ export const returnCheck = checkKind({
       const total = readings * moves;
       return `To claim ${words}: ${none} moves without a failure, ${one} with one. This plan makes ${total}${total < (none ?? 0) ? ': too few' : ''}.`;
     },
+    decides: ({ axis }, { asked: { most } }) => [most && readQuantity(most, motionOf(axis.job).travel).value, 0],
     sketch: ({ axis }) =>
       axis.job.kind === 'rotary'
         ? plateSetup('A plate turns away and back to its mark.', axis.letter)

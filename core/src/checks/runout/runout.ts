@@ -64,12 +64,11 @@ export const runout = checkKind({
       wholeInput(plan, 'turns', asked.turns, 'A second turn shows what repeats.'),
       quantityInput(plan, 'most', asked.most, 'From lowest to highest, of the part that is out of the middle.'),
     ],
-    expects: (_context, plan) => {
-      const most = plan.most && readQuantity(plan.most, 'length').value;
-      const doubt = 2 * doubtAt(plan.measured, most ?? 0);
-      return most !== null && doubt > most / 2
-        ? 'This indicator’s own doubt takes more than half of what is asked: it will hardly decide.'
-        : `${plan.places * plan.turns} readings; half of what an indicator shows from lowest to highest misses the high spot, so a circle is fitted.`;
+    expects: (_context, plan) =>
+      `${plan.places * plan.turns} readings; half of what an indicator shows from lowest to highest misses the high spot, so a circle is fitted.`,
+    decides: (_context, { most }) => {
+      const limit = most && readQuantity(most, 'length').value;
+      return [limit && limit / 2, limit ?? 0];
     },
     sketch: () => ({
       words: 'A wheel turned by hand with an indicator against its rim.',

@@ -67,6 +67,10 @@ export const speed = checkKind({
       const doubt = (2 * doubtAt(plan.measured, told)) / told;
       return `As told it takes ${Number(told.toPrecision(4))} s; this instrument tells ${Number((100 * doubt).toPrecision(2))} % apart. More steps tell less apart.`;
     },
+    decides: (_context, { most, steps, rate }) => {
+      const told = steps / readQuantity(rate, 'frequency').value;
+      return [most && readQuantity(most, 'ratio').value * told, told];
+    },
     sketch: ({ axis }) => ({
       words: 'A way between two marks that is timed.',
       strokes: [

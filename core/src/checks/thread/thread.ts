@@ -63,6 +63,10 @@ export const thread = checkKind({
       const doubt = (2 * doubtAt(plan.measured, length) * TOLD_OVER) / length;
       return `Over ${plan.threads} threads this instrument tells ${Number((doubt * 1000).toPrecision(2))} mm apart over 100 mm.`;
     },
+    decides: (_context, { most, pitch, threads }) => {
+      const length = readQuantity(pitch, 'length').value * threads;
+      return [most && (readQuantity(most, 'length').value * length) / TOLD_OVER, length];
+    },
     sketch: () => ({
       words: 'A threaded bar measured over many threads.',
       strokes: [

@@ -85,6 +85,11 @@ export const torque = checkKind({
         ? 'This scale and arm are too coarse to decide it: take a longer arm or a finer scale.'
         : `If it holds a fifth more than asked, about ${count} readings show it.`;
     },
+    // A tenth of what is asked is what a scale should tell of it.
+    decides: (_context, { least, arm }) => {
+      const mass = least && readQuantity(least, 'torque').value / torqueFromScale(1, readQuantity(arm, 'length').value);
+      return [mass && mass / 10, mass ?? 0];
+    },
     sketch: () => ({
       words: 'A motor with an arm on its shaft that presses down on a scale.',
       strokes: [

@@ -6,6 +6,7 @@ import { draw } from '../plan-form.js';
 import {
   evaluateTold,
   toldColumns,
+  toldDecides,
   toldExpects,
   toldFields,
   toldInputs,
@@ -34,6 +35,7 @@ export const turning = checkKind({
     }),
     inputs: (_context, plan) => toldInputs(plan, 'As the machine was told, in diameters.'),
     expects: (_context, plan) => toldExpects(plan),
+    decides: (_context, plan) => toldDecides(plan),
     sketch: () => ({
       words: 'A bar with steps of several diameters, measured across.',
       strokes: [

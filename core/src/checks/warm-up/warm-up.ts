@@ -119,6 +119,7 @@ export const warmUp = checkKind({
       const whole = (readQuantity(plan.every, 'time').value * (plan.readings - 1)) / 60;
       return `${plan.readings} readings over ${formatNumber(whole, { significant: 3 })} minutes. Go on until it hardly moves: what is still to come cannot be told before.`;
     },
+    decides: ({ axis }, { asked: { most } }) => [most && readQuantity(most, motionOf(axis.job).travel).value, 0],
     sketch: () => ({
       words: 'A curve of drift that rises fast and then levels off.',
       strokes: [

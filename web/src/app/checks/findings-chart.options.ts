@@ -59,7 +59,11 @@ export function findingsChart(chart: CheckChart, units: UnitSystem, ink: ChartIn
       itemHeight: 10,
       data: chart.series.filter(({ look }) => look !== 'band').map(({ name }) => name),
     },
-    xAxis: { ...chartAxis(named(chart.x.name, across), ink), scale: true },
+    xAxis: {
+      ...chartAxis(named(chart.x.name, across), ink),
+      scale: true,
+      ...(chart.x.dimension === 'count' ? { minInterval: 1 } : {}),
+    },
     yAxis: { ...chartAxis(named(chart.y.name, up), ink, 48), ...spanOf(all, limit, up) },
     series: [
       ...chart.series.flatMap((series) => seriesOf(series, across, up, ink)),

@@ -114,7 +114,7 @@ export class CheckFindingsComponent {
       name: figure.name,
       symbol: figure.symbol,
       value: value === null ? 'open' : say(value, dimension, half),
-      between: interval ? rangeWords(say(interval[0], dimension, half), say(interval[1], dimension, half)) : '–',
+      between: interval ? rangeWords(say(interval[0], dimension, half), say(interval[1], dimension, half)) : '',
       asked: asked === null ? '–' : say(asked, dimension),
       how: conformity && WORDS[conformity],
       working: figure.working,
