@@ -31,7 +31,7 @@ const LIBRARY: Readonly<Record<string, Told>> = {
     axis: 'X',
     read: ([run, , should], index) =>
       (number(should) + (run?.endsWith('↓') ? 0.011 : 0) + near(index, 0.001)).toFixed(3),
-    says: /A is 0\.0\d+ mm/,
+    says: /A is 0\.0\d+\smm/,
   },
   'Return and endurance': { machine: 'Fret mill', axis: 'X', read: () => '0.00', says: /shows 99 of 100 moves/ },
   'Periodic error': {

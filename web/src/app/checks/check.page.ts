@@ -17,6 +17,10 @@ import { Corrections } from './corrections';
 import { ReadingsSheetComponent } from './readings-sheet.component';
 import { MessageModule } from 'primeng/message';
 
+/** From here on judging is too much for every key [ms], and how long after the last one it is done. */
+const COSTLY = 4;
+const QUIET = 250;
+
 /** One check: its readings, what they come to, and what follows. */
 @Component({
   selector: 'cn-check-page',
@@ -80,6 +84,7 @@ export class CheckPage {
   constructor() {
     effect((clean) => {
       const id = this.checkId();
+      clearTimeout(this.pending);
       this.check.set(null);
       this.failure.set('');
       this.sheetTrouble.set('');
@@ -93,19 +98,28 @@ export class CheckPage {
     });
   }
 
+  /** How long judging took the last time [ms], and what waits for the last key. */
+  private cost = 0;
+  private pending: ReturnType<typeof setTimeout> | undefined;
+
   private evaluated(typed: readonly EnteredReading[]): CheckEvaluation | null {
     const [check, context] = [this.check(), this.context()];
-    return check && context
-      ? evaluateCheck(context, check.plan, [...check.readings, ...typed], sayIn(this.units()))
-      : null;
+    if (!check || !context) return null;
+    const began = performance.now();
+    const evaluation = evaluateCheck(context, check.plan, [...check.readings, ...typed], sayIn(this.units()));
+    this.cost = performance.now() - began;
+    return evaluation;
   }
 
   protected onKept(check: Check): void {
     this.check.set(check);
   }
 
+  /** What is typed is judged at once, or after the last key where judging takes longer than a frame has room for. */
   protected onTyped(readings: readonly EnteredReading[]): void {
-    this.typed.set(readings);
+    clearTimeout(this.pending);
+    if (readings.length === 0 || this.cost < COSTLY) this.typed.set(readings);
+    else this.pending = setTimeout(() => this.typed.set(readings), QUIET);
   }
 
   protected onTrouble(words: string): void {

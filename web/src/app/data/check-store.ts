@@ -38,10 +38,17 @@ export class CheckStore {
     return check;
   }
 
+  /** The check that was added to last, with the most readings that were heard of. */
+  private newest: Check | null = null;
+
   /** Keeps readings. @returns the check with them and what it comes to by now */
   async add(id: string, readings: readonly EnteredReading[]): Promise<Check> {
     const machineId = await firstValueFrom(this.machineId$);
-    const check = await firstValueFrom(this.api.addReadings(machineId, id, readings));
+    const heard = await firstValueFrom(this.api.addReadings(machineId, id, readings));
+    // Answers may overtake each other; readings only ever come to a check, so that the one with more of them is newer.
+    const isNews = this.newest?.id !== id || heard.readings.length >= this.newest.readings.length;
+    const check = isNews ? heard : (this.newest ?? heard);
+    this.newest = check;
     this.design.noteCheck(check);
     return check;
   }
