@@ -134,6 +134,7 @@ async function plan(page: Page, name: string, axis: string): Promise<void> {
 
 /** Types every reading with digits and Enter alone. */
 async function typeReadings(page: Page, read: Read): Promise<readonly string[]> {
+  await expect(page.getByLabel(/^Reading 1,/)).toBeVisible();
   const rows = await page
     .locator('cn-readings-sheet tbody tr')
     .evaluateAll((items) =>

@@ -2,7 +2,7 @@ import type { Axis } from '../machine/index.js';
 import type { Dimension } from '../quantity/index.js';
 import type { Budget } from '../statistics/index.js';
 import { worst, type Conformity } from './conformity.js';
-import type { VerdictWord } from './kind.js';
+import type { VerdictWord } from './verdict.js';
 
 /** From, to [SI]: the truth lies there with 95 %. */
 export type Interval = readonly [number, number];

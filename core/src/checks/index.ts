@@ -30,8 +30,8 @@ export {
   type CheckPoint,
   type ReadingColumns,
   type ReadingSheet,
-  type VerdictWord,
 } from './kind.js';
+export type { VerdictWord } from './verdict.js';
 export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries, Interval } from './findings.js';
 export { NO_FINDINGS } from './findings.js';
 export { shownTravel, usualMeasuring, type Measuring } from './measuring.js';

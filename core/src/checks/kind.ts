@@ -5,6 +5,7 @@ import type { Conformity } from './conformity.js';
 import type { CheckFindings } from './findings.js';
 import type { PlanForm } from './plan-form.js';
 import type { EnteredReading } from './reading.js';
+import type { VerdictWord } from './verdict.js';
 
 /** One thing to read, in the order of the plan. */
 export interface CheckPlace {
@@ -23,8 +24,6 @@ export interface CheckPoint {
   readonly standardUncertainty: number;
   readonly excluded: string | null;
 }
-
-export type VerdictWord = 'incomplete' | 'true' | 'undecided' | 'not-true';
 
 /** What every check comes to, whatever it asks. */
 export interface CheckEvaluation extends CheckFindings {

@@ -184,7 +184,7 @@ for (const kind of CHECK_KINDS) {
       expect(applies(context)).toBeTrue();
       if (!form) return;
       const { kind: _kind, ...draft } = plan as CheckPlan & Readonly<Record<string, unknown>>;
-      const inputs = form.inputs(context, draft as never);
+      const inputs = form.inputs(context, draft);
       expect(inputs.length).toBeGreaterThan(1);
       for (const input of inputs) {
         // What stands in the field already is put back: the plan is the same, and another answer is still a plan.
@@ -193,7 +193,7 @@ for (const kind of CHECK_KINDS) {
       }
       expect(form.caution).toMatch(/\.$/);
       expect(form.expects(context, draft as never)).toMatch(/\.$/);
-      const sketch = form.sketch(context, draft as never);
+      const sketch = form.sketch(context, draft);
       expect(sketch.words).toMatch(/\.$/);
       expect(sketch.strokes.length).toBeGreaterThan(3);
       for (const { path } of sketch.strokes) expect(path).toMatch(/^M/);

@@ -1,6 +1,6 @@
 import type { Say } from '../drive-line/index.js';
 import { budgetOf, coverageFactor, leastSquares } from '../statistics/index.js';
-import { conformity, type Conformity } from './conformity.js';
+import { conformity } from './conformity.js';
 import { figureOf, judged, NO_FINDINGS, readSeries, type CheckFigure } from './findings.js';
 import type { CheckEvaluation } from './kind.js';
 import { doubtAt, type Measuring } from './measuring.js';
@@ -139,7 +139,7 @@ export function lineFindings(
         deviation: off(point),
         standardUncertainty: doubt,
         excluded: point.excluded,
-        conformity: most === null ? ('within' as Conformity) : conformity(off(point), most, doubt),
+        conformity: most === null ? 'within' : conformity(off(point), most, doubt),
       })),
       plannedCount,
       (verdict) =>

@@ -1,4 +1,5 @@
-import type { CheckEvaluation, CheckPlace, CheckPoint, ReadingColumns, ReadingSheet, VerdictWord } from './kind.js';
+import type { CheckEvaluation, CheckPlace, CheckPoint, ReadingColumns, ReadingSheet } from './kind.js';
+import type { VerdictWord } from './verdict.js';
 import type { CheckFigure } from './findings.js';
 import { verdictOf } from './findings.js';
 

@@ -25,7 +25,7 @@ export function planFor<K extends CheckKind>(
   const begun = checkDeclaration(kind).form?.first(context, seeded(70)) ?? {};
   const checked = checkPlan({ ...begun, ...change, kind });
   if (!checked.ok) throw new Error(JSON.stringify(checked.error));
-  return checked.value as CheckPlan as unknown as PlanOf<K>;
+  return checked.value as unknown as PlanOf<K>;
 }
 
 /** A whole check whose readings follow from its places. @param read what is shown at a place [SI], to so many digits */

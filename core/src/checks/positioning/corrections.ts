@@ -28,7 +28,7 @@ export interface Measured {
 }
 
 /** A value as a quantity of a document, in the unit that the trade reads it in. */
-export function measuredQuantity(value: number, dimension: Dimension): Quantity {
+function measuredQuantity(value: number, dimension: Dimension): Quantity {
   const unit = preferredUnit(dimension, 'metric');
   return quantityOf(`${Number(inUnit(value, unit).toPrecision(TYPED_DIGITS))} ${unit.symbol}`, 'measured');
 }
@@ -86,7 +86,7 @@ function proposalOf(
       return {
         ...axis,
         ...setting,
-        compensation: { ...before(axis), ...more, expects, reason } as Compensation,
+        compensation: { ...before(axis), ...more, expects, reason },
       };
     },
   };

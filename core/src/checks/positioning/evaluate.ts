@@ -397,10 +397,11 @@ function nextOf(
 ): string {
   if (countedCount === 0 || remainingCount > 0) return '';
   const open = figures.find((figure) => figure.conformity === 'undecided');
-  if (!open || open.interval === null || open.asked === null) return '';
-  const [low, high] = open.interval.map(Math.abs) as [number, number];
+  const { interval = null, asked = null } = open ?? {};
+  if (!open || interval === null || asked === null) return '';
+  const [low, high] = interval.map(Math.abs) as [number, number];
   const half = Math.abs(high - low) / 2;
-  const gap = Math.abs((low + high) / 2 - open.asked);
+  const gap = Math.abs((low + high) / 2 - asked);
   const own = open.symbol.startsWith('A') ? fixed : 0;
   if (own >= gap && own > half / 2)
     return `${open.name} cannot be told: what decides is the instrument, not the number of runs. Measure with one that is closer over this travel.`;

@@ -74,7 +74,7 @@ export function travelOf(context: AxisContext, reckoner: Reckoner<AxisContext>):
 }
 
 /** Microsteps to go too far before coming back, by what is known of the play. */
-export function takeUpOf(reckoner: Reckoner<AxisContext>): number {
+function takeUpOf(reckoner: Reckoner<AxisContext>): number {
   return takeUpFor(
     reckoner.value(backlashTotal),
     reckoner.value(stepsPerUnit) ?? 0,

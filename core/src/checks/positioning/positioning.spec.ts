@@ -10,9 +10,7 @@ import { usualMeasuring, type Measuring } from '../measuring.js';
 import { pitchAt } from '../pitch.js';
 import { standardCycle } from './plan.js';
 
-const slide = firstAxis(
-  screwMachine((axis) => ({ ...axis, job: { ...axis.job, travel: quantityOf('300 mm') } as typeof axis.job })),
-);
+const slide = firstAxis(screwMachine((axis) => ({ ...axis, job: { ...axis.job, travel: quantityOf('300 mm') } })));
 const steps = new Reckoner(slide).value(stepsPerUnit) ?? NaN;
 /** An indicator of thousandths that reads the whole way, indicated along the motion, without an error of its own. */
 const perfect: Measuring = {
@@ -23,7 +21,7 @@ const perfect: Measuring = {
   error: null,
   square: 'indicated',
   range: null,
-} as Measuring;
+};
 
 const plan = planFor('positioning', slide, {
   measured: perfect,
@@ -52,7 +50,7 @@ describe('a plan to the standard', () => {
       firstAxis(
         screwMachine((axis) => ({
           ...axis,
-          job: { ...axis.job, tolerance: quantityOf('0.03 mm') } as typeof axis.job,
+          job: { ...axis.job, tolerance: quantityOf('0.03 mm') },
         })),
       ),
     ).asked;

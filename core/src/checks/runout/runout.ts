@@ -115,8 +115,8 @@ export const runout = checkKind({
           );
     const [mean = 0] = fit?.before ?? [];
     const { cosine = 0, sine = 0 } = fit ?? {};
-    const amplitude = fit && fit.amplitude;
-    const highest = fit && fit.phase;
+    const amplitude = fit?.amplitude ?? null;
+    const highest = fit?.phase ?? null;
     const values = counted.map(({ value }) => value);
     const total = values.length < 2 ? null : Math.max(...values) - Math.min(...values);
     const doubt = doubtAt(plan.measured, total ?? 0);

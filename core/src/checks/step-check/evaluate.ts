@@ -13,7 +13,7 @@ import {
 import { readQuantity } from '../../shape/index.js';
 import { exact, rationalFromNumber, exactToNumber, type Dimension, type Exact } from '../../quantity/index.js';
 import { NO_FINDINGS } from '../findings.js';
-import type { VerdictWord } from '../kind.js';
+import type { VerdictWord } from '../verdict.js';
 import { readingValue, type EnteredReading } from '../reading.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { conformity, worst } from '../conformity.js';

@@ -7,7 +7,7 @@ import { readingDoubt, tiltDoubt, type InstrumentDoubt } from '../instrument.js'
 import type { StepCheckPlan } from './plan.js';
 import type { ReturnJudgement } from './return-to-zero.js';
 import { reversalTrend, type FittedScale, type ScaleFit } from './scale-fit.js';
-import type { VerdictWord } from '../kind.js';
+import type { VerdictWord } from '../verdict.js';
 import type { ReadPoint, StepCheckEvaluation, Suggestion, Tell } from './evaluation.js';
 
 /** All that the sentences of a step check speak of. */

@@ -96,7 +96,7 @@ export class CheckFindingsComponent {
         kind: row.kind,
         size: say(row.standard, budget.dimension, row.standard),
         freedom: count(row.freedom),
-        share: `${formatNumber(100 * row.share, { decimals: 0 })}`,
+        share: formatNumber(100 * row.share, { decimals: 0 }),
       })),
       combined: say(combined, budget.dimension, combined),
       whole: `${say(combined, budget.dimension, combined)} · ${formatNumber(factor, { significant: 3 })} = ${say(expanded, budget.dimension, expanded)} (95 %, ${count(freedom)} degrees of freedom)`,

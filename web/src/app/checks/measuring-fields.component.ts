@@ -87,11 +87,10 @@ export class MeasuringFieldsComponent {
       ...specification,
       tilt: this.measured().tilt,
       name: isNamed ? name : instrumentType(specification.type).name,
-    } as Measuring);
+    });
   }
 
   protected choose({ part }: StoredPart): void {
-    if (part.kind === 'instrument')
-      this.changed.emit({ ...part.specification, name: part.name, tilt: null } as Measuring);
+    if (part.kind === 'instrument') this.changed.emit({ ...part.specification, name: part.name, tilt: null });
   }
 }
