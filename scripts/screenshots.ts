@@ -37,6 +37,14 @@ const openCheck =
     await page.getByRole('heading', { name: 'Readings' }).waitFor();
   };
 
+/** Plans a check of the library: its form with the set-up and the instrument beside it. */
+async function planPositioning(page: Page): Promise<void> {
+  await onMachine('Fret mill', 'checks')(page);
+  await page.getByLabel('Ask', { exact: true }).click();
+  await page.getByRole('option', { name: /^Positioning/ }).click();
+  await page.getByRole('button', { name: /^Start the check/ }).scrollIntoViewIfNeeded();
+}
+
 /** Opens a tab of the drive lines and does something there. */
 const onTab =
   (machine: string, query: string, then: (page: Page) => Promise<unknown>) =>
@@ -117,7 +125,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'current', open: onMachine('Fret mill', 'current') },
   { name: 'wiring', open: readCoils },
   { name: 'first-moves', open: moveOnce },
-  { name: 'checks', open: onMachine('Fret mill', 'checks') },
+  { name: 'checks', open: planPositioning },
   { name: 'step-check', open: openCheck('Clock-wheel table') },
   { name: 'logbook', open: onMachine('Fret mill', 'logbook') },
   { name: 'sign-off', open: onMachine('Fret mill', 'sign-off') },

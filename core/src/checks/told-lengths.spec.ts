@@ -27,7 +27,7 @@ describe('fed lengths', () => {
   });
 
   // Check values, row 22 (trade): hobby builders accept about 1 mm of a plain friction feed.
-  it('are held against a millimetre where nobody asks for another', () => {
+  it('row 22: are held against a millimetre where nobody asks for another', () => {
     expect(plan.most?.text).toBe('1 mm');
     const fine = readBy('feed-length', roller, plan, ({ told, time }) => told + 1e-4 * (time % 2));
     expect(fine.verdict).toBe('true');
@@ -84,7 +84,7 @@ describe('a thread', () => {
   });
 
   // Check values, row 3 (trade): one thread of 20 to the inch is 0.050 in.
-  it('of 20 to the inch has 1.27 mm, and its error is told over 100 mm', () => {
+  it('row 3: of 20 to the inch has 1.27 mm, and its error is told over 100 mm', () => {
     const found = readBy('thread', carriage, plan, (_, index) => 30 * 1.27e-3 * 1.001 + 1e-6 * (index % 2));
     expect(figureNamed(found, 'P').value).toBeCloseTo(1.27e-3 * 1.001, 7);
     expect(figureNamed(found, 'Δ₁₀₀').value).toBeCloseTo(0.1e-3, 5);

@@ -14,7 +14,7 @@ const plan = planFor('arm-play', table, {
 
 describe('play at the end of an arm', () => {
   // Check values, row 13 (arithmetic): 7 mm of play at 100 mm.
-  it('has 7 mm at 100 mm as 4.0°, by a square or from end to end', () => {
+  it('row 13: has 7 mm at 100 mm as 4.0°, by a square or from end to end', () => {
     expect(swingAngle(7e-3, 0.1, 'tangent') / DEGREE).toBeCloseTo(4.004, 3);
     expect(swingAngle(7e-3, 0.1, 'chord') / DEGREE).toBeCloseTo(4.012, 3);
     expect(swingAngle(0.2, 0.1, 'chord')).toBeCloseTo(Math.PI, 12);

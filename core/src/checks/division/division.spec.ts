@@ -12,7 +12,7 @@ const plan = planFor('division', table, { stops: 12, most: quantityOf('0.2 °') 
 
 describe('circle division', () => {
   // Check values, row 23 (arithmetic): 3200 microsteps by 60 stops.
-  it('of 3200 microsteps by 60 closes exactly; rounding each move would lose 20, or 2.25°', () => {
+  it('row 23: of 3200 microsteps by 60 closes exactly; rounding each move would lose 20, or 2.25°', () => {
     const turn = rational(3200);
     const stops = Array.from({ length: 61 }, (_, k) => stopSteps(k, 60, turn));
     expect(stops.at(-1)).toBe(3200);

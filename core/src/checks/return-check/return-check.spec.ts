@@ -46,7 +46,7 @@ describe('return and endurance', () => {
   });
 
   // Check values, row 25 (physics): open-loop motors lose place in whole electrical cycles of four full steps.
-  it('names whole electrical cycles that were lost', () => {
+  it('row 25: names whole electrical cycles that were lost', () => {
     const cycle = 1.27e-3 / 50;
     // Hundredths would be too coarse for cycles of 25 µm.
     const fine = { ...plan, measured: usualMeasuring('lever-indicator') };

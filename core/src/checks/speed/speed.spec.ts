@@ -16,7 +16,7 @@ describe('speed by counts and time', () => {
   });
 
   // Check values, row 18 (arithmetic): a wait before and after each edge makes a period of two of them.
-  it('knows a wait that stands once instead of twice by its speed: twice as fast', () => {
+  it('row 18: knows a wait that stands once instead of twice by its speed: twice as fast', () => {
     const found = readBy('speed', slide, plan, () => 5);
     expect(found.notes.join()).toContain('stands once');
     expect(readBy('speed', slide, plan, () => 10).notes).toEqual([]);

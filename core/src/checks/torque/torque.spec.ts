@@ -7,7 +7,7 @@ const plan = planFor('torque', slide, { arm: quantityOf('100 mm'), least: quanti
 
 describe('torque by arm and scale', () => {
   // Check values, row 13 (arithmetic): 33 gf at 100 mm.
-  it('has 33 gf at 100 mm as 32.4 mN·m', () => {
+  it('row 13: has 33 gf at 100 mm as 32.4 mN·m', () => {
     const found = readBy('torque', slide, plan, () => 0.033);
     expect((figureNamed(found, 'T').value ?? 0) * 1000).toBeCloseTo(32.36, 2);
     expect(figureNamed(found, 'T').value).toBeCloseTo(0.033 * 9.80665 * 0.1, 12);
