@@ -53,6 +53,31 @@ describe('settings for a controller', () => {
     expect(valueOf('STICK_REST_COUNTS', knob)).toBeUndefined();
   });
 
+  it('hold what is taken out besides the scale, place by place', () => {
+    const like = machine();
+    const said: Machine = {
+      ...like,
+      axes: like.axes.map((axis) => ({
+        ...axis,
+        compensation: {
+          kind: 'linear',
+          reversal: quantityOf('11 µm'),
+          pitch: [
+            { at: quantityOf('12.5 mm'), by: quantityOf('-0.004 mm') },
+            { at: quantityOf('1 in'), by: quantityOf('0.002 mm') },
+          ],
+          expects: [],
+          reason: 'Positioning: reversal',
+          on: null,
+        },
+      })),
+    };
+    const names = ['REVERSAL', 'PITCH_1_AT', 'PITCH_1_ADD', 'PITCH_2_AT', 'PITCH_2_ADD'];
+    expect(names.map((name) => valueOf(`${name}_MM`, said))).toEqual([0.011, 12.5, -0.004, 25.4, 0.002]);
+    expect(settingsCsv(said)).toContain('Positioning: reversal');
+    expect(valueOf('REVERSAL_MM')).toBeUndefined();
+  });
+
   it('leave out an axis that cannot be reckoned', () => {
     const like = machine();
     const more = { ...like, axes: [...like.axes, newAxis('axis-9', 'W', 'screw', null)] };

@@ -1,4 +1,4 @@
-import type { Axis, Compensation, Machine, OperationNumber } from '../machine/index.js';
+import type { Axis, Machine, OperationNumber } from '../machine/index.js';
 import type { Stage, TransmissionSpecification } from '../parts/index.js';
 import { markOf, saidCount, type Quantity } from '../shape/index.js';
 import { lineOf, type Lines } from './lines.js';
@@ -63,12 +63,16 @@ function geometryOf(
 }
 
 /** What a controller takes out, short enough for a line; of a table its length and how it differs from another. */
-function compensationWords({ reversal, pitch }: Compensation): string {
+function takenOut(axis: Axis): Lines {
+  const { reversal, pitch } = axis.compensation ?? { reversal: null, pitch: [] };
   const table = pitch.map(({ at, by }) => `${at.text} ${by.text}`).join(', ');
-  return [
+  const words = [
     ...(reversal ? [`reversal ${reversal.text}`] : []),
-    ...(pitch.length > 0 ? [`table of ${pitch.length} places, ${markOf(table)}`] : []),
-  ].join(', ');
+    ...(pitch.length > 0
+      ? [`table of ${pitch.length} ${pitch.length === 1 ? 'place' : 'places'}, ${markOf(table)}`]
+      : []),
+  ];
+  return words.length > 0 ? [line(axis, 'taken out', words.join(', '))] : [];
 }
 
 /**
@@ -92,7 +96,7 @@ export function stepLines(axis: Axis): Lines {
     line(axis, 'transmission', shape.join(', ')),
     line(axis, 'setting', axis.setting ? axis.setting.stepsPerUnit.text : 'from the parts'),
     // Said only where it is there, so that a check from before it could be said still holds.
-    ...(axis.compensation ? [line(axis, 'taken out', compensationWords(axis.compensation))] : []),
+    ...takenOut(axis),
   ];
 }
 

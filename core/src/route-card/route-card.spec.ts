@@ -339,6 +339,9 @@ describe('what speaks against a stamp', () => {
     expect(doubts(machine, 70, checkOf(machine, 'not-true'))).toEqual(['The step check on X is not true.']);
     expect(doubts(machine, 70, checkOf(machine, 'incomplete'))).toEqual(['The step check on X is not complete.']);
     expect(doubts(machine, 70, checkOf(machine, 'true'))).toEqual([]);
+    expect(doubts(machine, 70, { ...checkOf(machine, 'undecided'), kind: 'positioning' })).toEqual([
+      'The positioning on X is undecided.',
+    ]);
   });
 
   it('is for the sign-off every operation that is not stamped', () => {
@@ -489,6 +492,29 @@ describe('the next step', () => {
     expect(currentCheck(machine.axes[0] as Axis, [check])).toBe(check);
     expect(currentCheck(changed.axes[0] as Axis, [check])).toBeNull();
     expect(next(changed, check)).toEqual([70, 'Plan a step check']);
+  });
+
+  it('is one that shows how far the axis goes: what it holds or how true it runs says nothing of that', () => {
+    const machine = ready();
+    const [step, torque] = [checkOf(machine, 'undecided'), { ...checkOf(machine, 'true'), kind: 'torque' as const }];
+    expect(currentCheck(machine.axes[0] as Axis, [torque])).toBeNull();
+    expect(currentCheck(machine.axes[0] as Axis, [torque, step])).toBe(step);
+  });
+
+  it('is made anew when the controller takes out something else, and holds when nothing is', () => {
+    const machine = ready();
+    const none = { kind: 'linear', reversal: null, pitch: [], expects: [], reason: '', on: null } as const;
+    const of = (compensation: Axis['compensation']): Axis =>
+      ready((axis) => ({ ...axis, compensation })).axes[0] as Axis;
+    const check = checkOf(machine, 'true');
+    expect(currentCheck(of(none), [check])).not.toBeNull();
+    expect(currentCheck(of({ ...none, reversal: quantityOf('0.01 mm') }), [check])).toBeNull();
+    const table = (by: string): Axis['compensation'] => ({
+      ...none,
+      pitch: [{ at: quantityOf('1 mm'), by: quantityOf(by) }],
+    });
+    expect(stepLines(of(table('0.1 mm'))).at(-1)).toContain('table of 1 place');
+    expect(stepLines(of(table('0.1 mm')))).not.toEqual(stepLines(of(table('0.2 mm'))));
   });
 
   it('takes a change that moves nothing for the same axis', () => {

@@ -402,6 +402,19 @@ export class StationEditorComponent {
     this.edit('setting', (axis) => ({ ...axis, setting: null }));
   }
 
+  /** What the controller takes out besides the scale, as a check found it; empty where it is nothing. */
+  protected readonly takenOut = computed(() => {
+    const { reversal, pitch } = this.axis().compensation ?? { reversal: null, pitch: [] };
+    return [
+      ...(reversal ? [`${reversal.text} of reversal`] : []),
+      ...(pitch.length > 0 ? [`errors by a table of ${pitch.length} places`] : []),
+    ].join(' and ');
+  });
+
+  protected clearCompensation(): void {
+    this.edit('compensation', (axis) => ({ ...axis, compensation: null }));
+  }
+
   /** Puts what stands in the station on the shelf as a part of its own. */
   protected async putOnShelf(): Promise<void> {
     const part = this.partOfStation();
