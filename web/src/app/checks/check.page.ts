@@ -17,8 +17,7 @@ import { Corrections } from './corrections';
 import { ReadingsSheetComponent } from './readings-sheet.component';
 import { MessageModule } from 'primeng/message';
 
-/** From here on judging is too much for every key [ms], and how long after the last one it is done. */
-const COSTLY = 4;
+/** After the last key [ms]. */
 const QUIET = 250;
 
 /** One check: its readings, what they come to, and what follows. */
@@ -98,27 +97,25 @@ export class CheckPage {
     });
   }
 
-  /** How long judging took the last time [ms], and what waits for the last key. */
-  private cost = 0;
+  /** What waits for the last key. */
   private pending: ReturnType<typeof setTimeout> | undefined;
 
   private evaluated(typed: readonly EnteredReading[]): CheckEvaluation | null {
     const [check, context] = [this.check(), this.context()];
-    if (!check || !context) return null;
-    const began = performance.now();
-    const evaluation = evaluateCheck(context, check.plan, [...check.readings, ...typed], sayIn(this.units()));
-    this.cost = performance.now() - began;
-    return evaluation;
+    return check && context
+      ? evaluateCheck(context, check.plan, [...check.readings, ...typed], sayIn(this.units()))
+      : null;
   }
 
   protected onKept(check: Check): void {
     this.check.set(check);
   }
 
-  /** What is typed is judged at once, or after the last key where judging takes longer than a frame has room for. */
+  /** What is typed is judged at once by a kind that has views of its own; intervals of the others take longer than a frame. */
   protected onTyped(readings: readonly EnteredReading[]): void {
     clearTimeout(this.pending);
-    if (readings.length === 0 || this.cost < COSTLY) this.typed.set(readings);
+    const check = this.check();
+    if (readings.length === 0 || !check || !viewsOfCheck(check.kind).isForAny) this.typed.set(readings);
     else this.pending = setTimeout(() => this.typed.set(readings), QUIET);
   }
 
