@@ -37,7 +37,7 @@ const LIBRARY: Readonly<Record<string, Told>> = {
   'Periodic error': {
     machine: 'Fret mill',
     axis: 'X',
-    read: ([, , should], index) => (number(should) + 0.01 * Math.sin((2 * Math.PI * index) / 12)).toFixed(4),
+    read: ([, , should], index) => (number(should) + 0.1 * Math.sin((2 * Math.PI * index) / 12)).toFixed(3),
     says: /comes back with a turn of the screw/,
   },
   'Speed by counts and time': {

@@ -4,12 +4,23 @@ import { quantityOf } from '../../shape/index.js';
 import { gauss, seeded } from '../../statistics/index.js';
 import { firstAxis, screwMachine } from '../../testing/example-machine.js';
 import { figureNamed, planFor, readBy } from '../../testing/check-run.js';
+import { usualMeasuring, type Measuring } from '../measuring.js';
 import { aliasOf } from './periodic.js';
 
 const slide = firstAxis(screwMachine());
 const steps = new Reckoner(slide).value(stepsPerUnit) ?? NaN;
 const LEAD = 1.27e-3;
-const plan = planFor('periodic', slide, { asked: { kind: 'linear', most: quantityOf('0.01 mm') } });
+/** It reads a turn and more in one setting, and its own error is not worth telling. */
+const fine: Measuring = {
+  ...usualMeasuring('plunger-indicator'),
+  error: null,
+  square: 'indicated',
+  digit: quantityOf('0.001 mm'),
+} as Measuring;
+const plan = planFor('periodic', slide, {
+  asked: { kind: 'linear', most: quantityOf('0.01 mm') },
+  measured: fine,
+});
 
 describe('periodic error', () => {
   it('begins with a turn of the screw in twelfths, twice over', () => {
@@ -33,6 +44,18 @@ describe('periodic error', () => {
     expect(found.sentence).toContain('is shown');
     expect(found.sentence).toContain('may be up to');
     expect(figureNamed(found, 'φ').value).toBeNull();
+    expect(figureNamed(found, 'A').interval?.[0]).toBe(0);
+  });
+
+  it('does not tell a wave of the axis from one that the instrument itself may have', () => {
+    const coarse = { ...plan, measured: usualMeasuring('plunger-indicator') };
+    const found = readBy(
+      'periodic',
+      slide,
+      coarse,
+      ({ target }) => target / steps + 8e-6 * Math.sin((2 * Math.PI * target) / steps / LEAD),
+    );
+    expect(found.sentence).toContain('this instrument may be wrong by as much');
     expect(figureNamed(found, 'A').interval?.[0]).toBe(0);
   });
 

@@ -116,7 +116,7 @@ export const periodic = checkKind({
         count: PLACES_A_PERIOD * PERIODS,
         runs: 1,
         asked: { kind, most: null },
-        measured: usualMeasuring(kind === 'linear' ? 'lever-indicator' : 'angle-ring'),
+        measured: usualMeasuring(kind === 'linear' ? 'plunger-indicator' : 'angle-ring'),
       };
     },
     inputs: (context, plan): readonly PlanInput<Plan>[] => {
@@ -222,10 +222,11 @@ export const periodic = checkKind({
       counted.map(({ off }) => off),
     );
     const doubt = doubtAt(plan.measured, period);
-    const own = wave ? (doubt * Math.SQRT2) / Math.sqrt(Math.max(1, counted.length)) : 0;
-    const interval = wave && amplitudeInterval(wave, own);
+    // The instrument may have a wave of its own: no number of readings averages it away.
+    const interval = wave && amplitudeInterval(wave, doubt);
     const alias = aliasOf(travelOfSteps(plan.spacing, steps), period);
     const isShown = wave !== null && wave.chance < 0.05;
+    const isSure = isShown && interval !== null && interval[0] > 0;
     const figures: readonly CheckFigure[] = [
       {
         name: 'Periodic error',
@@ -285,13 +286,15 @@ export const periodic = checkKind({
           ? ''
           : !isShown
             ? `No error that comes back with ${OVER[plan.over]} is shown${interval ? `: it may be up to ${tell(interval[1])}` : ''}. That is not to say there is none.`
-            : `An error of ±${tell(wave.amplitude)} comes back with ${OVER[plan.over]}${
-                most === null
-                  ? '.'
-                  : verdict === 'undecided'
-                    ? `, which does not tell it from the ${say(most, dimension)} asked for.`
-                    : `; ${say(most, dimension)} is asked for at most.`
-              }`,
+            : !isSure
+              ? `The readings swing by ±${tell(wave.amplitude)} with ${OVER[plan.over]}, but this instrument may be wrong by as much.`
+              : `An error of ±${tell(wave.amplitude)} comes back with ${OVER[plan.over]}${
+                  most === null
+                    ? '.'
+                    : verdict === 'undecided'
+                      ? `, which does not tell it from the ${say(most, dimension)} asked for.`
+                      : `; ${say(most, dimension)} is asked for at most.`
+                }`,
       ),
       result: wave?.left == null ? '' : `Beside it the readings scatter by ${say(wave.left, dimension, wave.left)}.`,
       notes: [
@@ -332,7 +335,7 @@ export const periodic = checkKind({
                   standard: Math.sqrt(wave.variance),
                   freedom: Math.max(1, wave.freedom),
                 },
-                ...instrumentRows(plan.measured, period, Math.SQRT2 / Math.sqrt(counted.length)),
+                ...instrumentRows(plan.measured, period),
               ]),
             },
     };

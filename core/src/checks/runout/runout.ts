@@ -122,7 +122,7 @@ export const runout = checkKind({
     const doubt = doubtAt(plan.measured, total ?? 0);
     const spread = fit?.left ?? null;
     const freedom = fit?.freedom ?? 0;
-    const around = fit && amplitudeInterval(fit, (doubt * Math.SQRT2) / Math.sqrt(counted.length));
+    const around = fit && amplitudeInterval(fit, doubt);
     const interval: Interval | null = around && [2 * around[0], 2 * around[1]];
     const runs: CheckFigure = {
       name: 'Run-out',
@@ -227,7 +227,7 @@ export const runout = checkKind({
                   standard: 2 * Math.sqrt(fit.variance),
                   freedom,
                 },
-                ...instrumentRows(plan.measured, total ?? 0, 2 / Math.sqrt(counted.length)),
+                ...instrumentRows(plan.measured, total ?? 0, 2),
               ]),
             },
     };

@@ -40,6 +40,9 @@ interface FigureRow {
   readonly working: string;
 }
 
+/** More degrees of freedom than these make no difference. */
+const FREEDOM_TOLD = 1000;
+
 /** Two values with their units, the unit once where it is the same. */
 function rangeWords(low: string, high: string): string {
   const unit = /\s\S+$/.exec(high)?.[0] ?? '';
@@ -88,7 +91,7 @@ export class CheckFindingsComponent {
     if (!budget) return null;
     const say = sayIn(this.units());
     const { rows, combined, expanded, factor, freedom } = budget.rows;
-    const count = (value: number): string => (value === Infinity ? '∞' : formatNumber(value, { significant: 3 }));
+    const count = (value: number): string => (value > FREEDOM_TOLD ? '∞' : formatNumber(value, { significant: 3 }));
     return {
       of: budget.of,
       rows: rows.map((row) => ({
