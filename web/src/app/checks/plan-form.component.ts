@@ -115,11 +115,11 @@ export class CheckPlanComponent {
     const best = bestOf(owned, input.reads, decides);
     const better = best && best.share < 0.8 * share ? owned.find(({ item }) => item === best.item) : undefined;
     const words = (value: number): string =>
-      value >= 1
-        ? `${value < 1.5 ? 'all' : `${Math.round(value)} times`}`
-        : `${value < 0.01 ? 'less than 1' : Math.round(100 * value)} in 100`;
+      value >= 1.5
+        ? `${Math.round(value)} times what is asked`
+        : `${value < 0.01 ? 'less than 1' : Math.min(100, Math.round(100 * value))} in 100 of what is asked`;
     return {
-      words: `Its own doubt takes ${words(share)} of what is asked${share > SHARE_MOST ? ': it will hardly decide' : ''}.`,
+      words: `Its own doubt takes ${words(share)}${share > SHARE_MOST ? ': it will hardly decide' : ''}.`,
       isCoarse: share > SHARE_MOST,
       better:
         better && best
