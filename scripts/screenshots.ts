@@ -42,7 +42,9 @@ async function planPositioning(page: Page): Promise<void> {
   await onMachine('Fret mill', 'checks')(page);
   await page.getByLabel('Ask', { exact: true }).click();
   await page.getByRole('option', { name: /^Positioning/ }).click();
-  await page.getByRole('button', { name: /^Start the check/ }).scrollIntoViewIfNeeded();
+  const start = page.getByRole('button', { name: /^Start the check: 50/ });
+  await start.waitFor();
+  await start.evaluate((element) => element.scrollIntoView({ block: 'end' }));
 }
 
 /** Opens a tab of the drive lines and does something there. */

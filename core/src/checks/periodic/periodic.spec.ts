@@ -16,7 +16,7 @@ const fine: Measuring = {
   error: null,
   square: 'indicated',
   digit: quantityOf('0.001 mm'),
-} as Measuring;
+};
 const plan = planFor('periodic', slide, {
   asked: { kind: 'linear', most: quantityOf('0.01 mm') },
   measured: fine,
