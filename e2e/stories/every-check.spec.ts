@@ -104,7 +104,7 @@ const LIBRARY: Readonly<Record<string, Told>> = {
     machine: 'Pen lathe',
     axis: 'X',
     read: ([, told], index) => (number(told) * 1.001 + near(index, 0.005)).toFixed(2),
-    says: /The farthest diameter is/,
+    says: /The worst diameter is/,
   },
   'Thread pitch': {
     machine: 'Pen lathe',
@@ -116,7 +116,7 @@ const LIBRARY: Readonly<Record<string, Told>> = {
     machine: 'Ribbon feeder',
     axis: 'U',
     read: ([, told], index) => (0.99 * number(told) + near(index, 0.2)).toFixed(1),
-    says: /The farthest piece is/,
+    says: /The worst piece is/,
   },
 };
 

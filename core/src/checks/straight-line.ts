@@ -19,6 +19,9 @@ export interface ToldLength {
 export interface LineWords {
   /** What each piece is, e.g. `cut`. */
   readonly piece: string;
+  /** What one is that came out with too much, and with too little. */
+  readonly over: string;
+  readonly under: string;
   /** Name and working of the slope, and of what is there without any length. */
   readonly slope: string;
   readonly slopeWorking: string;
@@ -89,7 +92,7 @@ export function lineFindings(
   const figures: readonly CheckFigure[] = [
     figureOf(
       {
-        name: `Farthest ${words.piece} off`,
+        name: `Largest error of a ${words.piece}`,
         symbol: 'Δ',
         dimension: 'length',
         working: `The ${words.piece} farthest from what was told; the instrument alone makes it doubtful.`,
@@ -145,7 +148,7 @@ export function lineFindings(
       (verdict) =>
         worst === null
           ? ''
-          : `The farthest ${words.piece} is ${tell(Math.abs(off(worst)), half)} ${off(worst) > 0 ? 'too long' : 'too short'} at ${tell(worst.told)}${
+          : `The worst ${words.piece} is ${tell(Math.abs(off(worst)), half)} ${off(worst) > 0 ? words.over : words.under} at ${tell(worst.told)}${
               most === null
                 ? '.'
                 : verdict === 'undecided'

@@ -78,7 +78,7 @@ export function toldSheet(plan: ToldPlan, units: UnitSystem, what: string): Read
       { words: `${what}, ${unit.symbol}`, isNumber: true },
     ],
     cells: ({ told, time }) => [String(time), words(told)],
-    named: ({ told, time }) => `${words(told)} ${unit.symbol}, ${time}. time`,
+    named: ({ told, time }) => `${words(told)} ${unit.symbol}, time ${time}`,
   };
 }
 

@@ -32,6 +32,12 @@ describe('play at the end of an arm', () => {
     expect(figureNamed(found, 'k').value).toBeCloseTo(0.1 / (0.1 * DEGREE), 3);
   });
 
+  it('has the swing beside each reading as it was read, a length', () => {
+    const found = readBy('arm-play', table, plan, () => 1.7e-3);
+    expect(found.points.map(({ deviation }) => deviation)).toEqual(Array(6).fill(jasmine.any(Number)));
+    expect(found.points[1]?.deviation).toBeCloseTo(1.7e-3, 9);
+  });
+
   it('is more doubtful without a load than at either, and open with one push', () => {
     const found = readBy(
       'arm-play',

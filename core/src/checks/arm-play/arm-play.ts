@@ -51,7 +51,7 @@ const placesOf = ({ times }: Plan): readonly PlayPlace[] =>
       dimension: 'length',
       load,
       cells: [String(time), load],
-      named: `swing at the ${load} push, ${time}. time`,
+      named: `swing at the ${load} push, time ${time}`,
     };
   });
 
@@ -142,6 +142,7 @@ export const armPlay = checkKind({
     const doubt = (Math.SQRT2 * doubtAt(plan.measured, 0)) / radius;
     const read = taken(places, entered).map(({ place, shown, excluded }) => ({
       place,
+      swing: Math.abs(shown),
       angle: swingAngle(Math.abs(shown), radius, plan.along),
       excluded,
     }));
@@ -206,10 +207,11 @@ export const armPlay = checkKind({
         working: 'Torque for a radian beyond the play. The swing goes both ways, so it grows by twice as much.',
       },
     ];
-    const points = read.map(({ place, angle, excluded }) => ({
+    const points = read.map(({ place, swing, angle, excluded }) => ({
       index: place.index,
-      deviation: angle,
-      standardUncertainty: doubt,
+      // As it was read: a length.
+      deviation: swing,
+      standardUncertainty: radius * doubt,
       excluded,
       conformity: most === null || place.load === 'heavy' ? ('within' as const) : conformity(angle, most, doubt),
     }));
@@ -229,8 +231,8 @@ export const armPlay = checkKind({
       ),
       result: play !== null && half === null ? 'One swing at each push says nothing of its scatter: read more.' : '',
       notes: [],
-      tolerance: most ?? Math.max(...read.map(({ angle }) => angle), 1e-4),
-      standardUncertainty: doubt,
+      tolerance: radius * (most ?? Math.max(...read.map(({ angle }) => angle), 1e-4)),
+      standardUncertainty: radius * doubt,
       chart: {
         x: { name: 'push', dimension: 'force' },
         y: { name: 'swing', dimension: 'angle' },

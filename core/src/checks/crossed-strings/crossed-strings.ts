@@ -36,7 +36,7 @@ const placesOf = ({ times }: Plan): readonly WordedPlace[] =>
     index,
     dimension: 'length',
     cells: [String(index + 1)],
-    named: `gap at the crossing, ${index + 1}. time`,
+    named: `gap at the crossing, time ${index + 1}`,
   }));
 
 /** A gap at the crossing of two strings from corner to corner is half of what the fourth corner is out. */

@@ -33,7 +33,7 @@ const placesOf = ({ times }: Plan): readonly DiagonalPlace[] =>
     const which = index % 2 === 0 ? 'first' : 'second';
     const time = Math.floor(index / 2) + 1;
     const words = which === 'first' ? 'front left to back right' : 'front right to back left';
-    return { index, dimension: 'length', which, cells: [String(time), words], named: `${words}, ${time}. time` };
+    return { index, dimension: 'length', which, cells: [String(time), words], named: `${words}, time ${time}` };
   });
 
 /**

@@ -69,6 +69,8 @@ export const feedLength = checkKind({
           entered,
           {
             piece: 'piece',
+            over: 'too long',
+            under: 'too short',
             slope: 'Roller and slip',
             slopeWorking:
               'Slope of measured over told lengths by least squares: the roller’s true girth, less what slips.',

@@ -1,3 +1,5 @@
+import { deviationOf } from '../sample.js';
+
 /** Deviations [SI] read at one target, going up and going down; a row is empty where nothing was read from that side. */
 export interface TargetDeviations {
   readonly up: readonly number[];
@@ -43,12 +45,6 @@ const BAND = 2;
 
 function meanOf(values: readonly number[]): number | null {
   return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length;
-}
-
-function deviationOf(values: readonly number[]): number | null {
-  const mean = meanOf(values);
-  if (mean === null || values.length < 2) return null;
-  return Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (values.length - 1));
 }
 
 /** What comes of values that are all known; null where one is not, or there are none. */

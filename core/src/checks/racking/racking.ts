@@ -112,7 +112,7 @@ export const racking = checkKind({
         { words: `At, ${unit.symbol}`, isNumber: true },
       ],
       cells: ({ at, side, time }) => [String(time), String(side), words(at)],
-      named: ({ at, side, time }) => `side ${side} at ${words(at)} ${unit.symbol}, ${time}. time`,
+      named: ({ at, side, time }) => `side ${side} at ${words(at)} ${unit.symbol}, time ${time}`,
     };
   },
   columns: () => ({

@@ -1,9 +1,9 @@
-import { axisField, stepsPerMotorTurn, travelPerMotorTurn, type AxisContext } from '../../drive-line/index.js';
 import { motionOf } from '../../machine/index.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { askedOf, choice, kinds, nullable, quantity, readQuantity, whole, type RecordOf } from '../../shape/index.js';
 import { incompleteBeta } from '../../statistics/index.js';
 import { conformity } from '../conformity.js';
+import { cycleTravel } from '../cycle.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
 import { choiceInput, instrumentInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
@@ -88,14 +88,6 @@ function placesOf({ readings, moves, asked: { kind } }: Plan): readonly ReturnPl
     cells: [String(index + 1), String((index + 1) * moves)],
     named: `zero after ${(index + 1) * moves} moves`,
   }));
-}
-
-/** Travel of four full steps, in which an open-loop motor falls out of step. */
-function cycleTravel(context: AxisContext): number {
-  const reckoner = new Reckoner(context);
-  const [turn, steps] = [reckoner.value(travelPerMotorTurn), reckoner.value(stepsPerMotorTurn)];
-  const microsteps = reckoner.reading(axisField.microsteps)?.value ?? 1;
-  return turn === null || steps === null ? Infinity : (4 * microsteps * turn) / steps;
 }
 
 /** Move after move and back to zero: does it come back, and how sure is that for the next thousand? */
@@ -185,7 +177,7 @@ export const returnCheck = checkKind({
     const returns = judgeReturns(
       counted.map(({ place, value }) => ({ run: place.index + 1, value })),
       doubtOf(plan.measured).digit,
-      cycleTravel(context),
+      cycleTravel(new Reckoner(context)),
       null,
       most ?? Infinity,
     );

@@ -30,7 +30,7 @@ const placesOf = ({ times }: Plan): readonly WordedPlace[] =>
     index,
     dimension: 'time',
     cells: [String(index + 1)],
-    named: `timed for the ${index + 1}. time`,
+    named: `timed, time ${index + 1}`,
   }));
 
 /** A known count of steps, timed: does it run as fast as it is told? */

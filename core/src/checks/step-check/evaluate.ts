@@ -1,15 +1,6 @@
 import { motionOf } from '../../machine/index.js';
 import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from '../../diagnosis/index.js';
-import {
-  axisField,
-  exactStepsPerUnit,
-  stepsPerMotorTurn,
-  stepsPerUnit,
-  travelOfSteps,
-  travelPerMotorTurn,
-  type AxisContext,
-  type Say,
-} from '../../drive-line/index.js';
+import { exactStepsPerUnit, stepsPerUnit, travelOfSteps, type AxisContext, type Say } from '../../drive-line/index.js';
 import { readQuantity } from '../../shape/index.js';
 import { exact, rationalFromNumber, exactToNumber, type Dimension, type Exact } from '../../quantity/index.js';
 import { NO_FINDINGS } from '../findings.js';
@@ -19,6 +10,7 @@ import { Reckoner } from '../../reckoner/index.js';
 import { conformity, worst } from '../conformity.js';
 import { readingDoubt, scaleDoubt, tiltDoubt, trueTravel, type InstrumentDoubt } from '../instrument.js';
 import type { PlannedReading } from '../commanded.js';
+import { cycleTravel } from '../cycle.js';
 import { exactSteps } from '../exact-steps.js';
 import { plannedReadings, travelDimension, type StepCheckPlan } from './plan.js';
 import { judgeReturns } from './return-to-zero.js';
@@ -155,14 +147,6 @@ function readPoints(
     const measured = trueTravel(shown, plan.instrument.form, tilt);
     return [{ ...reading, commanded, measured, deviation: measured - commanded, excluded: item.excluded }];
   });
-}
-
-/** Travel of four full steps, in which an open-loop motor falls out of step. */
-function cycleTravel(reckoner: Reckoner<AxisContext>): number {
-  const turn = reckoner.value(travelPerMotorTurn) ?? Infinity;
-  const steps = reckoner.value(stepsPerMotorTurn) ?? 4;
-  const microsteps = reckoner.reading(axisField.microsteps)?.value ?? 1;
-  return (4 * microsteps * turn) / steps;
 }
 
 /** Digits within which a carriage counts as not having moved. */

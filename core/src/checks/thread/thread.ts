@@ -31,7 +31,7 @@ const placesOf = ({ times, threads }: Plan): readonly WordedPlace[] =>
     index,
     dimension: 'length',
     cells: [String(index + 1)],
-    named: `over ${threads} threads, ${index + 1}. time`,
+    named: `over ${threads} threads, time ${index + 1}`,
   }));
 
 /** A thread that was cut: is its pitch what was told? */

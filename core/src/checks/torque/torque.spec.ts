@@ -13,6 +13,13 @@ describe('torque by arm and scale', () => {
     expect(figureNamed(found, 'T').value).toBeCloseTo(0.033 * 9.80665 * 0.1, 12);
   });
 
+  it('says beside each reading what the scale shows more than it should', () => {
+    const found = readBy('torque', slide, plan, () => 0.05);
+    // 30 mN·m at 100 mm are 30.59 g.
+    expect(found.points[0]?.deviation).toBeCloseTo(0.05 - 0.03 / (9.80665 * 0.1), 9);
+    expect(found.standardUncertainty).toBeCloseTo(Math.hypot(2e-3 / Math.sqrt(3), 1e-3 / Math.sqrt(6)), 9);
+  });
+
   it('is undecided within the doubt of scale and arm, less beyond it, and more where it is clear', () => {
     // A scale of ±2 g on 33 g is doubtful by a twentieth.
     expect(readBy('torque', slide, plan, () => 0.031).verdict).toBe('undecided');

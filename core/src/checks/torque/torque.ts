@@ -30,7 +30,7 @@ const placesOf = ({ times }: Plan): readonly WordedPlace[] =>
     index,
     dimension: 'mass',
     cells: [String(index + 1)],
-    named: `pressed for the ${index + 1}. time`,
+    named: `pressed, time ${index + 1}`,
   }));
 
 /** Share of a printed holding torque that a motor is trusted to hold in use (common practice, no source). */
@@ -120,17 +120,18 @@ export const torque = checkKind({
     const arm = readQuantity(plan.arm, 'length').value;
     const least = plan.least && readQuantity(plan.least, 'torque').value;
     const places = placesOf(plan);
+    /** Torque of a mass that the scale shows. */
+    const perMass = torqueFromScale(1, arm);
     const points = taken(places, entered).map(({ place, shown, excluded }) => {
-      const value = torqueFromScale(shown, arm);
-      const standardUncertainty = torqueFromScale(doubtAt(plan.measured, shown), arm);
-      const deviation = least === null ? 0 : value - least;
+      const standardUncertainty = doubtAt(plan.measured, shown);
       return {
         index: place.index,
-        value,
-        deviation,
+        value: perMass * shown,
+        // As the scale shows it: beside the reading stands what it is more or less than asked.
+        deviation: least === null ? 0 : shown - least / perMass,
         standardUncertainty,
         excluded,
-        conformity: readingAtLeast(value, least, standardUncertainty),
+        conformity: readingAtLeast(perMass * shown, least, perMass * standardUncertainty),
       };
     });
     const values = points.filter(({ excluded }) => excluded === null).map(({ value }) => value);
@@ -174,8 +175,8 @@ export const torque = checkKind({
       ),
       result: mean === null ? '' : `${values.length} readings at an arm of ${plan.arm.text}.`,
       notes: plan.warm ? [] : ['Nobody said how warm the motor was: hot, it holds less at the same voltage.'],
-      tolerance: least ?? Math.max(...values.map(Math.abs), 1e-3),
-      standardUncertainty: budget?.combined ?? 0,
+      tolerance: (least ?? Math.max(...values, 1e-3)) / perMass,
+      standardUncertainty: doubtAt(plan.measured, (mean ?? 0) / perMass),
       chart: {
         x: { name: 'time', dimension: 'count' },
         y: { name: 'torque', dimension: 'torque' },

@@ -65,6 +65,8 @@ export const turning = checkKind({
           entered,
           {
             piece: 'diameter',
+            over: 'too large',
+            under: 'too small',
             slope: 'Scale of diameters',
             slopeWorking: 'Slope of measured over told diameters by least squares: of the slide’s steps per unit.',
             offset: 'The same at every diameter',

@@ -16,6 +16,7 @@ import { ChoiceFieldComponent } from '../../ui/choice-field.component';
 import type { ChoiceOption } from '../../ui/select.component';
 import { FigureComponent } from '../../ui/figure.component';
 import { QuantityFieldComponent } from '../../ui/quantity-field.component';
+import { SQUARES } from '../../ui/specifications/instrument-fields.component';
 import { WholeFieldComponent } from '../../ui/whole-field.component';
 import { firstDraft, planOf, readTargets, type PlanDraft } from './plan.state';
 import { TickComponent } from '../../ui/tick.component';
@@ -29,11 +30,6 @@ const APPROACHES: readonly ChoiceOption[] = [
 const FORMS: readonly ChoiceOption[] = [
   { value: 'indicator', label: 'indicator: moves with the carriage' },
   { value: 'scale', label: 'scale: lies along the motion' },
-];
-const SQUARES: readonly ChoiceOption[] = [
-  { value: 'by-eye', label: 'by eye, within 4°' },
-  { value: 'by-square', label: 'by a square, within 1°' },
-  { value: 'indicated', label: 'along an indicated edge, within 0.2°' },
 ];
 
 /** Plans a step check of an axis, and begins it. */

@@ -19,7 +19,8 @@ const ASKED = {
   time: askedOf({ fields: INSTRUMENT_FIELDS.time }),
 } as const;
 
-const SQUARES: readonly ChoiceOption[] = [
+/** How an instrument may be set to the motion. */
+export const SQUARES: readonly ChoiceOption[] = [
   { value: 'by-eye', label: 'by eye, within 4°' },
   { value: 'by-square', label: 'by a square, within 1°' },
   { value: 'indicated', label: 'along an indicated edge, within 0.2°' },
