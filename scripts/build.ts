@@ -4,6 +4,7 @@ import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statS
 import { join, relative } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
+import { joinCode } from './join-code';
 import { pageCode } from './page-code';
 import { Refusal } from './system-package';
 
@@ -22,6 +23,7 @@ const SOURCES = [
   'package-lock.json',
   'tsconfig.base.json',
   'scripts/build.ts',
+  'scripts/join-code.ts',
   'scripts/page-code.ts',
 ];
 
@@ -91,10 +93,8 @@ export async function buildAll(): Promise<boolean> {
     join(ROOT, 'web'),
   );
   cpSync(join(DIST, 'web-build', 'browser'), join(DIST, 'web'), { recursive: true });
-  writeFileSync(
-    join(DIST, 'page-code.json'),
-    JSON.stringify(await pageCode(ROOT, join(DIST, 'web-build', 'stats.json'))),
-  );
+  const code = await pageCode(ROOT, join(DIST, 'web-build', 'stats.json'));
+  writeFileSync(join(DIST, 'page-code.json'), JSON.stringify(await joinCode(join(DIST, 'web'), code)));
   rmSync(join(DIST, 'web-build'), { recursive: true });
   compressFiles(join(DIST, 'web'));
   writeFileSync(stamp, wanted);

@@ -46,7 +46,7 @@ describe('the code of a page', () => {
         'other.js': built(undefined),
       },
     };
-    expect(filesOfModules(report, ['machine/machine.page', 'lines/lines.page'])).toEqual([
+    expect(filesOfModules(report, ['app/machine/machine.page', 'app/lines/lines.page'])).toEqual([
       'a.js',
       'b.js',
       'core.js',

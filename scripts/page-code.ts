@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { withImports, type Code } from './join-code';
 
 /** What this needs of a route of the pages. */
 export interface PageRoute {
@@ -44,31 +45,33 @@ export function modulesByPattern(
   return found;
 }
 
-/** The files that some modules and everything they import at once lie in. */
+/** The files that some modules, named from the folder of the sources, and everything they import at once lie in. */
 export function filesOfModules({ outputs }: BuildReport, modules: readonly string[]): readonly string[] {
-  const found = new Set<string>();
-  const queue = Object.entries(outputs)
-    .filter(([, { entryPoint }]) => modules.some((module) => entryPoint?.endsWith(`src/app/${module}.ts`)))
+  const entries = Object.entries(outputs)
+    .filter(([, { entryPoint }]) => modules.some((module) => entryPoint?.endsWith(`src/${module}.ts`)))
     .map(([file]) => file);
-  for (let file = queue.pop(); file !== undefined; file = queue.pop()) {
-    if (found.has(file)) continue;
-    found.add(file);
-    queue.push(
-      ...(outputs[file]?.imports ?? []).filter(({ kind }) => kind === 'import-statement').map(({ path }) => path),
-    );
-  }
-  return [...found].sort();
+  const atOnce = Object.entries(outputs).map(
+    ([file, { imports }]) =>
+      [file, imports.filter(({ kind }) => kind === 'import-statement').map(({ path }) => path)] as const,
+  );
+  return withImports(entries, new Map(atOnce));
 }
 
-/**
- * By the pattern of an address, the files of code that its pages need: the server names them in the page, so that the
- * browser fetches them beside the application instead of one after the other.
- */
-export async function pageCode(root: string, report: string): Promise<Readonly<Record<string, readonly string[]>>> {
+/** What the build wrote down: the files that the application starts with, and those of each page. */
+export async function pageCode(root: string, report: string): Promise<Code> {
   const address = pathToFileURL(join(root, 'web/src/app/app.routes.ts')).href;
   const { routes } = (await import(address)) as { readonly routes: readonly PageRoute[] };
   const built = JSON.parse(readFileSync(report, 'utf8')) as BuildReport;
-  return Object.fromEntries(
-    [...modulesByPattern(routes)].map(([pattern, modules]) => [pattern, filesOfModules(built, modules)]),
-  );
+  return {
+    start: filesOfModules(built, ['main']),
+    pages: Object.fromEntries(
+      [...modulesByPattern(routes)].map(([pattern, modules]) => [
+        pattern,
+        filesOfModules(
+          built,
+          modules.map((module) => `app/${module}`),
+        ),
+      ]),
+    ),
+  };
 }

@@ -7,6 +7,7 @@ import { once } from 'node:events';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { chromiumPath } from './browser';
 import { buildAll, buildPackages, ROOT } from './build';
 import { startMariaDb, type MariaDb } from './mariadb';
@@ -28,6 +29,8 @@ interface Part {
   /** What it keeps between runs; a failure counts only when it is found again without it. */
   readonly forgets?: string;
   readonly count: (output: string, code: number) => Count;
+  /** What failed and why, shorter than what was printed. */
+  readonly failures?: () => string;
 }
 
 const JASMINE = ['node', '--import', 'tsx', 'node_modules/jasmine/bin/jasmine.js'];
@@ -66,6 +69,32 @@ function storyCount(_output: string, code: number): Count {
   }
   return code !== 0 && total.failed === 0 ? { ...total, failed: 1 } : total;
 }
+
+/** The part of a report of the stories that says what failed. */
+interface Suite {
+  readonly suites?: readonly Suite[];
+  readonly specs?: readonly {
+    readonly title: string;
+    readonly file: string;
+    readonly tests: readonly {
+      readonly results: readonly { readonly errors: readonly { readonly message?: string }[] }[];
+    }[];
+  }[];
+}
+
+const failuresOf = ({ suites = [], specs = [] }: Suite): readonly string[] => [
+  ...suites.flatMap(failuresOf),
+  ...specs.flatMap(({ title, file, tests }) =>
+    tests
+      .flatMap(({ results }) => results.flatMap(({ errors }) => errors))
+      .map(({ message = '' }) => `${file}: ${title}\n${stripVTControlCharacters(message).slice(0, 1500)}\n`),
+  ),
+];
+
+const failedStories = (): string =>
+  STORY_REPORTS.filter((report) => existsSync(report))
+    .flatMap((report) => failuresOf(JSON.parse(readFileSync(report, 'utf8')) as Suite))
+    .join('\n');
 
 /** Projects whose types nothing else checks; those of the pages are checked as they are built. */
 const TYPED = ['core', 'contract', 'core/tsconfig.spec.json', 'server', 'scripts', 'e2e', 'web/tsconfig.types.json'];
@@ -114,7 +143,13 @@ function partsWith(database: MariaDb, browser: string): readonly Part[] {
     { name: 'core', command: [...JASMINE, '--config=core/jasmine.json'], count: jasmineCount },
     { name: 'format', command: ['npx', 'prettier', '--check', '--log-level', 'warn', '--cache', '.'], count: whole },
     { name: 'web', command: [...JASMINE, '--config=web/jasmine.json'], count: jasmineCount },
-    { name: 'stories', command: ['node', '--import', 'tsx', 'scripts/stories.ts'], isAlone: true, count: storyCount },
+    {
+      name: 'stories',
+      command: ['node', '--import', 'tsx', 'scripts/stories.ts'],
+      isAlone: true,
+      count: storyCount,
+      failures: failedStories,
+    },
   ];
 }
 
@@ -143,7 +178,10 @@ async function run(part: Part): Promise<Count> {
     rmSync(join(ROOT, part.forgets), { recursive: true, force: true });
     ({ output, count } = await outcomeOf(part));
   }
-  if (count.failed > 0) process.stdout.write(`\n── ${part.name}\n${output.slice(-12_000)}\n`);
+  if (count.failed > 0) {
+    const shown = [output.slice(-12_000), part.failures?.() ?? ''].join('\n');
+    process.stdout.write(`\n── ${part.name}\n${shown}\n`);
+  }
   process.stdout.write(
     `${part.name}: ${count.passed} passed, ${count.failed} failed (${Math.round((Date.now() - started) / 1000)} s)\n`,
   );

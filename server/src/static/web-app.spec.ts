@@ -25,6 +25,8 @@ describe('the files of the web application', () => {
     writeFileSync(join(folder, 'main-ABCDEFGH.js'), script);
     writeFileSync(join(folder, 'main-ABCDEFGH.js.br'), brotliCompressSync(script));
     writeFileSync(join(folder, 'main-ABCDEFGH.js.gz'), gzipSync(script));
+    writeFileSync(join(folder, 'chunk-x_Y-z9aB.js'), script);
+    writeFileSync(join(folder, 'notch.svg'), '<svg/>');
     // A compressed file whose plain one is gone, as in a folder that was half cleared.
     writeFileSync(join(folder, 'media', 'alone.css.gz'), gzipSync('a{}'));
     app = express();
@@ -66,6 +68,17 @@ describe('the files of the web application', () => {
       expect(response.headers['vary']).toContain('Accept-Encoding');
     }
     expect(await ask('/main-ABCDEFGH.js', 'gzip')).toEqual(['gzip', 200, true]);
+  });
+
+  it('are kept for long when their name changes with what they hold, and asked for anew when it does not', async () => {
+    const kept = async (path: string): Promise<string> =>
+      (await request(app).get(path).set('Accept-Encoding', 'br')).headers['cache-control'] ?? '';
+    for (const path of ['/main-ABCDEFGH.js', '/chunk-x_Y-z9aB.js'])
+      expect(await kept(path))
+        .withContext(path)
+        .toMatch(/max-age=\d{7,}, immutable/);
+    expect(await kept('/notch.svg')).toBe('no-cache');
+    expect(await kept('/machines/7/job')).toBe('no-store');
   });
 
   it('tell the browser beforehand which faces and which code a page needs', async () => {

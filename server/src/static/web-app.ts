@@ -35,6 +35,9 @@ function sayEncoding(response: ServerResponse, path: string): void {
   (response as Response).type(extname(path.slice(0, -found[1].length)));
 }
 
+/** Files whose name changes with what they hold. */
+const HASHED = /-[\w-]{8}\.(?:js|css|woff2?)(?:\.br|\.gz)?$/;
+
 /** Faces that every page is set in; those of rarer signs come when a sign is met. */
 const FACES =
   /^((barlow-condensed-latin-(500|600)|atkinson-hyperlegible-(next|mono)-latin-(400|600))-normal|signs-math)-.*\.woff2$/;
@@ -79,7 +82,7 @@ export function webApp(folder: string): Router {
       immutable: true,
       setHeaders: (response, path) => {
         sayEncoding(response, path);
-        if (!/-[A-Z0-9]{8}\./.test(path)) response.setHeader('Cache-Control', 'no-cache');
+        if (!HASHED.test(path)) response.setHeader('Cache-Control', 'no-cache');
       },
     }),
   );
