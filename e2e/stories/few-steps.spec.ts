@@ -62,6 +62,9 @@ test.describe('few steps to an answer', () => {
 
   test('four clicks take motor and screw from the shelf', async ({ page }) => {
     const shelf = new Counted(page);
+    // On a slow computer a list may still close while the next is opened.
+    const processor = await page.context().newCDPSession(page);
+    await processor.send('Emulation.setCPUThrottlingRate', { rate: 5 });
     await shelf.click(page.getByRole('button', { name: 'router or milling table' }));
     await atField(page, 'Step angle');
     await shelf.click(page.getByLabel('Choose a motor from the shelf', { exact: true }));

@@ -49,6 +49,7 @@ test.describe('a builder keeps a shelf', () => {
     await dialog.getByLabel('Owned').fill('3');
     await dialog.getByLabel('Price of one').fill('21.50');
     await dialog.getByRole('button', { name: 'Keep on the shelf' }).click();
+    await expect(dialog).toBeHidden();
     await page.reload();
     await page.getByLabel('Search the shelf').fill('module 1.5');
     await choose(page.getByLabel('Show', { exact: true }), 'owned');

@@ -2,6 +2,7 @@ import type { AxisContext, Say } from '../drive-line/index.js';
 import type { Result, UnitSystem } from '../quantity/index.js';
 import { checkShape, isJson, kinds, type Shape } from '../shape/index.js';
 import type { CheckPlace, ReadingColumns, ReadingSheet } from './kind.js';
+import { completedMeasuring } from './measuring.js';
 import type { EnteredReading } from './reading.js';
 import {
   CHECK_KINDS,
@@ -29,7 +30,12 @@ const isKind = (value: unknown): value is CheckKind => typeof value === 'string'
 export function checkPlan(input: unknown): Result<CheckPlan> {
   if (!isJson(input)) return checkShape(planShape, input);
   const { kind = FIRST_KIND, ...plan } = input;
-  return checkShape(planShape, { ...(isKind(kind) ? checkDeclaration(kind).completed(plan) : plan), kind });
+  const { measured, ...completed } = isKind(kind) ? checkDeclaration(kind).completed(plan) : plan;
+  return checkShape(planShape, {
+    ...completed,
+    ...(measured === undefined ? {} : { measured: isJson(measured) ? completedMeasuring(measured) : measured }),
+    kind,
+  });
 }
 
 /** Checks a plan of one kind, without its kind or with it; see {@link checkPlan}. */

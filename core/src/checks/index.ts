@@ -34,10 +34,10 @@ export {
 export type { VerdictWord } from './verdict.js';
 export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries, Interval } from './findings.js';
 export { NO_FINDINGS } from './findings.js';
-export { shownTravel, usualMeasuring, type Measuring } from './measuring.js';
+export { measuringOf, SET_UP_ASKED, shownTravel, usualMeasuring, type Measuring } from './measuring.js';
 export { pitchAt } from './pitch.js';
-export { bestOf, measuringOf, SHARE_MOST, shareOf, type Suited } from './suits.js';
-export type { PlanForm, PlanInput, Sketch } from './plan-form.js';
+export { bestOf, SHARE_MOST, shareOf, type Suited } from './suits.js';
+export type { InstrumentUse, PlanForm, PlanInput, Sketch } from './plan-form.js';
 export { readingValue, type EnteredReading } from './reading.js';
 export {
   CHECK_KINDS,
@@ -61,13 +61,7 @@ export {
   type PlannedMove,
   type PlannedReading,
 } from './commanded.js';
-export {
-  STEP_CHECK_ASKED,
-  plannedReadings,
-  travelDimension,
-  type Instrument,
-  type StepCheckPlan,
-} from './step-check/plan.js';
+export { STEP_CHECK_ASKED, plannedReadings, travelDimension, type StepCheckPlan } from './step-check/plan.js';
 export {
   judgeReturns,
   type ReturnJudgement,

@@ -1,13 +1,20 @@
 import type { ReadDimension } from '../parts/index.js';
 import type { Quantity, QuantityAsked, WholeAsked } from '../shape/index.js';
 import type { Measuring } from './measuring.js';
-import type { PlanInput } from './plan-form.js';
+import type { InstrumentUse, PlanInput } from './plan-form.js';
 
-/** The instrument of a plan. */
+/** The instrument of a plan. @param use what it reads; motion where nothing else is said */
 export const instrumentInput = <P extends { readonly measured: Measuring }>(
   plan: P,
   reads: ReadDimension,
-): PlanInput<P> => ({ kind: 'instrument', reads, value: plan.measured, put: (measured) => ({ ...plan, measured }) });
+  use: InstrumentUse = 'motion',
+): PlanInput<P> => ({
+  kind: 'instrument',
+  reads,
+  use,
+  value: plan.measured,
+  put: (measured) => ({ ...plan, measured }),
+});
 
 type Keys<P, V> = { [K in keyof P]: P[K] extends V ? K : never }[keyof P] & string;
 

@@ -36,6 +36,23 @@ export function tiltDoubt(square: Squareness): number {
   return 1 - Math.cos((SQUARENESS[square] * Math.PI) / 180);
 }
 
+/** Temperature at which lengths are as they are written (ISO 1:2016) [°C]. */
+const REFERENCE = 20;
+/** How much more the one may grow than the other, as steel and aluminium do [1/K] (common practice, no source). */
+const APART = 12e-6;
+/** What steel grows by [1/K], and how much warmer the one may be than the other [K] (common practice, no source). */
+const STEEL = 11.5e-6;
+const WARMER = 1;
+
+/**
+ * Relative standard uncertainty of a length that is read away from 20 °C: what both grow by differs, and one may be
+ * warmer than the other (the terms of JCGM 100:2008, H.1.2; both limits as rectangular distributions, 4.3.7).
+ * @param temperature of instrument and work [°C]
+ */
+export function expansionDoubt(temperature: number): number {
+  return Math.hypot((temperature - REFERENCE) * APART, STEEL * WARMER) / Math.sqrt(3);
+}
+
 /** What is known of an instrument's own errors, in SI. */
 export interface InstrumentDoubt {
   readonly digit: number;
@@ -47,6 +64,10 @@ export interface InstrumentDoubt {
   readonly tilt: number;
   /** How far it reads in one setting; Infinity where it reads all. */
   readonly range: number;
+  /** Relative standard uncertainty by which it and what it reads grow apart away from 20 °C; none where unsaid. */
+  readonly expansion?: number;
+  /** How far its zero may have wandered, either way; none where unsaid. */
+  readonly drift?: number;
 }
 
 /** Parts of the standard uncertainty of one reading [SI], and all together. */
@@ -54,6 +75,8 @@ export interface ReadingDoubt {
   readonly digit: number;
   readonly own: number;
   readonly tilt: number;
+  readonly expansion: number;
+  readonly drift: number;
   readonly whole: number;
 }
 
@@ -62,17 +85,29 @@ export interface ReadingDoubt {
  * a rectangular distribution (JCGM 100:2008, 4.3.7); setting the instrument anew every range adds digits as chance and
  * its own error as a whole, because one block used again is wrong by the same.
  */
-export function readingDoubt({ digit, error, scale, tilt, range }: InstrumentDoubt, distance: number): ReadingDoubt {
+export function readingDoubt(
+  { digit, error, scale, tilt, range, expansion = 0, drift = 0 }: InstrumentDoubt,
+  distance: number,
+): ReadingDoubt {
   const settings = 1 + Math.floor((Math.abs(distance) / range) * (1 - 1e-9));
   const byDigit = resolutionUncertainty(digit) * Math.sqrt(settings);
   const byOwn = Math.hypot((error / Math.sqrt(3)) * settings, (scale * distance) / 2);
   const byTilt = (tilt * Math.abs(distance)) / 2;
-  return { digit: byDigit, own: byOwn, tilt: byTilt, whole: Math.hypot(byDigit, byOwn, byTilt) };
+  const byExpansion = expansion * Math.abs(distance);
+  const byDrift = drift / Math.sqrt(3);
+  return {
+    digit: byDigit,
+    own: byOwn,
+    tilt: byTilt,
+    expansion: byExpansion,
+    drift: byDrift,
+    whole: Math.hypot(byDigit, byOwn, byTilt, byExpansion, byDrift),
+  };
 }
 
 /** Expanded relative uncertainty that all but the digit puts on a scale measured over a reach. */
 export function scaleDoubt(doubt: InstrumentDoubt, reach: number): number {
   if (!(reach > 0)) return 0;
-  const { own, tilt } = readingDoubt(doubt, reach);
-  return (2 * Math.hypot(own, tilt)) / reach;
+  const { own, tilt, expansion, drift } = readingDoubt(doubt, reach);
+  return (2 * Math.hypot(own, tilt, expansion, drift)) / reach;
 }

@@ -83,7 +83,7 @@ const EXAMPLES: { readonly [K in CheckKind]: Example<K> } = {
       approach: 'both-ways',
       returnToZero: true,
       takeUp: 200,
-      instrument: exampleInstrument(),
+      measured: exampleInstrument(),
       tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
     },
     refused: [table, unknown],

@@ -2,14 +2,42 @@ import {
   INSTRUMENT_FIELDS,
   instrumentType,
   usualInstrument,
+  type InstrumentSpecification,
   type InstrumentTypeName,
   type ReadDimension,
 } from '../parts/index.js';
-import { kinds, nullable, quantity, readQuantity, text, type Of } from '../shape/index.js';
-import { readingDoubt, tiltDoubt, trueTravel, type InstrumentDoubt } from './instrument.js';
+import {
+  askedOf,
+  choice,
+  flag,
+  kinds,
+  nullable,
+  quantity,
+  readQuantity,
+  text,
+  type Json,
+  type Of,
+} from '../shape/index.js';
+import { expansionDoubt, readingDoubt, tiltDoubt, trueTravel, type InstrumentDoubt } from './instrument.js';
 
-/** Besides what an instrument of the shelf says: what it is called, and how far it was tilted if that was measured. */
-const own = { name: text(120), tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 }, 'Tilt to the motion')) };
+/** Besides what an instrument of the shelf says: how it is set up for this check. */
+const own = {
+  name: text(120),
+  /** How far it was tilted, if that was measured. */
+  tilt: nullable(quantity('angle', { least: -1.4, most: 1.4 }, 'Tilt to the motion')),
+  /** Whether it counts up as the axis does. */
+  counts: choice('with', 'against'),
+  /** Of instrument and work while it is read. */
+  temperature: nullable(quantity('temperature', { least: -20, most: 80 }, 'Temperature there')),
+  /** Whether its zero is read once more when all is done. */
+  zeroAgain: flag(),
+};
+const { tilt, temperature } = askedOf({ fields: own });
+/** What forms ask of how it is set up. */
+export const SET_UP_ASKED = { tilt, temperature } as const;
+
+/** As nobody has said anything of how it is set up. */
+const UNSAID = { tilt: null, counts: 'with', temperature: null, zeroAgain: false } as const;
 
 /** What a check is measured with: an instrument as it was then, kept with its plan. */
 export const measuring = kinds({
@@ -22,18 +50,29 @@ export type Measuring = Of<typeof measuring>;
 
 /** What an instrument of a type usually is, as it is taken for a plan. */
 export function usualMeasuring(type: InstrumentTypeName): Measuring {
-  return { ...usualInstrument(type), name: instrumentType(type).name, tilt: null };
+  return measuringOf(usualInstrument(type), instrumentType(type).name);
 }
 
-/** The length or angle that an instrument shows along the motion [SI], its measured tilt taken out. */
-export function shownTravel(shown: number, { type, tilt }: Measuring): number {
+/** An instrument of the shelf as it is taken for a plan. */
+export const measuringOf = (specification: InstrumentSpecification, name: string): Measuring => ({
+  ...specification,
+  ...UNSAID,
+  name,
+});
+
+/** What an older version kept of it, with what has been added since as it was taken then. */
+export const completedMeasuring = (older: Json): Json => ({ ...UNSAID, ...older });
+
+/** The length or angle along the motion [SI] of what an instrument shows: its measured tilt and its sign taken out. */
+export function shownTravel(shown: number, { type, tilt, counts }: Measuring): number {
   const { form } = instrumentType(type);
-  return form === 'none' ? shown : trueTravel(shown, form, tilt ? readQuantity(tilt, 'angle').value : 0);
+  const along = counts === 'against' ? -shown : shown;
+  return form === 'none' ? along : trueTravel(along, form, tilt ? readQuantity(tilt, 'angle').value : 0);
 }
 
 /** What is known of an instrument's own errors, in SI. */
 export function doubtOf(measured: Measuring): InstrumentDoubt {
-  const of = (item: Measuring['error'], dimension: ReadDimension | 'ratio'): number =>
+  const of = (item: Measuring['error' | 'drift'], dimension: ReadDimension | 'ratio'): number =>
     item ? readQuantity(item, dimension).value : 0;
   return {
     digit: of(measured.digit, measured.kind),
@@ -42,15 +81,15 @@ export function doubtOf(measured: Measuring): InstrumentDoubt {
     // A tilt that somebody measured is taken out of the readings and leaves no doubt of its own.
     tilt: measured.kind === 'length' && measured.tilt === null ? tiltDoubt(measured.square) : 0,
     range: measured.range ? of(measured.range, measured.kind) : Infinity,
+    expansion:
+      measured.kind === 'length' && measured.temperature
+        ? expansionDoubt(readQuantity(measured.temperature, 'temperature').value)
+        : 0,
+    drift: of(measured.drift, measured.kind),
   };
 }
 
-/** How far the zero may have wandered while a row of readings was taken, as a standard uncertainty [SI]. */
-export function driftDoubt(measured: Measuring): number {
-  return measured.drift ? readQuantity(measured.drift, measured.kind).value / Math.sqrt(3) : 0;
-}
-
-/** Standard uncertainty of one reading at a distance by the instrument alone, its drift counted in [SI]. */
+/** Standard uncertainty of one reading at a distance by the instrument alone [SI]. */
 export function doubtAt(measured: Measuring, distance: number): number {
-  return Math.hypot(readingDoubt(doubtOf(measured), distance).whole, driftDoubt(measured));
+  return readingDoubt(doubtOf(measured), distance).whole;
 }

@@ -2,6 +2,12 @@ import type { ReadDimension } from '../parts/index.js';
 import type { Quantity, QuantityAsked, WholeAsked } from '../shape/index.js';
 import type { Measuring } from './measuring.js';
 
+/**
+ * What an instrument reads: how far something moved from a zero, which has a sign; a size, which has none; or what
+ * wanders by itself, of which no zero can be told.
+ */
+export type InstrumentUse = 'motion' | 'size' | 'wandering';
+
 /** One thing that the form of a plan asks, and what the plan is with another answer. */
 export type PlanInput<P> =
   | {
@@ -30,6 +36,7 @@ export type PlanInput<P> =
       readonly kind: 'instrument';
       /** What it has to show. */
       readonly reads: ReadDimension;
+      readonly use: InstrumentUse;
       readonly value: Measuring;
       readonly put: (value: Measuring) => P;
     };

@@ -17,6 +17,8 @@ import { torque } from './torque/torque.js';
 import { turning } from './turning/turning.js';
 import { warmUp } from './warm-up/warm-up.js';
 import { stepCheck } from './step-check/step-check.js';
+import { nextByBudget } from './decide.js';
+import { withZeroAgain } from './zero-again.js';
 
 /** Every kind of check, in the order in which they are offered. Nothing else lists them. */
 export const CHECKS = {
@@ -58,6 +60,25 @@ export type CheckPlan = PlanOf<CheckKind>;
 export type EvaluationOf<K extends CheckKind> = Declared<K>['evaluation'];
 export type PlaceOf<K extends CheckKind> = Declared<K>['place'];
 
+type AnyDeclaration = CheckKindDeclaration<Fields, CheckPlace, CheckEvaluation>;
+
+/** A kind whose figure is left open by its readings says how many more would decide it. */
+const withNext = (declaration: AnyDeclaration): AnyDeclaration => ({
+  ...declaration,
+  evaluate: (context, plan, entered, say) => {
+    const found = declaration.evaluate(context, plan, entered, say);
+    if (!found || found.next !== '' || found.remainingCount > 0) return found;
+    const countedCount = found.points.filter(({ excluded }) => excluded === null).length;
+    return { ...found, next: nextByBudget(found.figures, found.budget, countedCount) };
+  },
+});
+
+const DECLARATIONS = Object.fromEntries(
+  (Object.entries(CHECKS) as unknown as readonly (readonly [CheckKind, AnyDeclaration])[]).map(
+    // A kind that plans by a view of its own reads zero, and says what is next, as it sees fit.
+    ([kind, declaration]) => [kind, declaration.form ? withZeroAgain(withNext(declaration)) : declaration],
+  ),
+) as Readonly<Record<CheckKind, AnyDeclaration>>;
+
 /** The declaration of a kind for those who do not know its plan, only that it belongs to the kind. */
-export const checkDeclaration = (kind: CheckKind): CheckKindDeclaration<Fields, CheckPlace, CheckEvaluation> =>
-  CHECKS[kind] as unknown as CheckKindDeclaration<Fields, CheckPlace, CheckEvaluation>;
+export const checkDeclaration = (kind: CheckKind): AnyDeclaration => DECLARATIONS[kind];

@@ -1,6 +1,6 @@
 import { budgetOf, type Budget, type Contribution } from '../statistics/index.js';
 import { readingDoubt } from './instrument.js';
-import { doubtOf, driftDoubt, type Measuring } from './measuring.js';
+import { doubtOf, type Measuring } from './measuring.js';
 
 export const meanOf = (values: readonly number[]): number =>
   values.reduce((sum, value) => sum + value, 0) / values.length;
@@ -23,14 +23,14 @@ export function instrumentRows(
   sensitivity = 1,
   differences = true,
 ): readonly Contribution[] {
-  const doubt = doubtOf(measured);
-  const { digit, own, tilt } = readingDoubt(doubt, distance);
+  const { digit, own, tilt, expansion, drift } = readingDoubt(doubtOf(measured), distance);
   const size = Math.abs(sensitivity);
   const rows: readonly (readonly [string, number])[] = [
     ['The digit', differences ? digit : digit / Math.SQRT2],
     ['The instrument’s own error', own],
     ['How square it was set', tilt],
-    ['Drift of its zero', driftDoubt(measured)],
+    ['Expansion away from 20 °C', expansion],
+    ['Drift of its zero', drift],
   ];
   return rows
     .filter(([, standard]) => standard > 0)

@@ -1,4 +1,3 @@
-import type { InstrumentSpecification } from '../parts/index.js';
 import { doubtAt, type Measuring } from './measuring.js';
 
 /** An instrument that somebody has, and what it would take of what is asked. */
@@ -10,13 +9,6 @@ export interface Suited<T> {
 
 /** From here on an instrument hardly decides anything (common practice, no source: a tenth is good, a half the most). */
 export const SHARE_MOST = 0.5;
-
-/** An instrument of the shelf as it is taken for a plan. */
-export const measuringOf = (specification: InstrumentSpecification, name: string): Measuring => ({
-  ...specification,
-  name,
-  tilt: null,
-});
 
 /** Share of what a reading has to tell that an instrument's own doubt takes. */
 export function shareOf(measured: Measuring, [limit, distance]: readonly [number | null, number]): number | null {

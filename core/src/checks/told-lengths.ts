@@ -43,7 +43,7 @@ export function toldPlaces({ shortest, longest, sizes, times }: ToldPlan): reado
 
 /** What the form of such a plan asks. @param told what the lengths are of, for its remark */
 export const toldInputs = (plan: ToldPlan, told: string): readonly PlanInput<ToldPlan>[] => [
-  instrumentInput(plan, 'length'),
+  instrumentInput(plan, 'length', 'size'),
   quantityInput(plan, 'shortest', asked.shortest, told),
   quantityInput(plan, 'longest', asked.longest),
   wholeInput(plan, 'sizes', asked.sizes, 'Two and more tell what grows with the length from what is always there.'),

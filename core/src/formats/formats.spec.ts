@@ -40,6 +40,7 @@ import {
   writePartsJson,
   writeReadingsCsv,
 } from './index.js';
+import { exampleInstrument } from '../testing/example-instrument.js';
 
 describe('machine document', () => {
   const examples: readonly Machine[] = [screwMachine(), cannedMotorMachine(), newMachine('Feeder “2”', 'feeder')];
@@ -363,17 +364,7 @@ describe('readings file', () => {
     approach: 'one-way',
     returnToZero: true,
     takeUp: 200,
-    instrument: {
-      kind: 'linear',
-      name: '',
-      form: 'indicator',
-      resolution: quantityOf('0.01 mm'),
-      tilt: null,
-      scaleUncertainty: null,
-      error: null,
-      square: 'by-square',
-      range: null,
-    },
+    measured: exampleInstrument({ name: '', square: 'by-square' }),
     tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
   };
   const context = firstAxis(screwMachine());

@@ -16,6 +16,7 @@ import { defaultFaults, defaultJob, type Axis } from '../machine/index.js';
 import { blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
+import { exampleInstrument, exampleRing } from './example-instrument.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from './example-machine.js';
 import { gauss, seeded } from '../statistics/index.js';
 
@@ -200,23 +201,14 @@ function trialOf(kind: Truth['kind'], random: () => number): Trial {
   const truth = truthOf(kind, ratioFaults(axis, machineKind), random);
   const scale = factorOf(truth) * (1 + chainSpread(axis) * gauss(random));
   const noise = size.digit * (0.2 + 1.5 * random());
+  const digit = q(`${size.digit / size.unit} ${size.symbol}`);
   const plan: StepCheckPlan = {
     targets: spreadTargets(size.travel * steps, turn, 3 + Math.floor(random() * 4), random),
     runs: 1 + Math.floor(random() * 3),
     approach: random() < 0.5 ? 'one-way' : 'both-ways',
     returnToZero: true,
     takeUp: Math.ceil(turn / 4),
-    instrument: {
-      kind: axis.job.kind,
-      name: '',
-      form: 'scale',
-      resolution: q(`${size.digit / size.unit} ${size.symbol}`),
-      tilt: null,
-      scaleUncertainty: null,
-      error: null,
-      square: 'indicated',
-      range: null,
-    },
+    measured: axis.job.kind === 'linear' ? exampleInstrument({ type: 'callipers', digit }) : exampleRing({ digit }),
     tolerance: { kind: axis.job.kind, value: q(`${(5 * size.digit) / size.unit} ${size.symbol}`) },
   };
   const [phase, play] = [random() * size.digit, 4 * size.digit * random()];

@@ -4,6 +4,7 @@ import { provideRouter, TitleStrategy, withComponentInputBinding, withInMemorySc
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes';
 import { PageTitle } from './shell/page-title';
+import { OVERLAY_OPTIONS } from './ui/overlay-options';
 import { cardAndInk } from './ui/theme-preset';
 
 export const appConfig: ApplicationConfig = {
@@ -14,8 +15,7 @@ export const appConfig: ApplicationConfig = {
     { provide: TitleStrategy, useClass: PageTitle },
     providePrimeNG({
       csp: { nonce: pageNonce() },
-      // A list opened again while it still fades out is closed by the end of the fade: lists come and go at once.
-      overlayOptions: { motionOptions: { disabled: true } },
+      overlayOptions: OVERLAY_OPTIONS,
       theme: {
         preset: cardAndInk,
         options: {

@@ -14,6 +14,7 @@ import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings
 import { choiceInput, instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { playAngle } from '../bench.js';
+import { decidesWords } from '../decide.js';
 import { doubtAt, measuring, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import { instrumentRows, meanOf, scatterRow } from '../sample.js';
@@ -79,7 +80,7 @@ export const armPlay = checkKind({
       measured: usualMeasuring('plunger-indicator'),
     }),
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, 'length'),
+      instrumentInput(plan, 'length', 'size'),
       quantityInput(plan, 'radius', asked.radius, 'From the middle of the shaft.'),
       choiceInput(plan, 'along', 'Swing read', {
         tangent: 'along a square to the arm',
@@ -93,7 +94,14 @@ export const armPlay = checkKind({
     expects: (_context, plan) => {
       const radius = readQuantity(plan.radius, 'length').value;
       const doubt = (2 * doubtAt(plan.measured, 0)) / radius;
-      return `At this radius the instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart; a longer arm tells less apart. Bending grows with the push and is taken out by the two pushes.`;
+      const [light, heavy] = [plan.light, plan.heavy].map((push) => readQuantity(push, 'force').value) as [
+        number,
+        number,
+      ];
+      const lever = light / Math.max(heavy - light, Number.MIN_VALUE);
+      const most = plan.most && readQuantity(plan.most, 'angle').value;
+      const words = decidesWords(most, doubt / 2, plan.times, { spread: Math.hypot(1 + lever, lever) });
+      return `At this radius the instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart; a longer arm tells less apart. Bending grows with the push and is taken out by the two pushes. ${words}`;
     },
     decides: (_context, { most, radius }) => [
       most && readQuantity(most, 'angle').value * readQuantity(radius, 'length').value,

@@ -13,6 +13,7 @@ import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings
 import { choiceInput, instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
+import { decidesWords } from '../decide.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import { instrumentRows, meanBudget, meanOf } from '../sample.js';
 import { taken } from '../taken.js';
@@ -59,7 +60,7 @@ export const crossedStrings = checkKind({
       measured: usualMeasuring('rule'),
     }),
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, 'length'),
+      instrumentInput(plan, 'length', 'size'),
       quantityInput(plan, 'string', asked.string),
       choiceInput(plan, 'over', 'The gap is read', {
         above: 'between the strings’ middles',
@@ -69,7 +70,7 @@ export const crossedStrings = checkKind({
       quantityInput(plan, 'most', asked.most),
     ],
     expects: (_context, plan) =>
-      `A corner is out by twice the gap, so this instrument tells ${Number((TWICE * 2 * doubtAt(plan.measured, 0) * 1000).toPrecision(2))} mm apart. Do it again with the strings changed over: what hangs through changes its sign.`,
+      `A corner is out by twice the gap, so this instrument tells ${Number((TWICE * 2 * doubtAt(plan.measured, 0) * 1000).toPrecision(2))} mm apart. Do it again with the strings changed over: what hangs through changes its sign. ${decidesWords(plan.most && readQuantity(plan.most, 'length').value, TWICE * doubtAt(plan.measured, 0), plan.times)}`,
     decides: (_context, { most }) => [most && readQuantity(most, 'length').value / TWICE, 0],
     sketch: () => ({
       words: 'A frame with two strings from corner to corner that cross in the middle.',

@@ -4,6 +4,7 @@ import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
+import { decidesWords } from '../decide.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import { deviationOf, instrumentRows, meanOf, scatterRow } from '../sample.js';
 import { taken } from '../taken.js';
@@ -69,7 +70,7 @@ export const diagonals = checkKind({
       };
     },
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, 'length'),
+      instrumentInput(plan, 'length', 'size'),
       quantityInput(plan, 'along', asked.along, 'As the machine was told.'),
       quantityInput(plan, 'across', asked.across),
       quantityInput(plan, 'base', asked.base, 'Of a two-sided axis: by how much one side’s switch is to move.'),
@@ -80,7 +81,7 @@ export const diagonals = checkKind({
       const [along, across] = [readQuantity(plan.along, 'length').value, readQuantity(plan.across, 'length').value];
       const diagonal = Math.hypot(along, across);
       const doubt = (2 * doubtAt(plan.measured, 0) * Math.SQRT2 * diagonal) / (2 * along * across);
-      return `The difference of the diagonals counts: this instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart on it. A larger rectangle tells less apart.`;
+      return `The difference of the diagonals counts: this instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart on it. A larger rectangle tells less apart. ${decidesWords(plan.most && readQuantity(plan.most, 'angle').value, doubt / 2, plan.times, { spread: Math.SQRT2 })}`;
     },
     decides: (_context, plan) => {
       const [along, across] = [readQuantity(plan.along, 'length').value, readQuantity(plan.across, 'length').value];

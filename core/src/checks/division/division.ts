@@ -16,7 +16,7 @@ import { exactSteps } from '../exact-steps.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
-import { doubtAt, measuring, usualMeasuring } from '../measuring.js';
+import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
 import type { PlanInput } from '../plan-form.js';
 import { instrumentRows, meanBudget, meanOf } from '../sample.js';
 import { plateSetup } from '../setups.js';
@@ -139,7 +139,7 @@ export const division = checkKind({
     const read = taken(places, entered).map(({ place, shown, excluded }) => {
       const nominal = (place.stop * TURN) / plan.stops;
       // A ring shows a whole turn as nothing again.
-      const off = nearest(shown - nominal);
+      const off = nearest(shownTravel(shown, plan.measured) - nominal);
       return { place, off, excluded };
     });
     const counted = read.filter(({ excluded }) => excluded === null);

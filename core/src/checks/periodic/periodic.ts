@@ -18,6 +18,7 @@ import { amplitudeInterval, fitWave } from '../harmonic.js';
 import { choiceInput, instrumentInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
+import { decidesWords } from '../decide.js';
 import type { PlanInput } from '../plan-form.js';
 import { instrumentRows } from '../sample.js';
 import { plateSetup, slideSetup } from '../setups.js';
@@ -153,8 +154,14 @@ export const periodic = checkKind({
       const spacing = plan.spacing / steps;
       const alias = aliasOf(spacing, period);
       const turns = (plan.count * spacing) / period;
+      const most = plan.asked.most && readQuantity(plan.asked.most, motionOf(context.axis.job).travel).value;
+      // What comes back is fitted by a sine and a cosine: each is half as well known as a mean.
+      const words = decidesWords(most, doubtAt(plan.measured, period), plan.count, {
+        spread: Math.SQRT2,
+        of: 'places',
+      });
       return alias === null
-        ? `${formatNumber(period / spacing, { significant: 3 })} places each time round, ${formatNumber(turns, { significant: 2 })} times.`
+        ? `${formatNumber(period / spacing, { significant: 3 })} places each time round, ${formatNumber(turns, { significant: 2 })} times. ${words}`
         : 'The places stand farther apart than half a period: what comes back would be taken for something slower, or be missed. Take smaller parts.';
     },
     decides: (context, plan) => [

@@ -9,7 +9,7 @@ import { exactSteps } from '../exact-steps.js';
 import { judged, verdictOf, type CheckChart, type CheckFigure, type Interval } from '../findings.js';
 import { readingDoubt, scaleDoubt } from '../instrument.js';
 import type { CheckEvaluation, CheckPoint } from '../kind.js';
-import { doubtAt, doubtOf, driftDoubt, shownTravel } from '../measuring.js';
+import { doubtAt, doubtOf, shownTravel } from '../measuring.js';
 import type { EnteredReading } from '../reading.js';
 import { fitScale, type FittedScale } from '../step-check/scale-fit.js';
 import { taken } from '../taken.js';
@@ -372,7 +372,8 @@ function budgetFor(
     },
     { name: 'The instrument’s own error and scale', kind: 'B', standard: each.own, freedom: Infinity },
     { name: 'How square it was set', kind: 'B', standard: each.tilt, freedom: Infinity },
-    { name: 'Drift of its zero', kind: 'B', standard: driftDoubt(plan.measured), freedom: Infinity },
+    { name: 'Expansion away from 20 °C', kind: 'B', standard: each.expansion, freedom: Infinity },
+    { name: 'Drift of its zero', kind: 'B', standard: each.drift, freedom: Infinity },
   ];
   return {
     of: 'A',

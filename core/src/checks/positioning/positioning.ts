@@ -2,8 +2,11 @@ import { stepsPerUnit, type AxisContext } from '../../drive-line/index.js';
 import { motionOf } from '../../machine/index.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { readQuantity } from '../../shape/index.js';
+import { chiSquareQuantile } from '../../statistics/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
+import { RUN_LIMIT } from '../commanded.js';
 import { takeUpInput } from '../commanded-inputs.js';
+import { instrumentInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import type { PlanInput } from '../plan-form.js';
 import { plateSetup, slideSetup } from '../setups.js';
@@ -16,6 +19,32 @@ import {
   travelOf,
   type PositioningPlan,
 } from './plan.js';
+
+/** Runs that are looked through for a better plan. */
+const RUNS = Array.from({ length: RUN_LIMIT - 1 }, (_, index) => index + 2);
+/** A row that repeats so well of what is asked is to be shown [share] (common practice, no source). */
+const REPEATS = 0.5;
+
+/**
+ * Share of a limit that a scatter may have to be shown within it, with 97.5 %, in the middle of all rows: the upper end
+ * of the interval of a standard deviation of so many readings (chi-square).
+ */
+const shownShare = (runs: number): number => {
+  const freedom = runs - 1;
+  return Math.sqrt(chiSquareQuantile(0.025, freedom) / chiSquareQuantile(0.5, freedom));
+};
+
+/** How many runs decide; empty where nothing is asked. */
+function runsWords({ asked: { accuracy, repeatability }, runs }: PositioningPlan): string {
+  if (accuracy === null && repeatability === null)
+    return 'Nothing is asked of A or R, so they are told and not judged.';
+  const need = RUNS.find((count) => shownShare(count) >= REPEATS);
+  const enough =
+    need === undefined || runs >= need ? '' : ` ${need} runs are enough where it repeats to half of what is asked.`;
+  return runs < 2
+    ? 'One run says nothing of how it repeats.'
+    : `${runs} runs can show it where it repeats to ${Math.round(100 * shownShare(runs))} in 100 of what is asked.${enough}`;
+}
 
 /** Accuracy and repeatability along an axis, as machine makers state them. */
 export const positioning = checkKind({
@@ -31,12 +60,7 @@ export const positioning = checkKind({
       const { kind } = context.axis.job;
       const asked = POSITIONING_ASKED[kind];
       return [
-        {
-          kind: 'instrument',
-          reads: kind === 'rotary' ? 'angle' : 'length',
-          value: plan.measured,
-          put: (measured) => ({ ...plan, measured }),
-        },
+        instrumentInput(plan, kind === 'rotary' ? 'angle' : 'length'),
         {
           kind: 'whole',
           asked: POSITIONING_ASKED.runs,
@@ -70,9 +94,10 @@ export const positioning = checkKind({
       const travel = travelOf(context, reckoner);
       const cycle = standardCycle(context.axis.job.kind, travel);
       const isStandard = plan.targets.length >= cycle.targets && plan.runs >= cycle.runs;
-      return isStandard
+      const standard = isStandard
         ? `${plan.targets.length} targets and ${plan.runs} runs each way, as ISO 230-2 asks for this travel.`
         : `ISO 230-2 asks for ${cycle.targets} targets and ${cycle.runs} runs each way here; with fewer, the intervals are wider.`;
+      return `${standard} ${runsWords(plan)}`;
     },
     decides: (context, plan) => {
       const reckoner = new Reckoner(context);

@@ -64,7 +64,7 @@ export const racking = checkKind({
       measured: usualMeasuring('rule'),
     }),
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, 'length'),
+      instrumentInput(plan, 'length', 'size'),
       wholeInput(plan, 'places', asked.places),
       quantityInput(plan, 'travel', asked.travel),
       quantityInput(plan, 'base', asked.base, 'From the drive of one side to the drive of the other.'),

@@ -6,6 +6,7 @@ import { amplitudeInterval, fitWave } from '../harmonic.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
+import { decidesWords } from '../decide.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import { instrumentRows } from '../sample.js';
 import { taken } from '../taken.js';
@@ -64,8 +65,13 @@ export const runout = checkKind({
       wholeInput(plan, 'turns', asked.turns, 'A second turn shows what repeats.'),
       quantityInput(plan, 'most', asked.most, 'From lowest to highest, of the part that is out of the middle.'),
     ],
-    expects: (_context, plan) =>
-      `${plan.places * plan.turns} readings; half of what an indicator shows from lowest to highest misses the high spot, so a circle is fitted.`,
+    expects: (_context, plan) => {
+      const count = plan.places * plan.turns;
+      const most = plan.most && readQuantity(plan.most, 'length').value / 2;
+      // What is once round is fitted by a sine and a cosine: each is half as well known as a mean.
+      const words = decidesWords(most, doubtAt(plan.measured, 0), count, { spread: Math.SQRT2, of: 'places' });
+      return `${count} readings; half of what an indicator shows from lowest to highest misses the high spot, so a circle is fitted. ${words}`;
+    },
     decides: (_context, { most }) => {
       const limit = most && readQuantity(most, 'length').value;
       return [limit && limit / 2, limit ?? 0];

@@ -6,6 +6,7 @@ import { conformity } from '../conformity.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
+import { decidesWords } from '../decide.js';
 import { doubtAt, measuring, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import { instrumentRows, meanBudget, meanOf } from '../sample.js';
@@ -56,7 +57,7 @@ export const speed = checkKind({
       };
     },
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, 'time'),
+      instrumentInput(plan, 'time', 'size'),
       wholeInput(plan, 'steps', asked.steps, 'Between the marks, beyond speeding up and slowing down.'),
       quantityInput(plan, 'rate', asked.rate, 'Pulses a second.'),
       wholeInput(plan, 'times', asked.times),
@@ -65,7 +66,8 @@ export const speed = checkKind({
     expects: (_context, plan) => {
       const told = plan.steps / readQuantity(plan.rate, 'frequency').value;
       const doubt = (2 * doubtAt(plan.measured, told)) / told;
-      return `As told it takes ${Number(told.toPrecision(4))} s; this instrument tells ${Number((100 * doubt).toPrecision(2))} % apart. More steps tell less apart.`;
+      const most = plan.most && readQuantity(plan.most, 'ratio').value;
+      return `As told it takes ${Number(told.toPrecision(4))} s; this instrument tells ${Number((100 * doubt).toPrecision(2))} % apart. More steps tell less apart. ${decidesWords(most, doubt / 2, plan.times)}`;
     },
     decides: (_context, { most, steps, rate }) => {
       const told = steps / readQuantity(rate, 'frequency').value;

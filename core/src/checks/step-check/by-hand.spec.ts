@@ -1,6 +1,7 @@
 import { quantityOf } from '../../shape/index.js';
 import { plannedMoves, plannedReadings, type StepCheckPlan } from '../index.js';
 import { fitScale, wildReading, type FittedScale, type ScalePoint } from './scale-fit.js';
+import { exampleInstrument } from '../../testing/example-instrument.js';
 
 const fitted = (points: readonly ScalePoint[], digit: number, own = 0): FittedScale => {
   const fit = fitScale(points, digit, own);
@@ -153,16 +154,7 @@ describe('the moves of a plan', () => {
     approach: 'both-ways',
     returnToZero: true,
     takeUp: 40,
-    instrument: {
-      kind: 'linear',
-      name: 'indicator',
-      form: 'indicator',
-      resolution: quantityOf('0.01 mm'),
-      tilt: null,
-      error: quantityOf('0.02 mm'),
-      square: 'by-square',
-      range: null,
-    } as StepCheckPlan['instrument'],
+    measured: exampleInstrument({ name: 'indicator', error: quantityOf('0.02 mm'), square: 'by-square' }),
     tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
     ...change,
   });

@@ -4,7 +4,7 @@ import type { TransmissionSpecification } from '../../parts/index.js';
 import { quantityOf } from '../../shape/index.js';
 import { Reckoner } from '../../reckoner/index.js';
 import type { Ranking, RatioFault } from '../../diagnosis/index.js';
-import { exampleInstrument } from '../../testing/example-instrument.js';
+import { exampleInstrument, exampleRing } from '../../testing/example-instrument.js';
 import { exampleTransmission, screwMachine } from '../../testing/example-machine.js';
 import type { ReadPoint, StepCheckPlan } from '../index.js';
 import type { FittedScale } from './scale-fit.js';
@@ -52,7 +52,7 @@ const plan: StepCheckPlan = {
   approach: 'one-way',
   returnToZero: true,
   takeUp: 300,
-  instrument,
+  measured: instrument,
   tolerance: { kind: 'linear', value: q('0.05 mm') },
 };
 const screw = exampleTransmission('screw', { pitch: q('4 mm'), starts: 2 });
@@ -161,12 +161,16 @@ describe('the sentence of a step check', () => {
       'The instrument’s own error decides: use one that is calibrated closer.',
     );
     expect(sentenceOf({ ...open, doubt: { ...doubt, tilt: 0.002 } })).toContain(
-      'How square the indicator was set decides',
+      'How square the plunger indicator was set decides',
     );
     expect(sentenceOf({ ...open, doubt: { ...doubt, tilt: 0.002, error: 0.0004 } })).toContain(
       'The instrument’s own error decides',
     );
     expect(sentenceOf({ ...open, doubt: { ...doubt, tilt: 0.000_04 } })).toContain('finer digit');
+    expect(sentenceOf({ ...open, doubt: { ...doubt, drift: 0.000_05, error: 0.000_03 } })).toContain(
+      'How far its zero wanders decides',
+    );
+    expect(sentenceOf({ ...open, doubt: { ...doubt, expansion: 0.0003 } })).toContain('measure nearer to 20 °C');
   });
 });
 
@@ -281,7 +285,7 @@ describe('what a step check suggests', () => {
         told({
           ranking: none,
           fit: fitted(1.0021, 0.0004),
-          plan: { ...plan, instrument: { ...instrument, square: 'by-eye', ...said } },
+          plan: { ...plan, measured: { ...instrument, square: 'by-eye', ...said } },
           ...more,
         }),
       );
@@ -289,14 +293,14 @@ describe('what a step check suggests', () => {
     };
     // 1 − cos 4°.
     expect(by({})).toContain(
-      'Set by eye, the indicator alone may be out by 0.24 %: set it by a square before trusting a smaller error.',
+      'Set by eye, the plunger indicator alone may be out by 0.24 %: set it by a square before trusting a smaller error.',
     );
-    expect(by({ form: 'scale' })).toContain('the scale alone');
+    expect(by({ type: 'callipers' })).toContain('the callipers alone');
     expect(by({ square: 'by-square' })).not.toContain('by eye');
     expect(by({ tilt: q('1.5 °') })).not.toContain('Set by eye');
     const turned: StepCheckPlan = {
       ...plan,
-      instrument: { ...instrument, kind: 'rotary', square: 'by-eye', resolution: q('0.1 °') },
+      measured: exampleRing({ square: 'by-eye' }),
     };
     expect(by({}, { plan: turned })).not.toContain('Set by eye');
     expect(by({}, { fit: fitted(1.2, 0.01) })).toContain('Set by eye');
@@ -352,7 +356,7 @@ describe('what a step check suggests', () => {
     const at = (expanded: number): string => JSON.stringify(suggestionOf({ ...wrong, fit: fitted(1.0001, expanded) }));
     expect(at(0.000_49)).toContain('does not grow with distance');
     expect(at(0.000_51)).toContain('is not shown yet');
-    const eyed = { ...plan, instrument: { ...instrument, square: 'by-eye' as const } };
+    const eyed = { ...plan, measured: { ...instrument, square: 'by-eye' as const } };
     expect(JSON.stringify(suggestionOf({ ...wrong, plan: eyed, fit: fitted(1.0001, 0.002) }))).toContain('Set by eye');
   });
 });

@@ -23,6 +23,7 @@ import {
   type StepCheckEvaluation,
   type StepCheckPlan,
 } from '../index.js';
+import { exampleInstrument } from '../../testing/example-instrument.js';
 
 const planOf = (change: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
   targets: [200, 600],
@@ -30,17 +31,7 @@ const planOf = (change: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
   approach: 'one-way',
   returnToZero: false,
   takeUp: 200,
-  instrument: {
-    kind: 'linear',
-    name: 'dial indicator',
-    form: 'indicator',
-    resolution: quantityOf('0.0005 in'),
-    tilt: null,
-    scaleUncertainty: null,
-    error: null,
-    square: 'indicated',
-    range: null,
-  },
+  measured: exampleInstrument({ digit: quantityOf('0.0005 in') }),
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
   ...change,
 });
@@ -88,7 +79,7 @@ describe('step check', () => {
 
   it('is undecided where the indicator cannot show the tolerance, and says so', () => {
     const coarse = planOf({
-      instrument: { ...planOf().instrument, resolution: quantityOf('0.1 mm') } as StepCheckPlan['instrument'],
+      measured: exampleInstrument({ digit: quantityOf('0.1 mm') }),
     });
     const result = evaluate(screwMachine(), coarse, readings('0.3 mm', '1 mm'));
     expect(result.verdict).toBe('undecided');
@@ -116,7 +107,7 @@ describe('step check', () => {
       machine,
       planOf({
         targets: [1000, 2000, 4000, 8000],
-        instrument: { ...planOf().instrument, resolution: quantityOf('0.001 mm') } as StepCheckPlan['instrument'],
+        measured: exampleInstrument({ digit: quantityOf('0.001 mm') }),
       }),
       readings(...long),
     );

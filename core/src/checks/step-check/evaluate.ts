@@ -8,7 +8,8 @@ import type { VerdictWord } from '../verdict.js';
 import { readingValue, type EnteredReading } from '../reading.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { conformity, worst } from '../conformity.js';
-import { readingDoubt, scaleDoubt, tiltDoubt, trueTravel, type InstrumentDoubt } from '../instrument.js';
+import { readingDoubt, scaleDoubt, type InstrumentDoubt } from '../instrument.js';
+import { doubtOf, shownTravel } from '../measuring.js';
 import type { PlannedReading } from '../commanded.js';
 import { cycleTravel } from '../cycle.js';
 import { exactSteps } from '../exact-steps.js';
@@ -21,8 +22,8 @@ import { notesOf, resultOf, sentenceOf, suggestionOf } from './words.js';
 /** Why an axis cannot be checked so: it moves otherwise, or nothing could be commanded. */
 export function misfitOfStepCheck(context: AxisContext, plan: StepCheckPlan): string | null {
   const { kind } = context.axis.job;
-  if (plan.instrument.kind !== kind || plan.tolerance.kind !== kind)
-    return `This axis ${motionOf(context.axis.job).does}: plan in ${motionOf(context.axis.job).travel}s.`;
+  const { travel, does } = motionOf(context.axis.job);
+  if (plan.measured.kind !== travel || plan.tolerance.kind !== kind) return `This axis ${does}: plan in ${travel}s.`;
   return exactSteps(new Reckoner(context)) === null
     ? 'The steps per unit of this axis are not known yet, so nothing can be commanded. Finish its drive line first.'
     : null;
@@ -46,7 +47,7 @@ export function evaluateStepCheck(
   const stepsExact = exactSteps(reckoner);
   if (misfitOfStepCheck(context, plan) !== null || !stepsExact) return null;
   const dimension = travelDimension(plan);
-  const doubt = doubtOf(plan, dimension);
+  const doubt = doubtOf(plan.measured);
   const tolerance = readQuantity(plan.tolerance.value, dimension).value;
   const planned = plannedReadings(plan);
 
@@ -117,18 +118,6 @@ export function evaluateStepCheck(
   };
 }
 
-function doubtOf({ instrument }: StepCheckPlan, dimension: Dimension): InstrumentDoubt {
-  // A tilt that somebody measured is taken out of the readings and leaves no doubt of its own.
-  const isTiltKnown = instrument.tilt !== null || dimension !== 'length';
-  return {
-    digit: readQuantity(instrument.resolution, dimension).value,
-    error: instrument.error ? readQuantity(instrument.error, dimension).value : 0,
-    scale: instrument.scaleUncertainty ? readQuantity(instrument.scaleUncertainty, 'ratio').value : 0,
-    tilt: isTiltKnown ? 0 : tiltDoubt(instrument.square),
-    range: instrument.range ? readQuantity(instrument.range, dimension).value : Infinity,
-  };
-}
-
 function readPoints(
   planned: readonly PlannedReading[],
   plan: StepCheckPlan,
@@ -136,7 +125,6 @@ function readPoints(
   dimension: Dimension,
   stepsExact: Exact,
 ): Omit<ReadPoint, 'conformity' | 'standardUncertainty'>[] {
-  const tilt = plan.instrument.tilt ? readQuantity(plan.instrument.tilt, 'angle').value : 0;
   // A later entry for the same place is a correction; the earlier one stays on record but does not count.
   const latest = new Map(entered.map((reading) => [reading.index, reading]));
   return planned.flatMap((reading) => {
@@ -144,7 +132,7 @@ function readPoints(
     const shown = item ? readingValue(item.text, dimension) : null;
     if (!item || shown === null) return [];
     const commanded = travelOfSteps(reading.target, stepsExact);
-    const measured = trueTravel(shown, plan.instrument.form, tilt);
+    const measured = shownTravel(shown, plan.measured);
     return [{ ...reading, commanded, measured, deviation: measured - commanded, excluded: item.excluded }];
   });
 }

@@ -1,7 +1,7 @@
 import type { Axis, Machine } from '../../machine/index.js';
 import { blankStage } from '../../parts/index.js';
 import { quantityOf } from '../../shape/index.js';
-import { exampleInstrument, type LinearInstrument } from '../../testing/example-instrument.js';
+import { exampleInstrument, exampleRing, type LengthInstrument } from '../../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, screwMachine } from '../../testing/example-machine.js';
 import { calibrationOf, coverageOf, returnShares } from '../../testing/check-trials.js';
 import { gauss, seeded } from '../../statistics/index.js';
@@ -50,7 +50,7 @@ const plan = (said: Partial<StepCheckPlan> = {}): StepCheckPlan => ({
   approach: 'one-way',
   returnToZero: true,
   takeUp: 200,
-  instrument: exampleInstrument(),
+  measured: exampleInstrument(),
   tolerance: { kind: 'linear', value: q('0.05 mm') },
   ...said,
 });
@@ -208,8 +208,8 @@ describe('a true verdict', () => {
   });
 
   it('is not given to what the instrument cannot tell: its printed error, its setting, its steps', () => {
-    const read = (said: Partial<LinearInstrument>, target = 5000): string =>
-      judged(slide(), plan({ targets: [1000, target], instrument: exampleInstrument(said) }), [5, target / 200, 0])
+    const read = (said: Partial<LengthInstrument>, target = 5000): string =>
+      judged(slide(), plan({ targets: [1000, target], measured: exampleInstrument(said) }), [5, target / 200, 0])
         .verdict;
     expect(read({})).toBe('true');
     expect(read({ error: q('0.06 mm') })).toBe('undecided');
@@ -221,7 +221,7 @@ describe('a true verdict', () => {
     // Each point has its own band: at 5 mm the same instrument still can.
     const points = judged(
       slide(),
-      plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }),
+      plan({ targets: [1000, 2300, 5000], measured: exampleInstrument({ square: 'by-eye' }) }),
       [5, 11.5, 25, 0],
     ).points;
     expect(points.map((point) => point.conformity)).toEqual(['within', 'within', 'undecided', 'within']);
@@ -238,26 +238,45 @@ describe('a true verdict', () => {
   it('advises a finer digit only where the digit decides', () => {
     const square = judged(
       slide(),
-      plan({ targets: [1000, 2300, 5000], instrument: exampleInstrument({ square: 'by-eye' }) }),
+      plan({ targets: [1000, 2300, 5000], measured: exampleInstrument({ square: 'by-eye' }) }),
       [5, 11.5, 25, 0],
     );
     expect(square.sentence).toContain('set it by a square');
-    const own = judged(slide(), plan({ instrument: exampleInstrument({ error: q('0.06 mm') }) }), [5, 11.5, 20, 0]);
+    const own = judged(slide(), plan({ measured: exampleInstrument({ error: q('0.06 mm') }) }), [5, 11.5, 20, 0]);
     expect(own.sentence).toContain('own error decides');
-    const coarse = judged(
-      slide(),
-      plan({ instrument: exampleInstrument({ resolution: q('0.1 mm') }) }),
-      [5, 11.5, 20, 0],
-    );
+    const coarse = judged(slide(), plan({ measured: exampleInstrument({ digit: q('0.1 mm') }) }), [5, 11.5, 20, 0]);
     expect(coarse.sentence).toContain('finer digit than 0.1 mm');
   });
 
   it('reads a plan of an earlier version as one that leaves it unsaid', () => {
-    const { error, square, range, ...older } = exampleInstrument();
-    const checked = checkPlanOf('step-check', { ...plan(), instrument: older });
-    expect([error, square, range].length).toBe(3);
-    expect(checked.ok && checked.value.instrument).toEqual(exampleInstrument({ square: 'not-said' }));
-    expect(checkPlan({ ...plan(), instrument: 7 }).ok).toBeFalse();
+    const { measured, ...rest } = plan();
+    const older = {
+      kind: 'linear',
+      name: 'dial indicator',
+      form: 'indicator',
+      resolution: q('0.01 mm'),
+      tilt: null,
+      scaleUncertainty: q('0.02 %'),
+    };
+    const opened = (instrument: object): unknown => {
+      const checked = checkPlanOf('step-check', { ...rest, instrument });
+      return checked.ok && checked.value.measured;
+    };
+    expect(measured.square).toBe('indicated');
+    expect(opened(older)).toEqual(exampleInstrument({ square: 'not-said', scale: q('0.02 %') }));
+    expect(opened({ ...older, form: 'scale', error: q('0.03 mm'), square: 'by-eye', range: q('150 mm') })).toEqual(
+      exampleInstrument({
+        type: 'callipers',
+        scale: q('0.02 %'),
+        error: q('0.03 mm'),
+        square: 'by-eye',
+        range: q('150 mm'),
+      }),
+    );
+    expect(opened({ ...older, kind: 'rotary', name: 'ring', form: 'scale', resolution: q('0.1 °') })).toEqual(
+      exampleRing({ square: 'not-said', scale: q('0.02 %') }),
+    );
+    expect(checkPlan({ ...rest, instrument: 7 }).ok).toBeFalse();
   });
 });
 
@@ -271,7 +290,7 @@ describe('an indicator set by eye', () => {
       const tilt = (random() * 4 * Math.PI) / 180;
       const values = [5, 11.5, 20].map((at) => Number((at / Math.cos(tilt) + 0.005 * gauss(random)).toFixed(2)));
       if (
-        judged(slide(), plan({ returnToZero: false, instrument: exampleInstrument({ square: 'by-eye' }) }), values)
+        judged(slide(), plan({ returnToZero: false, measured: exampleInstrument({ square: 'by-eye' }) }), values)
           .ranking
       )
         off += 1;
@@ -279,10 +298,10 @@ describe('an indicator set by eye', () => {
     expect(off / trials).toBeLessThan(0.06);
     const found = judged(
       slide(),
-      plan({ targets: [2000, 4600, 8000], instrument: exampleInstrument({ square: 'by-eye' }) }),
+      plan({ targets: [2000, 4600, 8000], measured: exampleInstrument({ square: 'by-eye' }) }),
       [10.08, 23.17, 40.3, 0],
     );
-    expect(reason(found)).toContain('Set by eye, the indicator alone may be out by 0.24 %');
+    expect(reason(found)).toContain('Set by eye, the plunger indicator alone may be out by 0.24 %');
   });
 });
 

@@ -1,7 +1,7 @@
 import { chainSpread, rankFaults, ratioFaults, withSetting } from '../../diagnosis/index.js';
 import type { Machine } from '../../machine/index.js';
 import { quantityOf } from '../../shape/index.js';
-import { exampleInstrument } from '../../testing/example-instrument.js';
+import { exampleInstrument, exampleRing, type LengthInstrument } from '../../testing/example-instrument.js';
 import { exampleTransmission, firstAxis, sayPlain, screwMachine } from '../../testing/example-machine.js';
 import {
   checkPlan,
@@ -27,13 +27,13 @@ const slide: Machine = screwMachine((axis) => ({
   driver: { ...axis.driver, microsteps: 8 },
   transmission: { ...axis.transmission, specification: exampleTransmission('screw', { pitch: q('4 mm'), starts: 2 }) },
 }));
-const plan = (said: Partial<StepCheckPlan> = {}, instrument: object = {}): StepCheckPlan => ({
+const plan = (said: Partial<StepCheckPlan> = {}, instrument: Partial<LengthInstrument> = {}): StepCheckPlan => ({
   targets: [1000, 2300, 4000],
   runs: 1,
   approach: 'one-way',
   returnToZero: false,
   takeUp: 200,
-  instrument: { ...exampleInstrument(), ...instrument },
+  measured: exampleInstrument(instrument),
   tolerance: { kind: 'linear', value: q('0.05 mm') },
   ...said,
 });
@@ -93,11 +93,11 @@ describe('readings of a step check', () => {
     expect(twice.ranking?.faults.map((item) => [item.fault.id, item.chance.toFixed(9)])).toEqual(
       expected.faults.map((item) => [item.fault.id, item.chance.toFixed(9)]),
     );
-    const only = (text: string, instrument: object = {}): boolean =>
+    const only = (text: string, instrument: Partial<LengthInstrument> = {}): boolean =>
       judged(plan({ targets: [1000] }, instrument), [text]).ranking !== null;
     expect([only('5.2'), only('5.3'), only('4.8'), only('4.7')]).toEqual([false, true, false, true]);
     // With a digit of 2 mm a third more is within what the reading may be out by.
-    expect([only('6.5', { resolution: q('2 mm') }), only('6.5', { resolution: q('1 mm') })]).toEqual([false, true]);
+    expect([only('6.5', { digit: q('2 mm') }), only('6.5', { digit: q('1 mm') })]).toEqual([false, true]);
     expect(only('-7')).toBeFalse();
   });
 
@@ -114,10 +114,10 @@ describe('readings of a step check', () => {
       ...axis,
       transmission: { ...axis.transmission, specification: exampleTransmission('rotary', {}) },
     }));
-    const made = plan(
-      { tolerance: { kind: 'rotary', value: q('0.2 °') } },
-      { kind: 'rotary', resolution: q('0.1 °'), square: 'by-eye' },
-    );
+    const made = plan({
+      tolerance: { kind: 'rotary', value: q('0.2 °') },
+      measured: exampleRing({ square: 'by-eye' }),
+    });
     const rotary: Machine = {
       ...turntable,
       axes: turntable.axes.map((axis) => ({ ...axis, job: { ...axis.job, kind: 'rotary' } as typeof axis.job })),
@@ -193,13 +193,13 @@ describe('zeros that come back', () => {
 
 describe('a plan', () => {
   it('that is none is refused, whatever it is', () => {
-    for (const input of [null, undefined, 'plan', 7, [], {}, { instrument: null }, { instrument: 'rule' }])
+    for (const input of [null, undefined, 'plan', 7, [], {}, { instrument: null }, { measured: 'rule' }])
       expect(checkPlan(input).ok).toBeFalse();
-    const { error: _error, square: _square, range: _range, ...older } = plan().instrument;
-    const opened = checkPlanOf('step-check', { ...plan(), instrument: older });
+    const { counts: _counts, temperature: _temperature, zeroAgain: _zeroAgain, ...older } = plan().measured;
+    const opened = checkPlanOf('step-check', { ...plan(), measured: older });
     expect(
-      opened.ok && [opened.value.instrument.error, opened.value.instrument.square, opened.value.instrument.range],
-    ).toEqual([null, 'not-said', null]);
+      opened.ok && [opened.value.measured.counts, opened.value.measured.temperature, opened.value.measured.zeroAgain],
+    ).toEqual(['with', null, false]);
   });
 
   it('without a take-up goes to no place twice', () => {

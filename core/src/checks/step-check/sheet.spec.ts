@@ -11,6 +11,7 @@ import {
   type CheckPlan,
   type PlanOf,
 } from '../index.js';
+import { exampleInstrument, exampleRing } from '../../testing/example-instrument.js';
 
 const PLAN: PlanOf<'step-check'> = {
   kind: 'step-check',
@@ -19,17 +20,7 @@ const PLAN: PlanOf<'step-check'> = {
   approach: 'both-ways',
   returnToZero: true,
   takeUp: 200,
-  instrument: {
-    kind: 'linear',
-    name: 'dial indicator',
-    form: 'indicator',
-    resolution: quantityOf('0.0005 in'),
-    tilt: null,
-    scaleUncertainty: null,
-    error: null,
-    square: 'indicated',
-    range: null,
-  },
+  measured: exampleInstrument({ digit: quantityOf('0.0005 in') }),
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 /** 800 microsteps per turn of a screw of 20 threads per inch: 16 000 an inch. */
@@ -59,7 +50,7 @@ describe('the sheet that a step check is read into', () => {
       '1600 microsteps from above',
       'return to zero',
     ]);
-    expect(sheetOf(AXIS, { ...PLAN, instrument: { ...PLAN.instrument, name: '' } }, 'metric').how).toBe(
+    expect(sheetOf(AXIS, { ...PLAN, measured: { ...PLAN.measured, name: '' } }, 'metric').how).toBe(
       'Read the instrument',
     );
   });
@@ -92,23 +83,25 @@ describe('the sheet that a step check is read into', () => {
     expect(misfitOf(AXIS, turned)).toBe('This axis slides: plan in lengths.');
     const read = {
       ...PLAN,
-      instrument: { ...PLAN.instrument, kind: 'rotary', resolution: quantityOf('0.1 °') },
-    } as CheckPlan;
+      measured: exampleRing(),
+    };
     expect(misfitOf(AXIS, read)).toBe('This axis slides: plan in lengths.');
   });
 
   it('is of an older plan what it was, with what has been added left unsaid', () => {
-    const { error, square, range, ...older } = PLAN.instrument;
-    expect([error, square, range]).toEqual([null, 'indicated', null]);
-    const { kind, ...plan } = PLAN;
+    const { kind, measured, ...plan } = PLAN;
+    const older = {
+      kind: 'linear',
+      name: 'dial indicator',
+      form: 'indicator',
+      resolution: quantityOf('0.0005 in'),
+      tilt: null,
+      scaleUncertainty: null,
+    };
     const checked = checkPlan({ ...plan, instrument: older });
-    expect(checked.ok && checked.value).toEqual({
-      kind,
-      ...plan,
-      instrument: { ...PLAN.instrument, error: null, square: 'not-said', range: null },
-    });
+    expect(checked.ok && checked.value).toEqual({ kind, ...plan, measured: { ...measured, square: 'not-said' } });
     const broken = checkPlan({ ...plan, instrument: 'a rule' });
-    expect(broken.ok ? [] : broken.error.map(({ path }) => path)).toEqual(['instrument.kind']);
+    expect(broken.ok ? [] : broken.error.map(({ path }) => path)).toEqual(['measured']);
     expect(checkPlan('nonsense').ok).toBeFalse();
   });
 });

@@ -2,7 +2,7 @@ import { isJson } from '../../shape/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
 import { checkKind } from '../kind.js';
 import { evaluateStepCheck, misfitOfStepCheck } from './evaluate.js';
-import { plannedReadings, stepCheckFields } from './plan.js';
+import { measuredOf, plannedReadings, stepCheckFields } from './plan.js';
 
 /** Counts of microsteps are commanded, and what comes is measured. */
 export const stepCheck = checkKind({
@@ -13,15 +13,11 @@ export const stepCheck = checkKind({
   provesAxis: true,
   fields: stepCheckFields,
   form: null,
-  completed: (older) => ({
-    ...older,
-    ...(isJson(older['instrument'])
-      ? { instrument: { error: null, square: 'not-said', range: null, ...older['instrument'] } }
-      : {}),
-  }),
+  completed: ({ instrument, ...older }) =>
+    isJson(instrument) ? { ...older, measured: measuredOf(instrument) } : older,
   misfit: misfitOfStepCheck,
   places: plannedReadings,
-  sheet: (context, plan, units) => commandedSheet(context, plan.instrument.name, units),
+  sheet: (context, plan, units) => commandedSheet(context, plan.measured.name, units),
   columns: (context, _plan, units) => commandedColumns(context, units),
   evaluate: evaluateStepCheck,
 });

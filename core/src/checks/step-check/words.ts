@@ -1,6 +1,7 @@
 import type { Ranking } from '../../diagnosis/index.js';
 import { axisField, stepsPerMotorTurn, stepsPerUnit, travelPerTurn, type AxisContext } from '../../drive-line/index.js';
 import { formatNumber } from '../../quantity/index.js';
+import { instrumentType } from '../../parts/index.js';
 import type { Reckoner } from '../../reckoner/index.js';
 import { GUARD_FACTOR } from '../conformity.js';
 import { readingDoubt, tiltDoubt, type InstrumentDoubt } from '../instrument.js';
@@ -89,9 +90,12 @@ function leftOutWords({ leftOut }: Told): string {
 
 /** What would make the measurement better: whatever has the largest part in its doubt. */
 function betterWords({ doubt, tell, plan }: Told, { measured }: ReadPoint): string {
-  const { digit, own, tilt } = readingDoubt(doubt, measured);
+  const { digit, own, tilt, drift, expansion } = readingDoubt(doubt, measured);
+  if (drift >= Math.max(digit, own, tilt, expansion))
+    return 'How far its zero wanders decides: hold the instrument more firmly, let it settle, and read faster.';
+  if (expansion >= Math.max(digit, own, tilt)) return 'The temperature decides: measure nearer to 20 °C.';
   if (tilt >= digit && tilt >= own)
-    return `How square the ${plan.instrument.form} was set decides: set it by a square or along an indicated edge, and say so.`;
+    return `How square the ${instrumentType(plan.measured.type).name} was set decides: set it by a square or along an indicated edge, and say so.`;
   return own > digit
     ? 'The instrument’s own error decides: use one that is calibrated closer.'
     : `Read with a finer digit than ${tell(doubt.digit)}.`;
@@ -183,13 +187,13 @@ function causeWords(ranking: Ranking): string | null {
 /** What an instrument that was set by eye may show by itself. */
 function tiltWords({ plan, fit }: Told): string {
   if (
-    plan.instrument.square !== 'by-eye' ||
-    plan.instrument.kind !== 'linear' ||
-    plan.instrument.tilt !== null ||
+    plan.measured.square !== 'by-eye' ||
+    plan.measured.kind !== 'length' ||
+    plan.measured.tilt !== null ||
     fit.kind !== 'fitted'
   )
     return '';
-  return ` Set by eye, the ${plan.instrument.form} alone may be out by ${percent(tiltDoubt('by-eye'))}: set it by a square before trusting a smaller error.`;
+  return ` Set by eye, the ${instrumentType(plan.measured.type).name} alone may be out by ${percent(tiltDoubt('by-eye'))}: set it by a square before trusting a smaller error.`;
 }
 
 function withoutCause(told: Told, fit: FittedScale, interval: string): Suggestion {

@@ -4,6 +4,7 @@ import { conformity } from '../conformity.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
+import { decidesWords } from '../decide.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import { instrumentRows, meanBudget, meanOf } from '../sample.js';
@@ -52,7 +53,7 @@ export const thread = checkKind({
       measured: usualMeasuring('callipers'),
     }),
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, 'length'),
+      instrumentInput(plan, 'length', 'size'),
       quantityInput(plan, 'pitch', asked.pitch, 'An inch thread may be typed as 20 tpi.'),
       wholeInput(plan, 'threads', asked.threads, 'More threads tell the pitch closer.'),
       wholeInput(plan, 'times', asked.times),
@@ -61,7 +62,7 @@ export const thread = checkKind({
     expects: (_context, plan) => {
       const length = readQuantity(plan.pitch, 'length').value * plan.threads;
       const doubt = (2 * doubtAt(plan.measured, length) * TOLD_OVER) / length;
-      return `Over ${plan.threads} threads this instrument tells ${Number((doubt * 1000).toPrecision(2))} mm apart over 100 mm.`;
+      return `Over ${plan.threads} threads this instrument tells ${Number((doubt * 1000).toPrecision(2))} mm apart over 100 mm. ${decidesWords(plan.most && readQuantity(plan.most, 'length').value, doubt / 2, plan.times)}`;
     },
     decides: (_context, { most, pitch, threads }) => {
       const length = readQuantity(pitch, 'length').value * threads;

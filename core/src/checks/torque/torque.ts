@@ -64,7 +64,7 @@ export const torque = checkKind({
       };
     },
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, 'mass'),
+      instrumentInput(plan, 'mass', 'size'),
       quantityInput(plan, 'arm', asked.arm, 'From the shaft’s middle to where it presses, square to it.'),
       quantityInput(plan, 'armError', asked.armError),
       wholeInput(plan, 'times', asked.times),

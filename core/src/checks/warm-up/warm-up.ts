@@ -104,7 +104,7 @@ export const warmUp = checkKind({
       measured: usualMeasuring(axis.job.kind === 'linear' ? 'lever-indicator' : 'angle-ring'),
     }),
     inputs: ({ axis }, plan): readonly PlanInput<Plan>[] => [
-      instrumentInput(plan, axis.job.kind === 'linear' ? 'length' : 'angle'),
+      instrumentInput(plan, axis.job.kind === 'linear' ? 'length' : 'angle', 'wandering'),
       quantityInput(plan, 'every', asked.every),
       wholeInput(plan, 'readings', asked.readings),
       {

@@ -3,6 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { By } from '@angular/platform-browser';
 import { provideRouter } from '@angular/router';
 import type { Check } from '@crisp-notch/contract';
+import { usualMeasuring, type Measuring } from '@crisp-notch/core/checks';
 import { quantityOf } from '@crisp-notch/core/shape';
 import { newMachine } from '@crisp-notch/core/machine';
 import { of } from 'rxjs';
@@ -35,17 +36,7 @@ describe('the page of a check', () => {
         approach: 'one-way',
         returnToZero: false,
         takeUp: 200,
-        instrument: {
-          kind: 'linear',
-          name: '',
-          form: 'indicator',
-          resolution: quantityOf('0.01 mm'),
-          tilt: null,
-          scaleUncertainty: null,
-          error: null,
-          square: 'by-square',
-          range: null,
-        },
+        measured: { ...usualMeasuring('plunger-indicator'), error: null, range: null } as Measuring,
         tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
       },
       document,

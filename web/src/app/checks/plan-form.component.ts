@@ -2,24 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import {
-  bestOf,
   checkDeclaration,
   checkPlan,
-  measuringOf,
   misfitOf,
   placesOf,
-  SHARE_MOST,
-  shareOf,
   type CheckKind,
   type CheckPlan,
-  type Measuring,
 } from '@crisp-notch/core/checks';
 import { ButtonModule } from 'primeng/button';
 import { MessageModule } from 'primeng/message';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { DesignStore, type AxisView } from '../data/design-store';
-import { ShelfStore } from '../data/shelf-store';
 import { CautionComponent } from '../ui/caution.component';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
@@ -60,7 +54,6 @@ export class CheckPlanComponent {
   private readonly edited = signal<{ readonly of: string; readonly draft: Draft } | null>(null);
   /** Random numbers of this visit: the same while the design is edited. */
   private readonly drawn = Array.from({ length: 64 }, Math.random);
-  private readonly shelf = toSignal(inject(ShelfStore).state$, { requireSync: true });
   protected readonly message = signal('');
   protected readonly isStarting = signal(false);
   protected readonly machineId = computed(() => this.state()?.id ?? '');
@@ -80,6 +73,7 @@ export class CheckPlanComponent {
       ? {
           inputs: form.inputs(this.context(), draft),
           expects: form.expects(this.context(), draft),
+          decides: form.decides(this.context(), draft),
           sketch: form.sketch(this.context(), draft),
           caution: form.caution,
         }
@@ -98,45 +92,6 @@ export class CheckPlanComponent {
     return plan.ok && this.hindrance() === '' ? placesOf(plan.value).length : 0;
   });
   protected readonly way = computed(() => checkDeclaration(this.kind()).way);
-
-  /** How much of what is asked its instrument takes, and a better one that the builder has. */
-  protected readonly suited = computed(() => {
-    const [form, draft, shelf] = [this.form(), this.draft(), this.shelf()];
-    const input = this.parts()?.inputs.find((item) => item.kind === 'instrument');
-    if (!form || !draft || input?.kind !== 'instrument') return null;
-    const decides = form.decides(this.context(), draft);
-    const share = shareOf(input.value, decides);
-    if (share === null) return null;
-    const owned = (shelf.kind === 'open' ? shelf.parts : []).flatMap(({ part }) =>
-      part.kind === 'instrument' && part.stock.owned > 0
-        ? [{ item: part.name, measured: measuringOf(part.specification, part.name) }]
-        : [],
-    );
-    const best = bestOf(owned, input.reads, decides);
-    const better = best && best.share < 0.8 * share ? owned.find(({ item }) => item === best.item) : undefined;
-    const words = (value: number): string =>
-      value >= 1.5
-        ? `${Math.round(value)} times what is asked`
-        : `${value < 0.01 ? 'less than 1' : Math.min(100, Math.round(100 * value))} in 100 of what is asked`;
-    return {
-      words: `Its own doubt takes ${words(share)}${share > SHARE_MOST ? ': it will hardly decide' : ''}.`,
-      isCoarse: share > SHARE_MOST,
-      better:
-        better && best
-          ? {
-              name: better.item,
-              words: `${better.item}, which you have, takes ${words(best.share)}.`,
-              measured: better.measured,
-              input,
-            }
-          : null,
-    };
-  });
-
-  protected take(measured: Measuring): void {
-    const input = this.suited()?.better?.input;
-    if (input) this.change(input.put(measured));
-  }
 
   protected change(draft: Draft): void {
     this.edited.set({ of: this.of(), draft });

@@ -2,7 +2,9 @@ import {
   evaluateCheck,
   placesOf,
   sheetOf,
+  usualMeasuring,
   type CheckPlace,
+  type Measuring,
   type PlanOf,
   type EnteredReading,
   type StepCheckEvaluation,
@@ -22,17 +24,7 @@ const plan: PlanOf<'step-check'> = {
   approach: 'both-ways',
   returnToZero: true,
   takeUp: 200,
-  instrument: {
-    kind: 'linear',
-    name: '',
-    form: 'indicator',
-    resolution: quantityOf('0.01 mm'),
-    tilt: null,
-    scaleUncertainty: null,
-    error: null,
-    square: 'by-square',
-    range: null,
-  },
+  measured: { ...usualMeasuring('plunger-indicator'), error: null, range: null } as Measuring,
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 const millimetre = preferredUnit('length', 'metric');

@@ -167,6 +167,10 @@ export class StationEditorComponent {
     this.station() === 'carriage' && this.axis().job.kind === 'rotary' ? 'Plate' : TITLES[this.station()],
   );
   protected readonly partKind = computed(() => PART_OF[this.station()] ?? null);
+  protected readonly partKinds = computed(() => {
+    const kind = this.partKind();
+    return kind ? [kind] : [];
+  });
   protected readonly supplies = computed<readonly ChoiceOption[]>(() => [
     ...(this.document()?.supplies ?? []).map((item, index) => ({
       value: item.id,

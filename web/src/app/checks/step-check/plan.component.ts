@@ -4,8 +4,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { exactSteps, plannedReadings, STEP_CHECK_ASKED } from '@crisp-notch/core/checks';
 import { stepsPerMotorTurn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
+import { readQuantity } from '@crisp-notch/core/shape';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
-import { InputTextModule } from 'primeng/inputtext';
 import { TextareaModule } from 'primeng/textarea';
 import { messageOf } from '../../data/answers';
 import { CheckStore } from '../../data/check-store';
@@ -16,8 +16,8 @@ import { ChoiceFieldComponent } from '../../ui/choice-field.component';
 import type { ChoiceOption } from '../../ui/select.component';
 import { FigureComponent } from '../../ui/figure.component';
 import { QuantityFieldComponent } from '../../ui/quantity-field.component';
-import { SQUARES } from '../../ui/specifications/instrument-fields.component';
 import { WholeFieldComponent } from '../../ui/whole-field.component';
+import { MeasuringFieldsComponent } from '../measuring-fields.component';
 import { firstDraft, planOf, readTargets, type PlanDraft } from './plan.state';
 import { TickComponent } from '../../ui/tick.component';
 import { ButtonModule } from 'primeng/button';
@@ -26,10 +26,6 @@ import { MessageModule } from 'primeng/message';
 const APPROACHES: readonly ChoiceOption[] = [
   { value: 'one-way', label: 'from below only' },
   { value: 'both-ways', label: 'from both sides (shows backlash)' },
-];
-const FORMS: readonly ChoiceOption[] = [
-  { value: 'indicator', label: 'indicator: moves with the carriage' },
-  { value: 'scale', label: 'scale: lies along the motion' },
 ];
 
 /** Plans a step check of an axis, and begins it. */
@@ -40,7 +36,7 @@ const FORMS: readonly ChoiceOption[] = [
     CautionComponent,
     ChoiceFieldComponent,
     FigureComponent,
-    InputTextModule,
+    MeasuringFieldsComponent,
     MessageModule,
     QuantityFieldComponent,
     RouterLink,
@@ -71,8 +67,6 @@ export class StepCheckPlanComponent {
   protected readonly isStarting = signal(false);
 
   protected readonly approaches = APPROACHES;
-  protected readonly forms = FORMS;
-  protected readonly squares = SQUARES;
   protected readonly figures = { stepsPerUnit, stepsPerMotorTurn };
   protected readonly machineId = computed(() => this.state()?.id ?? '');
   protected readonly asked = computed(() => STEP_CHECK_ASKED[this.view().axis.job.kind]);
@@ -95,14 +89,19 @@ export class StepCheckPlanComponent {
     const planned = planOf(this.draft(), this.view());
     return 'plan' in planned ? plannedReadings(planned.plan).length : 0;
   });
+  /** A single reading is held against the tolerance, the farthest over all of its way. */
+  protected readonly decides = computed((): readonly [number, number] => {
+    const steps = this.steps();
+    const far = Math.max(0, ...this.targets().targets);
+    return [
+      readQuantity(this.draft().tolerance, this.dimension()).value,
+      steps ? Math.abs(travelOfSteps(far, steps)) : 0,
+    ];
+  });
   protected readonly canCommand = computed(() => this.steps() !== null);
 
   protected change(change: Partial<PlanDraft>): void {
     this.edited.set({ axisId: this.view().axis.id, draft: { ...this.draft(), ...change } });
-  }
-
-  protected setSquare(value: string): void {
-    if (value === 'by-eye' || value === 'by-square' || value === 'indicated') this.change({ square: value });
   }
 
   protected async start(): Promise<void> {

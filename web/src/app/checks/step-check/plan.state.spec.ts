@@ -55,13 +55,8 @@ describe('the plan of a step check', () => {
     const view = viewOf('1.8 °');
     const made = planOf({ ...firstDraft(view, 'inch', () => 0.5), targets: '200, 600' }, view);
     expect(
-      'plan' in made && [
-        made.plan.targets,
-        made.plan.instrument.kind,
-        made.plan.instrument.resolution.text,
-        made.plan.takeUp,
-      ],
-    ).toEqual([[200, 600], 'linear', '0.0005 in', 800]);
+      'plan' in made && [made.plan.targets, made.plan.measured.kind, made.plan.measured.digit.text, made.plan.takeUp],
+    ).toEqual([[200, 600], 'length', '0.0005 in', 800]);
     expect(planOf({ ...firstDraft(view, 'metric', () => 0.5), targets: 'x' }, view)).toEqual({
       message: jasmine.any(String) as unknown as string,
     });

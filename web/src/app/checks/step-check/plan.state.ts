@@ -1,4 +1,11 @@
-import { checkPlanOf, spreadTargets, takeUpFor, type Instrument, type PlanOf } from '@crisp-notch/core/checks';
+import {
+  checkPlanOf,
+  spreadTargets,
+  takeUpFor,
+  usualMeasuring,
+  type Measuring,
+  type PlanOf,
+} from '@crisp-notch/core/checks';
 import { axisField, backlashTotal, stepsPerMotorTurn, stepsPerUnit } from '@crisp-notch/core/drive-line';
 import { quantityOf, type Quantity } from '@crisp-notch/core/shape';
 import { parseWhole, type UnitSystem } from '@crisp-notch/core/quantity';
@@ -10,14 +17,7 @@ export interface PlanDraft {
   readonly runs: number;
   readonly approach: 'one-way' | 'both-ways';
   readonly returnToZero: boolean;
-  readonly instrument: string;
-  readonly form: 'indicator' | 'scale';
-  readonly resolution: Quantity;
-  readonly tilt: Quantity | null;
-  /** Limit of the instrument's own error, how it was set, and how far it reads. */
-  readonly error: Quantity | null;
-  readonly square: Instrument['square'];
-  readonly range: Quantity | null;
+  readonly measured: Measuring;
   readonly tolerance: Quantity;
 }
 
@@ -33,6 +33,14 @@ function takeUpOf({ reckoner }: AxisView): number {
     reckoner.value(stepsPerUnit) ?? 0,
     reckoner.value(stepsPerMotorTurn) ?? 4,
   );
+}
+
+/** What such an axis is usually measured with, in divisions as its builder reads them; how far it reads is not guessed. */
+function firstInstrument(isLinear: boolean, units: UnitSystem): Measuring {
+  const usual = { ...usualMeasuring(isLinear ? 'plunger-indicator' : 'angle-ring'), range: null };
+  return usual.kind === 'length' && units === 'inch'
+    ? { ...usual, digit: quantityOf('0.0005 in', 'assumed'), error: quantityOf('0.001 in', 'assumed') }
+    : usual;
 }
 
 /**
@@ -52,13 +60,7 @@ export function firstDraft(view: AxisView, units: UnitSystem, random: () => numb
     runs: 1,
     approach: 'one-way',
     returnToZero: true,
-    instrument: isLinear ? 'dial indicator' : 'graduated ring',
-    form: isLinear ? 'indicator' : 'scale',
-    resolution: quantityOf(isLinear ? (units === 'metric' ? '0.01 mm' : '0.0005 in') : '0.05 °', 'assumed'),
-    tilt: null,
-    error: quantityOf(isLinear ? (units === 'metric' ? '0.02 mm' : '0.001 in') : '0.05 °', 'assumed'),
-    square: 'by-square',
-    range: null,
+    measured: firstInstrument(isLinear, units),
     tolerance: axis.job.tolerance ?? quantityOf(isLinear ? '0.05 mm' : '0.1 °', 'assumed'),
   };
 }
@@ -100,17 +102,7 @@ export function planOf(
     approach: draft.approach,
     returnToZero: draft.returnToZero,
     takeUp: takeUpOf(view),
-    instrument: {
-      kind,
-      name: draft.instrument,
-      form: draft.form,
-      resolution: draft.resolution,
-      tilt: draft.tilt,
-      scaleUncertainty: null,
-      error: draft.error,
-      square: draft.square,
-      range: draft.range,
-    },
+    measured: draft.measured,
     tolerance: { kind, value: draft.tolerance },
   };
   const checked = checkPlanOf('step-check', plan);
