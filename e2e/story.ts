@@ -5,6 +5,8 @@ interface Stand {
   readonly address: string;
   /** File with the number of the database's process. */
   readonly databaseProcess: string;
+  /** The same of its server, which is started again as soon as it dies. */
+  readonly serverProcess: string;
 }
 
 /** A story: its page opens on the stand of the worker that tells it. */

@@ -11,8 +11,8 @@ import { join } from 'node:path';
 import { BROWSER_FLAGS, chromiumPath } from './browser';
 import { buildAll, ROOT } from './build';
 import { keepRunning } from './keep-running';
+import { keepServer } from './kept-server';
 import { startMariaDb } from './mariadb';
-import { startServer } from './server-process';
 
 const DATA = join(ROOT, '.test-data', 'stories');
 /** One more than two cores: a story waits, for the rig’s clock above all, as long as it works. */
@@ -21,6 +21,7 @@ const WORKERS = Math.min(3, availableParallelism() + 1);
 interface Stand {
   readonly address: string;
   readonly databaseProcess: string;
+  readonly serverProcess: string;
   readonly stop: () => Promise<void>;
 }
 
@@ -32,12 +33,16 @@ async function openStand(folder: string): Promise<Stand> {
     say: (sentence) => process.stdout.write(`${sentence}\n`),
     giveUp: () => process.stdout.write('The database of the stories is given up.\n'),
   });
-  const server = await startServer({ DATABASE_URL: database.database.url('stories'), PORT: '0', LOG_LEVEL: 'fatal' });
+  const serverProcess = join(folder, 'server.pid');
+  const server = await keepServer(
+    { DATABASE_URL: database.database.url('stories'), PORT: '0', LOG_LEVEL: 'fatal' },
+    serverProcess,
+  );
   const stop = async (): Promise<void> => {
     await server.stop();
     await database.stop();
   };
-  return { address: server.address, databaseProcess: join(folder, 'files', 'server.pid'), stop };
+  return { address: server.address, databaseProcess: join(folder, 'files', 'server.pid'), serverProcess, stop };
 }
 
 async function tell(stands: readonly Stand[], report: string, isAlone: boolean): Promise<number> {

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { choose } from '../choose';
 import { asDelivered, type DemoName } from '../demo';
 import { expect, test, type Page } from '../story';
@@ -132,8 +133,12 @@ async function plan(page: Page, name: string, axis: string): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Readings' })).toBeVisible();
 }
 
-/** Types every reading with digits and Enter alone. */
-async function typeReadings(page: Page, read: Read): Promise<readonly string[]> {
+/** Types every reading with digits and Enter alone. @param before each one is typed */
+async function typeReadings(
+  page: Page,
+  read: Read,
+  before: (index: number) => void = () => undefined,
+): Promise<readonly string[]> {
   await expect(page.getByLabel(/^Reading 1,/)).toBeVisible();
   const rows = await page
     .locator('cn-readings-sheet tbody tr')
@@ -144,7 +149,8 @@ async function typeReadings(page: Page, read: Read): Promise<readonly string[]> 
     );
   const typed = rows.map((cells, index) => read(cells.slice(0, cells.indexOf(null)) as string[], index));
   await page.getByLabel(/^Reading 1,/).focus();
-  for (const text of typed) {
+  for (const [index, text] of typed.entries()) {
+    before(index);
     await page.keyboard.type(text);
     await page.keyboard.press('Enter');
   }
@@ -200,16 +206,29 @@ test.describe('every question of the library', () => {
   });
 });
 
-test('a hundred readings are typed with the keys alone, and kept as they were typed', async ({ page }) => {
+test('a hundred readings are typed with the keys alone and kept as they were typed, the server killed in between', async ({
+  page,
+  stand,
+}) => {
   await openChecks(page, 'Fret mill', 'A hundred readings');
   await choose(page.getByLabel('Ask', { exact: true }), /^Positioning:/);
   await page.getByLabel('Runs', { exact: true }).fill('10');
   await page.getByRole('button', { name: 'Start the check: 100 readings' }).click();
   await expect(page.getByRole('heading', { name: 'Readings' })).toBeVisible();
   const began = Date.now();
-  const typed = await typeReadings(page, ([, , should], index) => (number(should) + near(index, 0.002)).toFixed(3));
+  const server = (): number => Number(readFileSync(stand.serverProcess, 'utf8'));
+  const first = server();
+  const typed = await typeReadings(
+    page,
+    ([, , should], index) => (number(should) + near(index, 0.002)).toFixed(3),
+    (index) => {
+      if (index === 50) process.kill(first, 'SIGKILL');
+    },
+  );
   expect(typed.length).toBe(100);
+  expect(server()).not.toBe(first);
   await expect.poll(async () => (await kept(page)).length, { timeout: 30_000 }).toBe(100);
+  await expect(page.getByText(/Not kept yet/)).toBeHidden();
   process.stdout.write(`a hundred readings: ${((Date.now() - began) / 1000).toFixed(1)} s\n`);
   // Each once, in its place, as it was typed with the unit that was shown.
   const address = page.url().replace('/machines/', '/api/machines/');

@@ -14,6 +14,7 @@ import {
   type Refusal,
 } from '../line-port/index.js';
 import type { Bench, Commander } from './bench.js';
+import { Compensator } from './compensator.js';
 import { Homing } from './homing.js';
 import { Mover } from './mover.js';
 import { PathRun } from './path-run.js';
@@ -44,6 +45,7 @@ interface Capture {
 interface Channel {
   readonly letter: string;
   readonly mover: Mover;
+  readonly compensator: Compensator;
   /** Number of the move, jog or homing under way. */
   task: { readonly id: number; readonly kind: 'move' | 'jog' | 'home' } | null;
   homing: Homing | null;
@@ -79,6 +81,7 @@ export class RigController implements Commander {
     this.channels = bench.axes.map(({ truth }) => ({
       letter: truth.letter,
       mover: new Mover(),
+      compensator: new Compensator(truth.compensation, truth.perPulse),
       task: null,
       homing: null,
       isKnown: false,
@@ -271,9 +274,11 @@ export class RigController implements Commander {
       const before = mover.position;
       mover.tick(TICK);
       if (places) mover.position = places[place] ?? before;
-      this.count(place, channel, mover.position - before);
+      const by = mover.position - before;
+      this.count(place, channel, by + channel.compensator.tick(mover.position, by, channel.isKnown, TICK));
       if (channel.homing) this.goHome(channel, axis?.home?.seen(now) ?? false);
-      else if (channel.task && !mover.isMoving) this.finish(channel);
+      else if (channel.task && !mover.isMoving && channel.compensator.isSettled(mover.position, channel.isKnown))
+        this.finish(channel);
     }
     if (!this.isMoving) return;
     if (now - this.lastLine > WATCHED_FOR) {

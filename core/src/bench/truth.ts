@@ -22,7 +22,7 @@ import {
   windingResistance,
   type AxisContext,
 } from '../drive-line/index.js';
-import type { Axis, Machine } from '../machine/index.js';
+import type { Axis, Compensation, Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { valueOf } from '../shape/index.js';
 import type { CoilJoint, Setup } from '../simulation/index.js';
@@ -84,6 +84,8 @@ export interface AxisTruth {
   readonly travelPerTurn: number;
   /** What the controller takes a pulse for, by the design; no fault changes that. */
   readonly perPulse: number;
+  /** What the controller was given to take out besides, by the design. */
+  readonly compensation: Compensation | null;
   /** Hard ends, from the place of the switch; null where it goes round and round. */
   readonly ends: readonly [number, number] | null;
   /** Where the carriage stands when the power comes on. */
@@ -290,6 +292,7 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
     slipTorque: null,
     travelPerTurn: perTurn,
     perPulse: perTurn / pulsesPerTurn,
+    compensation: axis.compensation,
     ends: goesRound ? null : [-beyond, travel + beyond],
     standsAt: goesRound ? 0 : 0.35 * travel,
     home:

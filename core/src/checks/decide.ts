@@ -141,8 +141,9 @@ export function nextByBudget(
   if (!open || !budget || open.value === null || open.asked === null) return '';
   const scatter = budget.rows.rows.filter(({ kind }) => kind === 'A');
   const fixed = Math.hypot(...budget.rows.rows.filter(({ kind }) => kind === 'B').map(({ standard }) => standard));
+  const byInstrument = `${open.name} cannot be told from what is asked: what decides is the instrument, not the number of readings. Take one that is closer.`;
   const freedom = Math.min(...scatter.map((row) => row.freedom));
-  if (!Number.isFinite(freedom)) return '';
+  if (!Number.isFinite(freedom)) return byInstrument;
   const count = freedom + 1;
   const random = Math.hypot(...scatter.map(({ standard }) => standard));
   const need = readingsInAll({ count, mean: open.value, squares: random ** 2 * count * freedom }, fixed, open.asked);
@@ -150,6 +151,6 @@ export function nextByBudget(
   if (more <= MOST)
     return `${open.name} cannot be told from what is asked yet: about ${more} more ${more === 1 ? 'reading' : 'readings'} like these would.`;
   return fixed > random
-    ? `${open.name} cannot be told from what is asked: what decides is the instrument, not the number of readings. Take one that is closer.`
+    ? byInstrument
     : `${open.name} lies so near to what is asked that more readings hardly tell: ask for more room, or correct it.`;
 }

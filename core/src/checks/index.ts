@@ -35,7 +35,6 @@ export type { VerdictWord } from './verdict.js';
 export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries, Interval } from './findings.js';
 export { NO_FINDINGS } from './findings.js';
 export { measuringOf, SET_UP_ASKED, shownTravel, usualMeasuring, type Measuring } from './measuring.js';
-export { pitchAt } from './pitch.js';
 export { bestOf, SHARE_MOST, shareOf, type Suited } from './suits.js';
 export type { InstrumentUse, PlanForm, PlanInput, Sketch } from './plan-form.js';
 export { readingValue, type EnteredReading } from './reading.js';

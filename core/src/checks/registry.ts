@@ -67,7 +67,7 @@ const withNext = (declaration: AnyDeclaration): AnyDeclaration => ({
   ...declaration,
   evaluate: (context, plan, entered, say) => {
     const found = declaration.evaluate(context, plan, entered, say);
-    if (!found || found.next !== '' || found.remainingCount > 0) return found;
+    if (found?.next !== '' || found.remainingCount > 0) return found;
     const countedCount = found.points.filter(({ excluded }) => excluded === null).length;
     return { ...found, next: nextByBudget(found.figures, found.budget, countedCount) };
   },

@@ -37,6 +37,10 @@ export function instrumentRows(
     .map(([name, standard]) => ({ name, kind: 'B', standard: size * standard, freedom: Infinity }));
 }
 
+/** Budget of a difference of two readings that nothing but the instrument makes doubtful; each is read but once. */
+export const differenceBudget = (measured: Measuring, distance: number): Budget =>
+  budgetOf(instrumentRows(measured, distance, Math.SQRT2));
+
 /** The scatter of a mean as a row of a budget; null where fewer than two readings say nothing of it. */
 export function scatterRow(values: readonly number[], sensitivity = 1): Contribution | null {
   const deviation = deviationOf(values);

@@ -9,7 +9,7 @@ const CONTEXT = firstAxis(screwMachine());
 
 function returnPlan(said: object): PlanOf<'return-check'> {
   const plan = planFor('return-check', CONTEXT, { readings: 3, moves: 100 });
-  return { ...plan, measured: { ...plan.measured, ...said } } as PlanOf<'return-check'>;
+  return { ...plan, measured: { ...plan.measured, ...said } };
 }
 
 /** Travel of a microstep of that screw of 20 threads per inch [m]. */
@@ -17,7 +17,7 @@ const STEP = 0.0254 / 16_000;
 
 function positioningPlan(said: object): PlanOf<'positioning'> {
   const plan = planFor('positioning', CONTEXT);
-  return { ...plan, measured: { ...plan.measured, ...said } } as PlanOf<'positioning'>;
+  return { ...plan, measured: { ...plan.measured, ...said } };
 }
 
 const read = (...texts: readonly string[]): readonly EnteredReading[] =>

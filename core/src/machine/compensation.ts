@@ -1,4 +1,4 @@
-import { date, kinds, list, nullable, quantity, record, text, type Of } from '../shape/index.js';
+import { date, kinds, list, nullable, quantity, readQuantity, record, text, type Of } from '../shape/index.js';
 
 const positive = { isPositive: true } as const;
 
@@ -29,3 +29,19 @@ const fieldsOf = (dimension: 'length' | 'angle') => ({
 /** What the controller takes out of an axis besides its scale. */
 export const compensationShape = kinds({ linear: fieldsOf('length'), rotary: fieldsOf('angle') });
 export type Compensation = Of<typeof compensationShape>;
+
+/**
+ * What a table of errors adds to a commanded place [SI]: in proportion between its places, beyond its ends as at the
+ * end (common practice, no source).
+ */
+export function pitchAt({ kind, pitch }: Compensation, place: number): number {
+  const dimension = kind === 'linear' ? 'length' : 'angle';
+  const nodes = pitch
+    .map(({ at, by }) => ({ at: readQuantity(at, dimension).value, by: readQuantity(by, dimension).value }))
+    .sort((a, b) => a.at - b.at);
+  const next = nodes.findIndex(({ at }) => at >= place);
+  const [after, before] = [nodes[next], nodes[next - 1]];
+  if (!after) return nodes.at(-1)?.by ?? 0;
+  if (!before) return after.by;
+  return before.by + ((after.by - before.by) * (place - before.at)) / (after.at - before.at);
+}

@@ -1,4 +1,4 @@
-export { PITCH_PLACES_MOST, type Compensation } from './compensation.js';
+export { PITCH_PLACES_MOST, pitchAt, type Compensation } from './compensation.js';
 export {
   checkMachine,
   machineJsonSchema,

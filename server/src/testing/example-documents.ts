@@ -1,6 +1,6 @@
 import { newMachine, type Axis, type Machine } from '@crisp-notch/core/machine';
 import { quantityOf } from '@crisp-notch/core/shape';
-import { usualMeasuring, type Measuring, type PlanOf } from '@crisp-notch/core/checks';
+import { usualMeasuring, type PlanOf } from '@crisp-notch/core/checks';
 
 /** A machine whose first axis has exact steps: 1.8°, quarter steps, 20 threads per inch. */
 export function screwMachine(name = 'Test router', microsteps = 4): Machine {
@@ -38,7 +38,7 @@ export const examplePlan: PlanOf<'step-check'> = {
     range: null,
     digit: quantityOf('0.0005 in'),
     name: 'dial indicator',
-  } as Measuring,
+  },
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 

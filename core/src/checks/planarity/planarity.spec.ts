@@ -22,6 +22,16 @@ describe('flatness by a grid', () => {
     expect(figureNamed(bowed, 'f').value).toBeCloseTo(0.2e-3, 9);
   });
 
+  it('says what makes it doubtful, and that more readings do not help', () => {
+    const found = readBy('planarity', slide, plan, ({ x }) => 1.2e-3 * (x / 0.4 - 0.5) ** 2);
+    const { standardUncertainty, budget, verdict, next } = found;
+    expect(budget?.of).toBe('f');
+    // Highest and lowest are two readings.
+    expect(budget?.rows.combined).toBeCloseTo(Math.SQRT2 * standardUncertainty, 12);
+    expect(budget?.rows.rows.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 12);
+    expect([verdict, next.includes('what decides is the instrument')]).toEqual(['undecided', true]);
+  });
+
   it('says which foot to raise, and by how many turns', () => {
     const found = readBy('planarity', slide, plan, ({ x }) => -1.5e-3 * (x / 0.4));
     expect(found.notes[0]).toContain('front left: leave it');

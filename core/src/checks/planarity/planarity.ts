@@ -7,6 +7,7 @@ import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind, type CheckPlace } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
+import { differenceBudget } from '../sample.js';
 import { taken } from '../taken.js';
 import { judgedBy } from '../worded.js';
 
@@ -219,6 +220,7 @@ export const planarity = checkKind({
           read.map(({ place, excluded }, index) => ({ x: place.x, y: points[index]?.deviation ?? 0, excluded })),
         ),
       },
+      budget: flat === null ? null : { of: 'f', dimension: 'length', rows: differenceBudget(plan.measured, most ?? 0) },
     };
   },
 });

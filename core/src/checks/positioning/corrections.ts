@@ -2,7 +2,7 @@ import type { AxisContext, Say } from '../../drive-line/index.js';
 import { motionOf, PITCH_PLACES_MOST, type Axis, type Compensation } from '../../machine/index.js';
 import { inUnit, preferredUnit, type Dimension } from '../../quantity/index.js';
 import { quantityOf, readQuantity, type Quantity } from '../../shape/index.js';
-import { pitchAt } from '../pitch.js';
+import { pitchAt } from '../../machine/index.js';
 import { settingFor } from '../setting-for.js';
 import type { CheckProposal, Interval } from '../findings.js';
 import type { FittedScale } from '../step-check/scale-fit.js';

@@ -7,7 +7,7 @@ import { cannedMotorMachine, firstAxis, screwMachine } from '../../testing/examp
 import { figureNamed, planFor, readBy } from '../../testing/check-run.js';
 import type { CheckEvaluation } from '../kind.js';
 import { usualMeasuring, type Measuring } from '../measuring.js';
-import { pitchAt } from '../pitch.js';
+import { pitchAt } from '../../machine/index.js';
 import { standardCycle } from './plan.js';
 
 const slide = firstAxis(screwMachine((axis) => ({ ...axis, job: { ...axis.job, travel: quantityOf('300 mm') } })));

@@ -2,9 +2,7 @@ import { stepsPerUnit, type AxisContext } from '../../drive-line/index.js';
 import { motionOf } from '../../machine/index.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { readQuantity } from '../../shape/index.js';
-import { chiSquareQuantile } from '../../statistics/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
-import { RUN_LIMIT } from '../commanded.js';
 import { takeUpInput } from '../commanded-inputs.js';
 import { instrumentInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
@@ -19,31 +17,15 @@ import {
   travelOf,
   type PositioningPlan,
 } from './plan.js';
+import { shownShare } from './shown-share.js';
 
-/** Runs that are looked through for a better plan. */
-const RUNS = Array.from({ length: RUN_LIMIT - 1 }, (_, index) => index + 2);
-/** A row that repeats so well of what is asked is to be shown [share] (common practice, no source). */
-const REPEATS = 0.5;
-
-/**
- * Share of a limit that a scatter may have to be shown within it, with 97.5 %, in the middle of all rows: the upper end
- * of the interval of a standard deviation of so many readings (chi-square).
- */
-const shownShare = (runs: number): number => {
-  const freedom = runs - 1;
-  return Math.sqrt(chiSquareQuantile(0.025, freedom) / chiSquareQuantile(0.5, freedom));
-};
-
-/** How many runs decide; empty where nothing is asked. */
-function runsWords({ asked: { accuracy, repeatability }, runs }: PositioningPlan): string {
-  if (accuracy === null && repeatability === null)
-    return 'Nothing is asked of A or R, so they are told and not judged.';
-  const need = RUNS.find((count) => shownShare(count) >= REPEATS);
-  const enough =
-    need === undefined || runs >= need ? '' : ` ${need} runs are enough where it repeats to half of what is asked.`;
-  return runs < 2
-    ? 'One run says nothing of how it repeats.'
-    : `${runs} runs can show it where it repeats to ${Math.round(100 * shownShare(runs))} in 100 of what is asked.${enough}`;
+/** How well it has to repeat for so many runs to show it; that nothing is asked, where nothing is. */
+function runsWords({ asked: { accuracy, repeatability }, targets, runs, approach }: PositioningPlan): string {
+  const figure = accuracy ? 'accuracy' : repeatability ? 'repeatability' : null;
+  if (figure === null) return 'Nothing is asked of A or R, so they are told and not judged.';
+  if (runs < 2) return 'One run says nothing of how it repeats: take two and more.';
+  const share = shownShare(figure, targets.length, runs, approach === 'both-ways' ? 2 : 1);
+  return `${runs} runs decide it where it repeats to ${Math.round(100 * share)} in 100 of what is asked and has no other error; more runs allow it more.`;
 }
 
 /** Accuracy and repeatability along an axis, as machine makers state them. */

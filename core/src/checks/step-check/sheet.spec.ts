@@ -8,7 +8,6 @@ import {
   misfitOf,
   placesOf,
   sheetOf,
-  type CheckPlan,
   type PlanOf,
 } from '../index.js';
 import { exampleInstrument, exampleRing } from '../../testing/example-instrument.js';

@@ -17,6 +17,7 @@ import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
+import { differenceBudget } from '../sample.js';
 import { taken } from '../taken.js';
 import { judgedBy, wordedColumns, wordedSheet, type WordedPlace } from '../worded.js';
 
@@ -255,6 +256,7 @@ export const warmUp = checkKind({
           ...readSeries(read.map(({ place, value, excluded }) => ({ x: place.at, y: value, excluded }))),
         ],
       },
+      budget: swing === null ? null : { of: 'D', dimension, rows: differenceBudget(plan.measured, 0) },
     };
   },
 });

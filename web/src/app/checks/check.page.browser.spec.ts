@@ -46,7 +46,10 @@ describe('the page of a check', () => {
       providers: [
         provideZonelessChangeDetection(),
         provideRouter([]),
-        { provide: CheckStore, useValue: { check: (id: string) => of(check(id)) } },
+        {
+          provide: CheckStore,
+          useValue: { check: (id: string) => of(check(id)), heard$: of(), waitingCount: () => 0 },
+        },
         { provide: DesignStore, useValue: { state$: of({ id: 'm', revision: 1, document }) } },
         {
           provide: PreferencesStore,

@@ -111,6 +111,10 @@ const shareWords = (value: number): string =>
       display: grid;
       gap: 8px;
     }
+
+    .caution {
+      color: var(--caution);
+    }
   `,
 })
 export class MeasuringFieldsComponent {

@@ -10,6 +10,7 @@ import {
   signal,
   viewChildren,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Check } from '@crisp-notch/contract';
 import {
   checkDeclaration,
@@ -85,6 +86,7 @@ export class ReadingsSheetComponent {
   protected readonly next = computed(() => this.rows().find(({ text }) => text === '') ?? null);
 
   constructor() {
+    this.store.heard$.pipe(takeUntilDestroyed()).subscribe((check) => this.onHeard(check));
     const isPhone = matchMedia('(max-width: 700px)').matches;
     const first = effect(() => {
       if (isPhone && this.evaluation().remainingCount > 0) this.isOnPad.set(true);
@@ -133,9 +135,6 @@ export class ReadingsSheetComponent {
 
   protected readonly problemOf = (row: ReadingRow, text: string): string => readingProblem(text, row, this.units());
 
-  /** Readings on their way to the server. */
-  private readonly underWay = new Set<string>();
-
   /** Keeps what stands in a row; moves on to the next when Enter was pressed. */
   protected async keep(row: ReadingRow, step: number): Promise<void> {
     const { index } = row.place;
@@ -152,12 +151,7 @@ export class ReadingsSheetComponent {
       return;
     }
     if (step !== 0) this.focus(next);
-    // Moving the focus leaves the field, which would keep it a second time while the first is under way.
-    const under = `${index} ${text}`;
-    if (this.underWay.has(under)) return;
-    this.underWay.add(under);
     await this.add([{ index, text, excluded: null }]);
-    this.underWay.delete(under);
   }
 
   private focus(place: number): void {
@@ -165,16 +159,32 @@ export class ReadingsSheetComponent {
   }
 
   private async add(readings: readonly EnteredReading[]): Promise<boolean> {
-    this.trouble.emit('');
     try {
-      this.kept.emit(await this.store.add(this.check().id, readings));
-      const kept = new Set(readings.map(({ index }) => index));
-      this.setDrafts(Object.fromEntries(Object.entries(this.drafts()).filter(([index]) => !kept.has(Number(index)))));
+      await this.store.add(this.check().id, readings);
       return true;
     } catch (error) {
-      this.trouble.emit(`Not kept yet: ${messageOf(error)} What you typed is still in its field.`);
+      this.trouble.emit(
+        `Not kept yet: ${messageOf(error)} What you typed is still in its field${this.store.waitingCount() > 0 ? ', and is sent again by itself' : ''}.`,
+      );
       return false;
     }
+  }
+
+  /** Readings were kept: what stands in a field as it is kept is typed no more. */
+  private onHeard(check: Check): void {
+    if (check.id !== this.check().id) return;
+    const latest = new Map(check.readings.map((reading) => [reading.index, reading.text]));
+    this.kept.emit(check);
+    const places = placesOf(check.plan);
+    this.setDrafts(
+      Object.fromEntries(
+        Object.entries(this.drafts()).filter(([key, { text }]) => {
+          const place = places[Number(key)];
+          return !place || understoodReading(text, place, this.units()) !== latest.get(place.index);
+        }),
+      ),
+    );
+    if (this.store.waitingCount() === 0) this.trouble.emit('');
   }
 
   protected async leaveOut({ place, text }: ReadingRow, reason: string): Promise<void> {

@@ -4,7 +4,6 @@ import {
   sheetOf,
   usualMeasuring,
   type CheckPlace,
-  type Measuring,
   type PlanOf,
   type EnteredReading,
   type StepCheckEvaluation,
@@ -24,7 +23,7 @@ const plan: PlanOf<'step-check'> = {
   approach: 'both-ways',
   returnToZero: true,
   takeUp: 200,
-  measured: { ...usualMeasuring('plunger-indicator'), error: null, range: null } as Measuring,
+  measured: { ...usualMeasuring('plunger-indicator'), error: null, range: null },
   tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
 };
 const millimetre = preferredUnit('length', 'metric');

@@ -71,6 +71,7 @@ export class MachinePage implements OnDestroy {
   readonly machineId = input.required<string>();
 
   private readonly store = inject(DesignStore);
+  private readonly checks = inject(CheckStore);
   private readonly trials = inject(TrialStore);
   private readonly finder = inject(FinderStore);
   private readonly line = inject(MachineLine);
@@ -168,7 +169,7 @@ export class MachinePage implements OnDestroy {
   }
 
   /** Why leaving now would leave something behind, in words; empty while all is saved or on its way. */
-  protected readonly unsavedWords = computed(() => {
+  private readonly unsavedWords = computed(() => {
     const loading = this.loading();
     if (loading.kind !== 'open') return '';
     const { save } = loading.state;
@@ -185,9 +186,27 @@ export class MachinePage implements OnDestroy {
     }
   });
 
+  /** What leaving now leaves behind, and where it stays; empty where nothing is left behind. */
+  protected readonly leavingWords = computed(() => {
+    const [unsaved, count] = [this.unsavedWords(), this.checks.waitingCount()];
+    return [
+      ...(unsaved === ''
+        ? []
+        : [
+            unsaved,
+            'It stays in this browser, and is taken up when you open the machine here again; elsewhere it will not be seen.',
+          ]),
+      ...(count === 0
+        ? []
+        : [
+            `${count} ${count === 1 ? 'reading waits' : 'readings wait'} for the server, which does not answer. Whoever leaves now loses ${count === 1 ? 'it' : 'them'}.`,
+          ]),
+    ].join(' ');
+  });
+
   /** Asks before something is left behind. What is only on its way goes on without the page. */
   async mayLeave(): Promise<boolean> {
-    if (this.unsavedWords() === '') return true;
+    if (this.leavingWords() === '') return true;
     const answer = await new Promise<boolean>((resolve) => this.leaving.set(resolve));
     this.leaving.set(null);
     return answer;
@@ -198,7 +217,7 @@ export class MachinePage implements OnDestroy {
   }
 
   protected onUnload(event: BeforeUnloadEvent): void {
-    if (this.unsavedWords() !== '') event.preventDefault();
+    if (this.leavingWords() !== '') event.preventDefault();
   }
 
   protected noticeSeen(): void {

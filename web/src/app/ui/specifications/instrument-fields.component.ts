@@ -20,7 +20,7 @@ const ASKED = {
 } as const;
 
 /** How an instrument may be set to the motion. */
-export const SQUARES: readonly ChoiceOption[] = [
+const SQUARES: readonly ChoiceOption[] = [
   { value: 'by-eye', label: 'by eye, within 4°' },
   { value: 'by-square', label: 'by a square, within 1°' },
   { value: 'indicated', label: 'along an indicated edge, within 0.2°' },
