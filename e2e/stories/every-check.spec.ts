@@ -177,6 +177,19 @@ test.describe('every question of the library', () => {
       await expect(page.getByRole('region', { name: 'What it comes to' })).toBeVisible();
       await expect(page.locator('cn-chart svg')).toBeVisible();
       await page.emulateMedia({ media: 'print' });
+      // Paper has its own width, and no script is asked before it is laid out.
+      const drawn = await page.evaluate(() => {
+        const chart = document.querySelector<HTMLElement>('cn-chart .canvas');
+        chart?.style.setProperty('width', '400px');
+        const { width, height } = chart?.querySelector('svg')?.getBoundingClientRect() ?? { width: 0, height: 0 };
+        const box = chart?.getBoundingClientRect().height ?? 0;
+        chart?.style.removeProperty('width');
+        return { width, height, box };
+      });
+      expect(drawn.width).toBeLessThanOrEqual(400);
+      expect(drawn.height).toBeGreaterThan(80);
+      // Nothing stands over what comes below it.
+      expect(drawn.box).toBeGreaterThanOrEqual(drawn.height);
       const pages = (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [];
       expect(pages.length).toBeGreaterThan(0);
       expect(pages.length).toBeLessThanOrEqual(4);

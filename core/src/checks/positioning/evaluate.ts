@@ -6,23 +6,19 @@ import { budgetOf, grubbsOutlier, type Contribution } from '../../statistics/ind
 import { commandedReadings, type PlannedReading } from '../commanded.js';
 import { conformity } from '../conformity.js';
 import { exactSteps } from '../exact-steps.js';
-import { judged, verdictOf, type CheckChart, type CheckFigure, type Interval } from '../findings.js';
+import { judged, verdictOf, type CheckFigure, type Interval } from '../findings.js';
 import { readingDoubt, scaleDoubt } from '../instrument.js';
-import type { CheckEvaluation, CheckPoint } from '../kind.js';
+import type { CheckEvaluation } from '../kind.js';
 import { doubtAt, doubtOf, shownTravel } from '../measuring.js';
 import type { EnteredReading } from '../reading.js';
 import { fitScale, type FittedScale } from '../step-check/scale-fit.js';
 import { taken } from '../taken.js';
 import { correctionsOf, heldAgainst, type Measured } from './corrections.js';
-import {
-  axisFigures,
-  targetFigures,
-  type AxisFigures,
-  type TargetDeviations,
-  type TargetFigures,
-} from './iso-230-2.js';
+import { axisFigures, targetFigures, type AxisFigures, type TargetDeviations } from './iso-230-2.js';
+import { chartOf, type Read } from './chart.js';
 import { axisIntervals, type AxisIntervals } from './iso-intervals.js';
 import type { PositioningPlan } from './plan.js';
+import { nextOf, POSSIBLE, resultOf, sentenceOf } from './words.js';
 
 /** Why an axis cannot be measured by a plan; null where it can. */
 export function misfitOfPositioning(context: AxisContext, plan: PositioningPlan): string | null {
@@ -38,20 +34,10 @@ export function misfitOfPositioning(context: AxisContext, plan: PositioningPlan)
 export const positioningPlaces = (plan: PositioningPlan): readonly PlannedReading[] =>
   commandedReadings(plan, plan.asked.kind === 'rotary' ? 'angle' : 'length');
 
-/** A reading beside where it should be, in SI. */
-interface Read extends CheckPoint {
-  readonly target: number;
-  readonly approach: 'up' | 'down';
-  readonly run: number;
-  readonly commanded: number;
-}
-
 /** Chance that one of sound readings of a place is flagged. */
 const WILD = 0.01;
 /** Digits by which a reading has to be off to be flagged. */
 const WILD_DIGITS = 3;
-
-const POSSIBLE = 'read at least twice from the same side at every target';
 
 /** Judges readings to ISO 230-2. @returns null where {@link misfitOfPositioning} says why */
 export function evaluatePositioning(
@@ -269,87 +255,6 @@ function figuresOf(
   ];
 }
 
-type Tell = (value: number, uncertainty?: number) => string;
-
-function sentenceOf(
-  figures: readonly CheckFigure[],
-  countedCount: number,
-  plannedCount: number,
-  remainingCount: number,
-  tell: Tell,
-): string {
-  if (countedCount === 0) return 'No reading yet.';
-  const half = ({ interval }: CheckFigure): number | undefined => interval?.length && (interval[1] - interval[0]) / 2;
-  const said = figures.filter(({ asked, value }) => asked !== null && value !== null);
-  const word = { within: 'within', outside: 'more than' } as const;
-  const sentences = said.map((figure) => {
-    const { symbol, value, asked, conformity: how } = figure;
-    const [size, limit] = [tell(Math.abs(value ?? 0), half(figure)), tell(asked ?? 0)];
-    return how === 'undecided' || how === null
-      ? `${symbol} is ${size} ± ${tell(half(figure) ?? 0, half(figure))}, which does not tell it from the ${limit} asked for.`
-      : `${symbol} is ${size}, ${word[how]} the ${limit} asked for.`;
-  });
-  if (remainingCount > 0)
-    return `${remainingCount} of ${plannedCount} readings to take.${sentences.length === 0 ? '' : ` So far ${sentences.join(' ')}`}`;
-  if (sentences.length > 0) return sentences.join(' ');
-  const [first] = figures;
-  return first?.value == null
-    ? `Too few readings for accuracy and repeatability: ${POSSIBLE}.`
-    : `${first.symbol} is ${tell(first.value, half(first))}. Nothing is asked of it, so nothing is judged.`;
-}
-
-function resultOf(iso: AxisFigures, isOneSided: boolean, tell: Tell): string {
-  const open = isOneSided ? iso.accuracyUp === null : iso.accuracy === null;
-  return open
-    ? ''
-    : isOneSided
-      ? 'Measured from one side only: reversal, and what holds for both sides, is open.'
-      : `Figures of ISO 230-2:2014; each interval holds the true value with 95 %. ${iso.systematic === null ? '' : `Systematic deviation ${tell(iso.systematic)}.`}`;
-}
-
-function chartOf(
-  points: readonly Read[],
-  byTarget: readonly TargetFigures[],
-  commanded: readonly number[],
-  dimension: 'length' | 'angle',
-  limit: number | null,
-  guard: number,
-  plan: PositioningPlan,
-): CheckChart {
-  const dots = (approach: 'up' | 'down' | null) =>
-    points
-      .filter((point) =>
-        approach === null ? point.excluded !== null : point.excluded === null && point.approach === approach,
-      )
-      .map((point) => ({ x: point.commanded, y: point.deviation }));
-  const means = (pick: (target: TargetFigures) => number | null) =>
-    byTarget.flatMap((target, index) => {
-      const y = pick(target);
-      return y === null ? [] : [{ x: commanded[index] as number, y }];
-    });
-  const band = byTarget.flatMap((target, index) => {
-    const ends = (['Up', 'Down'] as const).flatMap((side) => {
-      const [mean, deviation] = [target[`mean${side}`], target[`deviation${side}`]];
-      return mean === null || deviation === null ? [] : [mean - 2 * deviation, mean + 2 * deviation];
-    });
-    return ends.length === 0 ? [] : [{ x: commanded[index] as number, y: Math.min(...ends), top: Math.max(...ends) }];
-  });
-  return {
-    x: { name: 'target', dimension },
-    y: { name: 'off', dimension },
-    limit,
-    guard,
-    series: [
-      { name: `mean ± 2s${plan.approach === 'one-way' ? '' : ', both ways'}`, look: 'band' as const, points: band },
-      { name: 'mean going up', look: 'up' as const, points: means(({ meanUp }) => meanUp) },
-      { name: 'mean going down', look: 'down' as const, points: means(({ meanDown }) => meanDown) },
-      { name: 'reached going up', look: 'up' as const, points: dots('up') },
-      { name: 'reached going down', look: 'down' as const, points: dots('down') },
-      { name: 'left out', look: 'left-out' as const, points: dots(null) },
-    ].filter((series) => series.points.length > 0),
-  };
-}
-
 /** What makes accuracy doubtful, from the statistics of the readings and from the instrument. */
 function budgetFor(
   { intervals, doubt, targets }: Measured,
@@ -380,34 +285,4 @@ function budgetFor(
     dimension: plan.measured.kind === 'angle' ? 'angle' : 'length',
     rows: budgetOf(rows.filter(({ standard }) => standard > 0)),
   };
-}
-
-/** Runs beyond which more of them hardly settle anything. */
-const RUNS_MOST = 30;
-
-/**
- * How many runs more would settle what cannot be told yet.
- * @param fixed half of an interval of A that no number of runs makes narrower [SI]
- */
-function nextOf(
-  figures: readonly CheckFigure[],
-  plan: PositioningPlan,
-  fixed: number,
-  remainingCount: number,
-  countedCount: number,
-): string {
-  if (countedCount === 0 || remainingCount > 0) return '';
-  const open = figures.find((figure) => figure.conformity === 'undecided');
-  const { interval = null, asked = null } = open ?? {};
-  if (!open || interval === null || asked === null) return '';
-  const [low, high] = interval.map(Math.abs) as [number, number];
-  const half = Math.abs(high - low) / 2;
-  const gap = Math.abs((low + high) / 2 - asked);
-  const own = open.symbol.startsWith('A') ? fixed : 0;
-  if (own >= gap && own > half / 2)
-    return `${open.name} cannot be told: what decides is the instrument, not the number of runs. Measure with one that is closer over this travel.`;
-  const runs = gap > own ? Math.ceil((plan.runs * (half ** 2 - own ** 2)) / (gap ** 2 - own ** 2)) : Infinity;
-  return runs > RUNS_MOST
-    ? `${open.name} cannot be told from what is asked, and more runs hardly change that: ask for more room, or correct the axis.`
-    : `${open.name} cannot be told yet: ${Math.max(runs, plan.runs + 1)} runs instead of ${plan.runs} would settle it.`;
 }

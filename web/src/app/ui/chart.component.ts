@@ -35,6 +35,24 @@ const PNG_SCALE = 2;
     .canvas {
       height: 270px;
     }
+
+    /* A sheet of paper is laid out without asking a script: what was drawn for the screen is scaled to it. */
+    @media print {
+      .canvas {
+        height: auto;
+      }
+
+      .canvas ::ng-deep > div {
+        width: auto !important;
+        height: auto !important;
+      }
+
+      .canvas ::ng-deep svg {
+        position: static !important;
+        width: 100%;
+        height: auto;
+      }
+    }
   `,
 })
 export class ChartComponent implements OnDestroy {
@@ -52,6 +70,8 @@ export class ChartComponent implements OnDestroy {
   private chart: ECharts | null = null;
   private isGone = false;
   private readonly sizes = new ResizeObserver(() => {
+    // On paper its height follows from its width.
+    if (matchMedia('print').matches) return;
     this.chart?.resize();
     this.draw();
   });
@@ -82,6 +102,7 @@ export class ChartComponent implements OnDestroy {
     this.chart.setOption(typeof options === 'function' ? options(size) : options, {
       replaceMerge: ['series', 'graphic'],
     });
+    element.querySelector('svg')?.setAttribute('viewBox', `0 0 ${this.chart.getWidth()} ${this.chart.getHeight()}`);
   }
 
   /** Its width now [px]. */
