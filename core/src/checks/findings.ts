@@ -92,6 +92,26 @@ export function figureOf(
   return { ...said, value, interval, asked, conformity: judged(interval, asked) };
 }
 
+/** No more than such a share of the planned readings may be missing (common practice, no source). */
+const MISSING_MOST = 0.2;
+
+/**
+ * How many planned readings are still to be taken. One that was left out with a reason need not be read again where few
+ * are, and what is left still carries every figure that is asked, or any where nothing is.
+ */
+export function remainingOf(
+  figures: readonly CheckFigure[],
+  points: readonly { readonly excluded: string | null }[],
+  plannedCount: number,
+): number {
+  const leftOut = points.filter(({ excluded }) => excluded !== null).length;
+  const asked = figures.filter((figure) => figure.asked !== null);
+  const isCarried =
+    asked.length > 0 ? asked.every(({ interval }) => interval !== null) : figures.some(({ value }) => value !== null);
+  const isBorne = isCarried && leftOut <= MISSING_MOST * plannedCount;
+  return plannedCount - points.length + (isBorne ? 0 : leftOut);
+}
+
 /** The verdict by the figures of which something is asked. */
 export function verdictOf(figures: readonly CheckFigure[], remainingCount: number, judgedCount: number): VerdictWord {
   if (judgedCount === 0) return 'incomplete';

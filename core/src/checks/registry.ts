@@ -1,5 +1,5 @@
 import type { Fields, RecordOf } from '../shape/index.js';
-import type { CheckEvaluation, CheckKindDeclaration, CheckPlace } from './kind.js';
+import type { CheckEvaluation, CheckKindDeclaration, CheckPlace, CheckPoint } from './kind.js';
 import { armPlay } from './arm-play/arm-play.js';
 import { crossedStrings } from './crossed-strings/crossed-strings.js';
 import { diagonals } from './diagonals/diagonals.js';
@@ -62,14 +62,28 @@ export type PlaceOf<K extends CheckKind> = Declared<K>['place'];
 
 type AnyDeclaration = CheckKindDeclaration<Fields, CheckPlace, CheckEvaluation>;
 
-/** A kind whose figure is left open by its readings says how many more would decide it. */
+/** What was left out, and why; empty where nothing was. */
+function leftOutWords(points: readonly CheckPoint[]): readonly string[] {
+  const reasons = points.flatMap(({ excluded }) => (excluded === null ? [] : [excluded]));
+  return reasons.length === 0
+    ? []
+    : [`${reasons.length} of ${points.length} readings left out: ${[...new Set(reasons)].join('; ')}.`];
+}
+
+/**
+ * A kind whose figure is left open by its readings says how many more would decide it, and what it was judged without.
+ */
 const withNext = (declaration: AnyDeclaration): AnyDeclaration => ({
   ...declaration,
   evaluate: (context, plan, entered, say) => {
     const found = declaration.evaluate(context, plan, entered, say);
-    if (found?.next !== '' || found.remainingCount > 0) return found;
+    if (!found || found.remainingCount > 0) return found;
     const countedCount = found.points.filter(({ excluded }) => excluded === null).length;
-    return { ...found, next: nextByBudget(found.figures, found.budget, countedCount) };
+    return {
+      ...found,
+      notes: [...leftOutWords(found.points), ...found.notes],
+      next: found.next === '' ? nextByBudget(found.figures, found.budget, countedCount) : found.next,
+    };
   },
 });
 

@@ -1,7 +1,7 @@
 import type { CheckEvaluation, CheckPlace, CheckPoint, ReadingColumns, ReadingSheet } from './kind.js';
 import type { VerdictWord } from './verdict.js';
 import type { CheckFigure } from './findings.js';
-import { verdictOf } from './findings.js';
+import { remainingOf, verdictOf } from './findings.js';
 
 /** A place that says for itself what is read there. */
 export interface WordedPlace extends CheckPlace {
@@ -28,15 +28,19 @@ export const wordedColumns = <L extends WordedPlace>(...header: readonly string[
   cells: ({ cells }) => cells,
 });
 
-/** Verdict and sentence of a check by its figures of which something is asked. */
+/**
+ * Verdict and sentence of a check by its figures of which something is asked.
+ * @param bears whether it can do without a reading that was left out; one that counts failures cannot
+ */
 export function judgedBy(
   figures: readonly CheckFigure[],
   points: readonly CheckPoint[],
   plannedCount: number,
   sentence: (verdict: VerdictWord) => string,
+  bears = true,
 ): Pick<CheckEvaluation, 'points' | 'remainingCount' | 'verdict' | 'sentence' | 'figures'> {
   const counted = points.filter(({ excluded }) => excluded === null).length;
-  const remainingCount = plannedCount - counted;
+  const remainingCount = bears ? remainingOf(figures, points, plannedCount) : plannedCount - counted;
   const verdict = verdictOf(figures, remainingCount, counted);
   const said =
     counted === 0

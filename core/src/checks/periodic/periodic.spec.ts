@@ -5,6 +5,8 @@ import { gauss, seeded } from '../../statistics/index.js';
 import { firstAxis, screwMachine } from '../../testing/example-machine.js';
 import { figureNamed, planFor, readBy } from '../../testing/check-run.js';
 import { usualMeasuring, type Measuring } from '../measuring.js';
+import { amplitudeInterval, fitWave } from '../harmonic.js';
+import { resolutionUncertainty } from '../instrument.js';
 import { aliasOf } from './periodic.js';
 
 const slide = firstAxis(screwMachine());
@@ -78,5 +80,45 @@ describe('periodic error', () => {
     expect(found.notes.join()).toContain('Take smaller parts');
     expect(figureNamed(found, 'A').conformity).toBeNull();
     expect(found.verdict).toBe('undecided');
+  });
+});
+
+/** How often the interval of a periodic error beside a slope holds the truth, over two turns, the digit one. */
+function coverageOf(amplitude: number, noise: number, trials: number, seed: number): number {
+  const random = seeded(seed);
+  let held = 0;
+  for (let trial = 0; trial < trials; trial += 1) {
+    const [phase, zero, slope] = [2 * Math.PI * random(), random(), 4 * random() - 2];
+    const places = Array.from({ length: 24 }, (_, index) => index / 12);
+    const wave = fitWave(
+      places.map((x) => [x / 2, 1]),
+      places.map((x) => 2 * Math.PI * x),
+      places.map((x) =>
+        Math.round(zero + slope * x + amplitude * Math.cos(2 * Math.PI * x - phase) + noise * gauss(random)),
+      ),
+    );
+    const [low, high] = (wave && amplitudeInterval(wave, noise < 1 ? resolutionUncertainty(1) : 0)) ?? [NaN, NaN];
+    if (low <= amplitude && amplitude <= high) held += 1;
+  }
+  return held / trials;
+}
+
+describe('the interval of a periodic error', () => {
+  it('holds the truth 93 to 97 times in 100 over 2 000 simulations with noise of a digit and more', () => {
+    for (const [amplitude, noise] of [
+      [10, 1],
+      [5, 2.5],
+    ] as const) {
+      const share = coverageOf(amplitude, noise, 2000, 1907);
+      expect(share).withContext(`${amplitude}, ${noise}`).toBeGreaterThanOrEqual(0.93);
+      expect(share).withContext(`${amplitude}, ${noise}`).toBeLessThanOrEqual(0.97);
+    }
+  });
+
+  it('holds it never less than 93 times in 100 with less, the digit counted as the check counts it', () => {
+    for (const noise of [0.05, 0.2, 0.5])
+      expect(coverageOf(7, noise, 1000, 1908))
+        .withContext(String(noise))
+        .toBeGreaterThanOrEqual(0.93);
   });
 });

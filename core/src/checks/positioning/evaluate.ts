@@ -6,7 +6,7 @@ import { budgetOf, grubbsOutlier, type Contribution } from '../../statistics/ind
 import { commandedReadings, type PlannedReading } from '../commanded.js';
 import { conformity } from '../conformity.js';
 import { exactSteps } from '../exact-steps.js';
-import { judged, verdictOf, type CheckFigure, type Interval } from '../findings.js';
+import { judged, remainingOf, verdictOf, type CheckFigure, type Interval } from '../findings.js';
 import { readingDoubt, scaleDoubt } from '../instrument.js';
 import type { CheckEvaluation } from '../kind.js';
 import { doubtAt, doubtOf, shownTravel } from '../measuring.js';
@@ -76,7 +76,6 @@ export function evaluatePositioning(
     };
   });
   const counted = points.filter(({ excluded }) => excluded === null);
-  const remainingCount = places.length - counted.length;
   const targets = [...plan.targets].sort((a, b) => a - b);
   const commanded = targets.map((target) => travelOfSteps(target, steps));
   const of = (target: number, approach: 'up' | 'down'): readonly number[] =>
@@ -100,6 +99,7 @@ export function evaluatePositioning(
     say,
   };
   const figures = figuresOf(iso, intervals, asked, isOneSided, dimension);
+  const remainingCount = remainingOf(figures, points, places.length);
   const verdict = verdictOf(figures, remainingCount, counted.length);
   const wild = wildOnes(targets, counted, doubt.digit);
   const tell = (value: number, uncertainty?: number): string => say(value, dimension, uncertainty);

@@ -223,17 +223,23 @@ export const returnCheck = checkKind({
     const tell = (value: number): string => say(value, dimension, 2 * doubt);
     return {
       ...NO_FINDINGS,
-      ...judgedBy(figures, points, places.length, () =>
-        [
-          `After ${moves} moves it is at most ${tell(Math.abs(largest))} off zero.`,
-          most === null
-            ? 'Nothing is asked, so nothing is judged.'
-            : failures > 0
-              ? `${failures} of ${values.length} readings lie beyond ±${say(most, dimension)}.`
-              : isClaimed
-                ? `That shows ${words}.`
-                : `To show ${words} it takes ${need} moves without a failure.`,
-        ].join(' '),
+      ...judgedBy(
+        figures,
+        points,
+        places.length,
+        () =>
+          [
+            `After ${moves} moves it is at most ${tell(Math.abs(largest))} off zero.`,
+            most === null
+              ? 'Nothing is asked, so nothing is judged.'
+              : failures > 0
+                ? `${failures} of ${values.length} readings lie beyond ±${say(most, dimension)}.`
+                : isClaimed
+                  ? `That shows ${words}.`
+                  : `To show ${words} it takes ${need} moves without a failure.`,
+          ].join(' '),
+        // A reading beyond the limit is a failure, whatever is said of it.
+        false,
       ),
       result:
         returns.kind === 'lost-cycles'
