@@ -1,6 +1,7 @@
 import type { Machine } from '@crisp-notch/core/machine';
 import { choose } from '../choose';
 import { asDelivered, type DemoName } from '../demo';
+import { paceOf } from '../pace';
 import { ALONE, expect, test, type Page } from '../story';
 
 /** A copy of a demo machine of one's own, as it is delivered, opened at its first moves. */
@@ -497,28 +498,36 @@ test('a program is refused with line and reason, then drawn, run on the rig, hel
   await expect(run.getByRole('status')).toHaveText(/It was stopped/);
 });
 
-test('a program of two hundred thousand lines is looked at in less than two seconds', ALONE, async ({ page }) => {
-  await openProgram(page, 'A long program', null);
-  const lines = Array.from(
-    { length: 200_000 },
-    (_, line) => `G1 X${(line % 4000) / 10} Y${((line % 700) / 3).toFixed(2)} F600`,
-  );
-  const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
-  const seconds = async (name: string, text: string, words: RegExp): Promise<number> => {
-    await page.getByLabel('Program file').setInputFiles(file(name, text));
-    const began = Date.now();
-    await page.waitForFunction(
-      (source) => new RegExp(source).test(document.querySelector('cn-program-tool .verdict')?.textContent ?? ''),
-      words.source,
-      { polling: 'raf', timeout: 30_000 },
+test(
+  'a program of two hundred thousand lines is looked at in less than two seconds',
+  ALONE,
+  async ({ browser, page }) => {
+    const pace = await paceOf(browser);
+    await openProgram(page, 'A long program', null);
+    const lines = Array.from(
+      { length: 200_000 },
+      (_, line) => `G1 X${(line % 4000) / 10} Y${((line % 700) / 3).toFixed(2)} F600`,
     );
-    return (Date.now() - began) / 1000;
-  };
-  // What is looked at first brings the worker with it.
-  await seconds('short.ngc', 'G21 G0 X1\nM2', /1 move,/);
-  const long = await seconds('long.ngc', `G21\n${lines.join('\n')}\nM2`, /(200000|199\d{3}) moves/);
-  const comment = await seconds('comment.ngc', `G21\n(${'long words '.repeat(190_000)})\nG0 X2\nM2`, /1 move,/);
-  process.stdout.write(`200 000 lines in ${long.toFixed(2)} s, 2 MB of comment in ${comment.toFixed(2)} s\n`);
-  expect(long).toBeLessThan(2);
-  expect(comment).toBeLessThan(2);
-});
+    const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+    const seconds = async (name: string, text: string, words: RegExp): Promise<number> => {
+      const before = await pace.now();
+      await page.getByLabel('Program file').setInputFiles(file(name, text));
+      const began = Date.now();
+      await page.waitForFunction(
+        (source) => new RegExp(source).test(document.querySelector('cn-program-tool .verdict')?.textContent ?? ''),
+        words.source,
+        { polling: 'raf', timeout: 30_000 },
+      );
+      const taken = (Date.now() - began) / 1000;
+      // As it would be on a computer that does nothing else.
+      return taken / Math.min(before, await pace.now());
+    };
+    // What is looked at first brings the worker with it.
+    await seconds('short.ngc', 'G21 G0 X1\nM2', /1 move,/);
+    const long = await seconds('long.ngc', `G21\n${lines.join('\n')}\nM2`, /(200000|199\d{3}) moves/);
+    const comment = await seconds('comment.ngc', `G21\n(${'long words '.repeat(190_000)})\nG0 X2\nM2`, /1 move,/);
+    process.stdout.write(`200 000 lines in ${long.toFixed(2)} s, 2 MB of comment in ${comment.toFixed(2)} s\n`);
+    expect(long).toBeLessThan(2);
+    expect(comment).toBeLessThan(2);
+  },
+);
