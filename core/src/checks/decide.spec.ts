@@ -112,12 +112,12 @@ describe('how many readings decide, while they are taken', () => {
     expect(decidesWords(null, 1, 5)).toContain('Nothing is asked');
     expect(decidesWords(10, 6, 5)).toContain('No number of readings');
     const need = readingsToDecide({ scatter: 2.5, fixed: 0.5, deviation: 5, tolerance: 10 }) ?? NaN;
-    expect(decidesWords(10, 0.5, need)).toContain(`about ${need} times decide.`);
+    expect(decidesWords(10, 0.5, need)).toContain(`it about ${need} times decides.`);
     expect(decidesWords(10, 0.5, need - 1, { of: 'places' })).toContain(
-      `about ${need} places decide; this plan has ${need - 1}.`,
+      `about ${need} places decides; this plan has ${need - 1}.`,
     );
     const twice = readingsToDecide({ scatter: 5, fixed: 1, deviation: 5, tolerance: 10 }) ?? NaN;
     expect(twice).toBeGreaterThan(need);
-    expect(decidesWords(10, 0.5, 99, { spread: 2 })).toContain(`about ${twice} times decide.`);
+    expect(decidesWords(10, 0.5, 99, { spread: 2 })).toContain(`it about ${twice} times decides.`);
   });
 });

@@ -125,7 +125,7 @@ export function decidesWords(
   });
   return need === null
     ? 'No number of readings decides with this instrument, even where it is off by half of what is asked only.'
-    : `Off by half of what is asked, and readings that scatter by a quarter of it: about ${need} ${of} decide${planned < need ? `; this plan has ${planned}` : ''}.`;
+    : `For example, off by half of what is asked and scattering by a quarter of it: reading ${of === 'times' ? `it about ${need} times` : `about ${need} places`} decides${planned < need ? `; this plan has ${planned}` : ''}.`;
 }
 
 /**

@@ -25,7 +25,7 @@ function runsWords({ asked: { accuracy, repeatability }, targets, runs, approach
   if (figure === null) return 'Nothing is asked of A or R, so they are told and not judged.';
   if (runs < 2) return 'One run says nothing of how it repeats: take two and more.';
   const share = shownShare(figure, targets.length, runs, approach === 'both-ways' ? 2 : 1);
-  return `${runs} runs decide it where it repeats to ${Math.round(100 * share)} in 100 of what is asked and has no other error; more runs allow it more.`;
+  return `${runs} runs can show that it is good enough if it repeats to ${Math.round(100 * share)} in 100 of what is asked and has no other error. More runs can show it nearer to the limit.`;
 }
 
 /** Accuracy and repeatability along an axis, as machine makers state them. */
