@@ -12,6 +12,26 @@ export function deviationOf(values: readonly number[]): number | null {
   return Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (values.length - 1));
 }
 
+/** What an instrument but for its digit puts on a result, as rows of a budget. */
+export function ownRows(measured: Measuring, distance: number, sensitivity = 1): readonly Contribution[] {
+  const { own, tilt, expansion, drift } = readingDoubt(doubtOf(measured), distance);
+  const rows: readonly (readonly [string, number])[] = [
+    ['The instrument’s own error', own],
+    ['How square it was set', tilt],
+    ['Expansion away from 20 °C', expansion],
+    ['Drift of its zero', drift],
+  ];
+  return rows.filter(([, standard]) => standard > 0).map(([name, standard]) => known(name, standard * sensitivity));
+}
+
+/** Something whose size is known. */
+const known = (name: string, standard: number): Contribution => ({
+  name,
+  kind: 'B',
+  standard: Math.abs(standard),
+  freedom: Infinity,
+});
+
 /**
  * What an instrument alone puts on a result, as rows of a budget.
  * @param distance over which it is read [SI] @param sensitivity change of the result by a change of the reading
@@ -23,18 +43,9 @@ export function instrumentRows(
   sensitivity = 1,
   differences = true,
 ): readonly Contribution[] {
-  const { digit, own, tilt, expansion, drift } = readingDoubt(doubtOf(measured), distance);
-  const size = Math.abs(sensitivity);
-  const rows: readonly (readonly [string, number])[] = [
-    ['The digit', differences ? digit : digit / Math.SQRT2],
-    ['The instrument’s own error', own],
-    ['How square it was set', tilt],
-    ['Expansion away from 20 °C', expansion],
-    ['Drift of its zero', drift],
-  ];
-  return rows
-    .filter(([, standard]) => standard > 0)
-    .map(([name, standard]) => ({ name, kind: 'B', standard: size * standard, freedom: Infinity }));
+  const { digit } = readingDoubt(doubtOf(measured), distance);
+  const rows = ownRows(measured, distance, sensitivity);
+  return digit > 0 ? [known('The digit', (differences ? digit : digit / Math.SQRT2) * sensitivity), ...rows] : rows;
 }
 
 /** Budget of a difference of two readings that nothing but the instrument makes doubtful; each is read but once. */

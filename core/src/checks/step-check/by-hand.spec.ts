@@ -43,7 +43,7 @@ describe('a scale worked out by hand', () => {
     // An instrument that may be off by 1.2 % decides instead.
     const coarse = fitted([up(30, 30), up(80, 80)], digit, 0.012);
     expect(coarse.ruledBy).toBe('instrument');
-    expect(coarse.scale.expanded).toBeCloseTo(Math.hypot(fit.scale.expanded, 0.012), 9);
+    expect(coarse.scale.expanded).toBeCloseTo(1.959964 * Math.hypot(Math.sqrt(variance), 0.006), 8);
     expect(coarse.scaleStandardUncertainty).toBeCloseTo(Math.hypot(Math.sqrt(variance), 0.006), 9);
   });
 

@@ -35,6 +35,7 @@ const fitted = (scale: number, expanded: number, said: Partial<FittedScale> = {}
   kind: 'fitted',
   scale: { value: scale, expanded },
   scaleStandardUncertainty: expanded / 2,
+  scaleRows: [],
   offset: null,
   reversal: null,
   readingUncertainty: 1e-6,

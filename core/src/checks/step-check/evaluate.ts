@@ -3,7 +3,7 @@ import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from 
 import { exactStepsPerUnit, stepsPerUnit, travelOfSteps, type AxisContext, type Say } from '../../drive-line/index.js';
 import { readQuantity } from '../../shape/index.js';
 import { exact, rationalFromNumber, exactToNumber, type Dimension, type Exact } from '../../quantity/index.js';
-import { NO_FINDINGS } from '../findings.js';
+import { NO_FINDINGS, type CheckFindings } from '../findings.js';
 import type { VerdictWord } from '../verdict.js';
 import { readingValue, type EnteredReading } from '../reading.js';
 import { Reckoner } from '../../reckoner/index.js';
@@ -12,7 +12,9 @@ import { readingDoubt, scaleDoubt, type InstrumentDoubt } from '../instrument.js
 import { doubtOf, shownTravel } from '../measuring.js';
 import type { PlannedReading } from '../commanded.js';
 import { cycleTravel } from '../cycle.js';
+import { budgetOf } from '../../statistics/index.js';
 import { exactSteps } from '../exact-steps.js';
+import { instrumentRows, ownRows } from '../sample.js';
 import { plannedReadings, travelDimension, type StepCheckPlan } from './plan.js';
 import { judgeReturns } from './return-to-zero.js';
 import { fitScale, scatterWithinRuns, wildReading, type ScaleFit } from './scale-fit.js';
@@ -104,6 +106,7 @@ export function evaluateStepCheck(
     wild,
     motion,
     ranking,
+    budget: budgetFor(plan, fit, reach),
     verdict,
     sentence: sentenceOf(told),
     result: resultOf(fit),
@@ -116,6 +119,22 @@ export function evaluateStepCheck(
     standardUncertainty: readingDoubt(doubt, reach).whole,
     tolerance,
   };
+}
+
+/** What makes the scale doubtful; where none is fitted yet, the farthest reading; null where nothing was read. */
+function budgetFor(plan: StepCheckPlan, fit: ScaleFit, reach: number): CheckFindings['budget'] {
+  if (reach === 0) return null;
+  return fit.kind === 'fitted'
+    ? {
+        of: 'the scale',
+        dimension: 'ratio',
+        rows: budgetOf([...fit.scaleRows, ...ownRows(plan.measured, reach, fit.scale.value / reach)]),
+      }
+    : {
+        of: 'the farthest reading',
+        dimension: travelDimension(plan),
+        rows: budgetOf(instrumentRows(plan.measured, reach)),
+      };
 }
 
 function readPoints(

@@ -6,20 +6,23 @@ function coverageOf(
   noise: number,
   trials: number,
   seed: number,
+  /** Standard uncertainty by which the instrument shows all too long or too short. */
+  own = 0,
 ): { readonly scale: number; readonly reversal: number } {
   const random = seeded(seed);
   const held = { scale: 0, reversal: 0 };
   for (let trial = 0; trial < trials; trial += 1) {
     const [scale, lost, phase] = [1 + 0.02 * (random() - 0.5), 6 * random(), random()];
+    const long = 1 + own * gauss(random);
     const distances = [300, 700, 1200, 1900].map((at) => at + 100 * random());
-    const read = (true_: number): number => Math.round(phase + true_ + noise * gauss(random));
+    const read = (true_: number): number => Math.round(phase + true_ * long + noise * gauss(random));
     const points = Array.from({ length: 3 }).flatMap(() =>
       distances.flatMap((commanded): readonly ScalePoint[] => [
         { commanded, approach: 'up', measured: read(scale * commanded) },
         { commanded, approach: 'down', measured: read(scale * commanded + lost) },
       ]),
     );
-    const fit = fitScale(points, 1, 0);
+    const fit = fitScale(points, 1, 2 * own);
     if (fit.kind !== 'fitted' || !fit.reversal) continue;
     if (Math.abs(fit.scale.value - scale) <= fit.scale.expanded) held.scale += 1;
     // Lost motion is negative: what comes from below stays behind.
@@ -36,6 +39,14 @@ describe('intervals of scale and reversal', () => {
         expect(share).withContext(`${name}, ${noise}`).toBeGreaterThanOrEqual(0.93);
         expect(share).withContext(`${name}, ${noise}`).toBeLessThanOrEqual(0.97);
       }
+    }
+  });
+
+  it('hold it as often where the instrument’s own error is as large as the scatter, or larger', () => {
+    for (const own of [3e-4, 2e-3]) {
+      const { scale } = coverageOf(1.5, 2000, 73, own);
+      expect(scale).withContext(`${own}`).toBeGreaterThanOrEqual(0.93);
+      expect(scale).withContext(`${own}`).toBeLessThanOrEqual(0.97);
     }
   });
 

@@ -89,12 +89,19 @@ describe('scatter and digit together', () => {
     expect(noise).toBeGreaterThan(0);
     const kept = Math.exp((-2 * Math.PI ** 2 * noise) / digit ** 2);
     const places = 9 / spread / 3;
-    const expanded = Math.hypot(
-      (t(0.95, 10) * deviation) / Math.sqrt(spread),
-      NORMAL * Math.sqrt((digit ** 2 / 12) * kept ** 2 * places),
-    );
-    expect(fitted(points, digit).scale.expanded / expanded).toBeCloseTo(1, 4);
-    expect(fitted(points, digit).scale.expanded).toBeGreaterThan((1.001 * t(0.95, 10) * deviation) / Math.sqrt(spread));
+    // Welch and Satterthwaite (JCGM 100:2008, G.4.1): only the scatter has an end to its freedom.
+    const [byScatter, byDigit] = [deviation ** 2 / spread, (digit ** 2 / 12) * kept ** 2 * places];
+    const freedom = Math.floor((byScatter + byDigit) ** 2 / (byScatter ** 2 / 10));
+    expect(freedom).toBeGreaterThan(10);
+    const fit = fitted(points, digit);
+    expect(fit.effectiveDegreesOfFreedom).toBe(freedom);
+    expect(fit.scale.expanded / (t(0.95, freedom) * Math.sqrt(byScatter + byDigit))).toBeCloseTo(1, 4);
+    expect(fit.scaleRows.map(({ name, kind }) => [name, kind])).toEqual([
+      ['Scatter of 12 readings', 'A'],
+      ['The digit', 'B'],
+    ]);
+    for (const [row, variance] of [byScatter, byDigit].entries())
+      expect((fit.scaleRows[row]?.standard ?? NaN) / Math.sqrt(variance)).toBeCloseTo(1, 4);
   });
 
   it('that are nothing leave no doubt', () => {
@@ -128,9 +135,10 @@ describe('scatter and digit together', () => {
     expect(fit.readingUncertainty).toBeCloseTo(0, 12);
   });
 
-  it('the instrument’s own error goes by the scale: 1 % of 2.5', () => {
+  it('the instrument’s own error goes by the scale: 1 % of 2.5, of which half is its standard uncertainty', () => {
     const points = [20, 50, 70, 110].map((x) => up(x, 2.5 * x));
-    expect(fitted(points, 0, 0.01).scale.expanded).toBeCloseTo(0.025, 9);
+    expect(fitted(points, 0, 0.01).scaleStandardUncertainty).toBeCloseTo(0.0125, 9);
+    expect(fitted(points, 0, 0.01).scale.expanded).toBeCloseTo(NORMAL * 0.0125, 7);
     expect(fitted(points, 0, 0.01).ruledBy).toBe('instrument');
   });
 });

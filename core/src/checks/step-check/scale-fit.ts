@@ -1,4 +1,11 @@
-import { coverageFactor, fisherTail, leastSquares, type LeastSquares } from '../../statistics/index.js';
+import {
+  budgetOf,
+  coverageFactor,
+  fisherTail,
+  leastSquares,
+  type Contribution,
+  type LeastSquares,
+} from '../../statistics/index.js';
 import { keptRounding } from '../rounding.js';
 import type { Approach } from '../commanded.js';
 
@@ -19,8 +26,10 @@ export interface FittedScale {
   readonly kind: 'fitted';
   /** Measured over commanded travel. */
   readonly scale: Estimate;
-  /** Of the scale, with the degrees of freedom that Student's t takes for it. */
+  /** Of the scale, the instrument's own error with it. */
   readonly scaleStandardUncertainty: number;
+  /** What readings and digit put on the scale; the instrument's own error is not among them. */
+  readonly scaleRows: readonly Contribution[];
   /** Constant error of the zero; null if it was not fitted. */
   readonly offset: Estimate | null;
   /**
@@ -30,7 +39,7 @@ export interface FittedScale {
   /** Scatter of one reading about the fit [SI]. */
   readonly readingUncertainty: number;
   readonly degreesOfFreedom: number;
-  /** Effective degrees of freedom, truncated; Infinity where the digit decides. */
+  /** Of the scale, truncated; Infinity where only what is known by its size makes it doubtful. */
   readonly effectiveDegreesOfFreedom: number;
   readonly residuals: readonly number[];
   /** What decides the interval: the scatter of the readings, the digit, or the instrument's own error. */
@@ -42,12 +51,8 @@ export type ScaleFit = FittedScale | { readonly kind: 'refused'; readonly reason
 /** Degrees of freedom that an offset has to leave, so that fitting it does not blow up the scale's interval. */
 const OFFSET_SPARE = 2;
 const CONFIDENCE = 0.95;
-/** Normal 97.5 % point: for the digit, whose size is known. */
-const NORMAL = 1.959963984540054;
 /** Below this chance, places scatter more than the runs at one place explain. */
 const LACK_OF_FIT = 0.02;
-/** Slack before truncating effective degrees of freedom: 36 − 10⁻¹² are 36. */
-const TRUNCATION = 1e-9;
 
 /** One term of a fit as a weighted sum of the readings. */
 interface Term {
@@ -144,6 +149,13 @@ function designOf(points: readonly ScalePoint[]): {
     ...(hasOffset ? [1] : []),
   ]);
   return { rows, reach, hasReversal, hasOffset };
+}
+
+/** What is heaviest in the interval of a scale. @param own expanded uncertainty by the instrument itself */
+function ruledBy(scaleRows: readonly Contribution[], own: number): FittedScale['ruledBy'] {
+  const random = budgetOf(scaleRows);
+  if (own > random.expanded) return 'instrument';
+  return random.rows[0]?.kind === 'B' ? 'digit' : 'scatter';
 }
 
 /** Fewest readings among which one can stand alone. */
@@ -249,9 +261,10 @@ export function scatterWithinRuns(
  * the indicator was zeroed, and −1 from above, so that lost motion is taken neither for scale nor for an error of the
  * zero. Terms that the readings cannot carry are left out and say so by being null.
  *
- * Uncertainty (JCGM 100:2008): the scatter about the fit through Student's t; the digit once a place, because runs that
- * read the same round the same; where no offset is fitted, the zero's own error; the instrument's own scale error in
- * quadrature.
+ * Uncertainty as a budget to JCGM 100:2008: the scatter about the fit with its degrees of freedom; the digit once a
+ * place, because runs that read the same round the same, and the larger of the two where each place was read once,
+ * because the scatter holds the rounding then; where no offset is fitted, the zero's own error; of the scale the
+ * instrument's own error.
  *
  * @param digit of the instrument [SI] @param scaleUncertainty expanded relative uncertainty of the instrument's scale
  */
@@ -281,43 +294,48 @@ export function fitScale(points: readonly ScalePoint[], digit: number, scaleUnce
 
   const keys = points.map(placeOf);
   const scatter = scatterOf(fit, keys, baseTerms + (hasOffset ? 1 : 0));
-  const factor = coverageFactor(CONFIDENCE, scatter.freedom);
   const rounding = (digit ** 2 / 12) * keptRounding(scatter.within, digit) ** 2;
-  /** Variance by scatter, and by the digit. */
-  const variances = (term: Term): readonly [number, number] => {
+  const rowsOf = (term: Term, unit: number): readonly Contribution[] => {
     const zero = hasOffset ? 0 : term.zero;
     const ofPlaces = scatter.place === null ? scatter.reading * term.readings : scatter.place * term.places;
-    return [ofPlaces + scatter.reading * zero, rounding * (term.places + zero)];
-  };
-  const expandedOf = (term: Term): number => {
-    const [byScatter, byDigit] = variances(term);
-    const [scattered, rounded] = [factor * Math.sqrt(byScatter), NORMAL * Math.sqrt(byDigit)];
-    return scatter.isOnce ? Math.max(scattered, rounded) : Math.hypot(scattered, rounded);
+    const scattered: Contribution = {
+      name: `Scatter of ${points.length} readings`,
+      kind: 'A',
+      standard: Math.sqrt(ofPlaces + scatter.reading * zero) / unit,
+      freedom: scatter.freedom,
+    };
+    const rounded: Contribution = {
+      name: 'The digit',
+      kind: 'B',
+      standard: Math.sqrt(rounding * (term.places + zero)) / unit,
+      freedom: Infinity,
+    };
+    if (!scatter.isOnce) return [scattered, rounded].filter(({ standard }) => standard > 0);
+    return [budgetOf([scattered]).expanded >= budgetOf([rounded]).expanded ? scattered : rounded];
   };
   const estimate = (index: number): Estimate => {
     const term = termOf(fit, rows, keys, index);
-    return { value: term.value, expanded: expandedOf(term) };
+    return { value: term.value, expanded: budgetOf(rowsOf(term, 1), CONFIDENCE).expanded };
   };
   const scaleTerm = termOf(fit, rows, keys, 0);
   const scale = scaleTerm.value / reach;
-  const [byScatter, byDigit] = variances(scaleTerm);
+  const scaleRows = rowsOf(scaleTerm, reach);
   const own = scaleUncertainty * Math.abs(scale);
-  const random = expandedOf(scaleTerm) / reach;
-  const variance = byScatter + byDigit;
-  const effective =
-    byScatter === 0
-      ? Infinity
-      : Math.max(1, Math.floor(variance ** 2 / (byScatter ** 2 / scatter.freedom) + TRUNCATION));
+  const whole = budgetOf(
+    [...scaleRows, { name: 'The instrument', kind: 'B', standard: own / 2, freedom: Infinity }],
+    CONFIDENCE,
+  );
   return {
     kind: 'fitted',
-    scale: { value: scale, expanded: Math.hypot(random, own) },
-    scaleStandardUncertainty: Math.hypot(Math.sqrt(variance) / reach, own / 2),
+    scale: { value: scale, expanded: whole.expanded },
+    scaleStandardUncertainty: whole.combined,
+    scaleRows,
     reversal: hasReversal ? estimate(1) : null,
     offset: hasOffset ? estimate(baseTerms) : null,
     readingUncertainty: Math.sqrt(scatter.reading),
     degreesOfFreedom: scatter.freedom,
-    effectiveDegreesOfFreedom: effective,
+    effectiveDegreesOfFreedom: whole.freedom,
     residuals: fit.residuals,
-    ruledBy: own > random ? 'instrument' : byDigit > byScatter ? 'digit' : 'scatter',
+    ruledBy: ruledBy(scaleRows, own),
   };
 }
