@@ -207,8 +207,10 @@ test.describe('every question of the library', () => {
         .first()
         .click();
       await page.getByLabel('Ask', { exact: true }).click();
+      await expect(page.getByRole('option').first()).toBeVisible();
       const options = await page.getByRole('option').allInnerTexts();
       await page.keyboard.press('Escape');
+      await expect(page.getByRole('option')).toHaveCount(0);
       return options.map((text) => text.replace(/:.*/s, '').trim());
     };
     const ofX = await names('X');

@@ -22,12 +22,17 @@ test.describe('a builder verifies an axis', () => {
     await page.keyboard.press('Escape');
     await expect(working).toBeHidden();
 
+    await builder.goTo('Checks');
+    await expect(page.getByRole('img', { name: 'A carriage goes to places of known steps' })).toBeVisible();
     await builder.startCheck('200, 600');
     await expect(page.getByLabel('Move list')).toContainText('G1 X0.3175');
     await expect(page.getByLabel('Move list')).toContainText('G1 X0.9525');
     await builder.read('0.0125 in', '0.0375 in', '0');
     await expect(page.locator('.verdict-card')).toContainText('● True');
     await expect(page.getByText('Not significant, leave it')).toBeVisible();
+    const doubt = page.getByRole('region', { name: 'What makes the scale doubtful' });
+    await expect(doubt.getByRole('row', { name: /^The digit B .* ∞ \d+$/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: 'A carriage goes to places of known steps' })).toBeVisible();
     await expect(page.getByRole('banner')).toContainText('revision 2');
     await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
   });

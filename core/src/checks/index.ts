@@ -68,6 +68,7 @@ export {
   type ReturnScatter,
 } from './step-check/return-to-zero.js';
 export { correctedSetting } from './step-check/setting.js';
+export { stepCheckSetup } from './step-check/step-check.js';
 export {
   fitScale,
   reversalTrend,

@@ -3,7 +3,7 @@ import type { Dimension, UnitSystem } from '../quantity/index.js';
 import type { Fields, Json, RecordOf } from '../shape/index.js';
 import type { Conformity } from './conformity.js';
 import type { CheckFindings } from './findings.js';
-import type { PlanForm } from './plan-form.js';
+import type { PlanForm, Sketch } from './plan-form.js';
 import type { EnteredReading } from './reading.js';
 import type { VerdictWord } from './verdict.js';
 
@@ -73,6 +73,8 @@ export interface CheckKindDeclaration<F extends Fields, L extends CheckPlace, E 
   readonly provesAxis: boolean;
   /** Of its plan, the kind itself not counted. */
   readonly fields: F;
+  /** How it is set up. */
+  readonly sketch: (context: AxisContext, plan: RecordOf<F>) => Sketch;
   /** What its plan asks; null where a view of its own does. */
   readonly form: PlanForm<AxisContext, RecordOf<F>> | null;
   /** A plan that an older version wrote, with what has been added since as it was when first asked for. */

@@ -198,7 +198,10 @@ for (const kind of CHECK_KINDS) {
       }
       expect(form.caution).toMatch(/\.$/);
       expect(form.expects(context, draft as never)).toMatch(/\.$/);
-      const sketch = form.sketch(context, draft);
+    });
+
+    it('has a picture of how it is set up', () => {
+      const sketch = checkDeclaration(kind).sketch(context, plan);
       expect(sketch.words).toMatch(/\.$/);
       expect(sketch.strokes.length).toBeGreaterThan(3);
       for (const { path } of sketch.strokes) expect(path).toMatch(/^M/);

@@ -68,7 +68,6 @@ export interface PlanForm<C, P> {
    * [SI]; null where nothing is asked.
    */
   readonly decides: (context: C, plan: P) => readonly [limit: number | null, distance: number];
-  readonly sketch: (context: C, plan: P) => Sketch;
   /** The usual caution where a hand or a part can be hurt. */
   readonly caution: string;
 }

@@ -69,6 +69,22 @@ export const armPlay = checkKind({
   applies: ({ axis }) => axis.job.kind === 'rotary',
   provesAxis: false,
   fields,
+  sketch: () => ({
+    words: 'An arm on a shaft is pushed both ways, and its swing read at a radius.',
+    strokes: [
+      { ink: 'there', path: draw.ring(50, 96, 16) },
+      { ink: 'moves', path: draw.line(50, 96, 270, 96) },
+      { ink: 'way', path: draw.arrow(258, 60, 258, 90) },
+      { ink: 'way', path: draw.arrow(258, 132, 258, 102) },
+      { ink: 'reads', path: draw.ring(210, 48, 16) },
+      { ink: 'reads', path: draw.line(210, 64, 210, 95) },
+      { ink: 'there', path: draw.line(50, 130, 210, 130) },
+    ],
+    labels: [
+      { x: 112, y: 146, text: 'radius' },
+      { x: 268, y: 78, text: 'push' },
+    ],
+  }),
   form: {
     first: (): Plan => ({
       radius: quantityOf('100 mm', 'assumed'),
@@ -107,22 +123,6 @@ export const armPlay = checkKind({
       most && readQuantity(most, 'angle').value * readQuantity(radius, 'length').value,
       0,
     ],
-    sketch: () => ({
-      words: 'An arm on a shaft is pushed both ways, and its swing read at a radius.',
-      strokes: [
-        { ink: 'there', path: draw.ring(50, 96, 16) },
-        { ink: 'moves', path: draw.line(50, 96, 270, 96) },
-        { ink: 'way', path: draw.arrow(258, 60, 258, 90) },
-        { ink: 'way', path: draw.arrow(258, 132, 258, 102) },
-        { ink: 'reads', path: draw.ring(210, 48, 16) },
-        { ink: 'reads', path: draw.line(210, 64, 210, 95) },
-        { ink: 'there', path: draw.line(50, 130, 210, 130) },
-      ],
-      labels: [
-        { x: 112, y: 146, text: 'radius' },
-        { x: 268, y: 78, text: 'push' },
-      ],
-    }),
     caution: 'The motor holds while you push. Push no harder than it holds, and keep fingers out of what closes.',
   },
   completed: (older) => older,

@@ -51,6 +51,16 @@ export const crossedStrings = checkKind({
   applies: ({ axis }) => axis.job.kind === 'linear',
   provesAxis: false,
   fields,
+  sketch: () => ({
+    words: 'A frame with two strings from corner to corner that cross in the middle.',
+    strokes: [
+      { ink: 'there', path: 'M40 124L96 30H288L232 124z' },
+      { ink: 'reads', path: draw.line(40, 124, 288, 30) },
+      { ink: 'reads', path: draw.line(96, 30, 232, 124) },
+      { ink: 'way', path: draw.ring(164, 77, 9) },
+    ],
+    labels: [{ x: 180, y: 82, text: 'gap' }],
+  }),
   form: {
     first: (): Plan => ({
       times: 3,
@@ -72,16 +82,6 @@ export const crossedStrings = checkKind({
     expects: (_context, plan) =>
       `A corner is out by twice the gap, so this instrument tells ${Number((TWICE * 2 * doubtAt(plan.measured, 0) * 1000).toPrecision(2))} mm apart. Do it again with the strings changed over: what hangs through changes its sign. ${decidesWords(plan.most && readQuantity(plan.most, 'length').value, TWICE * doubtAt(plan.measured, 0), plan.times)}`,
     decides: (_context, { most }) => [most && readQuantity(most, 'length').value / TWICE, 0],
-    sketch: () => ({
-      words: 'A frame with two strings from corner to corner that cross in the middle.',
-      strokes: [
-        { ink: 'there', path: 'M40 124L96 30H288L232 124z' },
-        { ink: 'reads', path: draw.line(40, 124, 288, 30) },
-        { ink: 'reads', path: draw.line(96, 30, 232, 124) },
-        { ink: 'way', path: draw.ring(164, 77, 9) },
-      ],
-      labels: [{ x: 180, y: 82, text: 'gap' }],
-    }),
     caution: 'Power off. A stretched string or wire whips when it tears: eyes covered.',
   },
   completed: (older) => older,

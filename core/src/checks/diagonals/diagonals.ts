@@ -57,6 +57,20 @@ export const diagonals = checkKind({
   applies: ({ axis }) => axis.job.kind === 'linear',
   provesAxis: false,
   fields,
+  sketch: ({ axis }) => ({
+    words: 'A rectangle of four marks with both diagonals.',
+    strokes: [
+      { ink: 'there', path: 'M60 128L72 22L262 22L250 128z' },
+      { ink: 'reads', path: draw.line(60, 128, 262, 22) },
+      { ink: 'reads', path: draw.line(72, 22, 250, 128) },
+      { ink: 'way', path: draw.arrow(120, 140, 190, 140) },
+    ],
+    labels: [
+      { x: 196, y: 145, text: axis.letter },
+      { x: 220, y: 44, text: 'd₁' },
+      { x: 96, y: 44, text: 'd₂' },
+    ],
+  }),
   form: {
     first: ({ axis }): Plan => {
       const travel = axis.job.travel;
@@ -88,20 +102,6 @@ export const diagonals = checkKind({
       const most = plan.most && readQuantity(plan.most, 'angle').value;
       return [most && (most * 2 * along * across) / Math.hypot(along, across), 0];
     },
-    sketch: ({ axis }) => ({
-      words: 'A rectangle of four marks with both diagonals.',
-      strokes: [
-        { ink: 'there', path: 'M60 128L72 22L262 22L250 128z' },
-        { ink: 'reads', path: draw.line(60, 128, 262, 22) },
-        { ink: 'reads', path: draw.line(72, 22, 250, 128) },
-        { ink: 'way', path: draw.arrow(120, 140, 190, 140) },
-      ],
-      labels: [
-        { x: 196, y: 145, text: axis.letter },
-        { x: 220, y: 44, text: 'd₁' },
-        { x: 96, y: 44, text: 'd₂' },
-      ],
-    }),
     caution: 'Marks are made by the machine: the usual care with whatever makes them, spindle off while you measure.',
   },
   completed: (older) => older,

@@ -81,6 +81,7 @@ export const division = checkKind({
   applies: ({ axis }) => axis.job.kind === 'rotary',
   provesAxis: false,
   fields,
+  sketch: ({ axis }) => plateSetup('A plate goes from stop to stop and is read at its rim.', axis.letter),
   form: {
     first: ({ axis }): Plan => ({
       stops: 12,
@@ -101,7 +102,6 @@ export const division = checkKind({
       return `Rounding to whole microsteps alone puts a stop out by up to ${Number(half.toPrecision(2))}°; ${plan.stops} stops close exactly when each is counted from the first.`;
     },
     decides: (_context, { most }) => [most && readQuantity(most, 'angle').value, TURN],
-    sketch: ({ axis }) => plateSetup('A plate goes from stop to stop and is read at its rim.', axis.letter),
     caution: 'The plate turns by itself from stop to stop. Keep sleeves and hair away, and a stop within reach.',
   },
   completed: (older) => older,

@@ -26,6 +26,20 @@ export const feedLength = checkKind({
   applies: ({ axis }) => axis.job.kind === 'linear' && axis.transmission.specification.kind === 'roller',
   provesAxis: false,
   fields: toldFields,
+  sketch: () => ({
+    words: 'Stock fed between two rollers to a blade, and a piece measured.',
+    strokes: [
+      { ink: 'there', path: draw.ring(80, 52, 22) },
+      { ink: 'there', path: draw.ring(80, 104, 22) },
+      { ink: 'moves', path: draw.box(10, 74, 190, 8) },
+      { ink: 'way', path: draw.arrow(20, 62, 50, 62) },
+      { ink: 'there', path: 'M200 44L208 74L192 74z' },
+      { ink: 'moves', path: draw.box(216, 74, 70, 8) },
+      { ink: 'reads', path: draw.arrow(250, 100, 217, 100) },
+      { ink: 'reads', path: draw.arrow(252, 100, 285, 100) },
+    ],
+    labels: [{ x: 226, y: 122, text: 'length' }],
+  }),
   form: {
     first: (): ToldPlan => ({
       shortest: quantityOf('50 mm', 'assumed'),
@@ -38,20 +52,6 @@ export const feedLength = checkKind({
     inputs: (_context, plan) => toldInputs(plan, 'As the machine was told.'),
     expects: (_context, plan) => toldExpects(plan),
     decides: (_context, plan) => toldDecides(plan),
-    sketch: () => ({
-      words: 'Stock fed between two rollers to a blade, and a piece measured.',
-      strokes: [
-        { ink: 'there', path: draw.ring(80, 52, 22) },
-        { ink: 'there', path: draw.ring(80, 104, 22) },
-        { ink: 'moves', path: draw.box(10, 74, 190, 8) },
-        { ink: 'way', path: draw.arrow(20, 62, 50, 62) },
-        { ink: 'there', path: 'M200 44L208 74L192 74z' },
-        { ink: 'moves', path: draw.box(216, 74, 70, 8) },
-        { ink: 'reads', path: draw.arrow(250, 100, 217, 100) },
-        { ink: 'reads', path: draw.arrow(252, 100, 285, 100) },
-      ],
-      labels: [{ x: 226, y: 122, text: 'length' }],
-    }),
     caution: 'The head and its blade move by themselves. Covers on, hands out, power off to clear a jam.',
   },
   completed: (older) => older,

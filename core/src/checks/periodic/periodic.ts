@@ -105,6 +105,10 @@ export const periodic = checkKind({
   applies: () => true,
   provesAxis: false,
   fields,
+  sketch: ({ axis }) =>
+    axis.job.kind === 'rotary'
+      ? plateSetup('A plate is turned in small even parts and read.', axis.letter)
+      : slideSetup('A carriage goes on in small even parts against an indicator.', axis.letter),
   form: {
     first: (context): Plan => {
       const reckoner = reckonerOf(context);
@@ -168,10 +172,6 @@ export const periodic = checkKind({
       plan.asked.most && readQuantity(plan.asked.most, motionOf(context.axis.job).travel).value,
       periodOf(plan.over, reckonerOf(context)) ?? 0,
     ],
-    sketch: ({ axis }) =>
-      axis.job.kind === 'rotary'
-        ? plateSetup('A plate is turned in small even parts and read.', axis.letter)
-        : slideSetup('A carriage goes on in small even parts against an indicator.', axis.letter),
     caution: 'It moves by itself in small parts. Keep hands out, and a stop within reach.',
   },
   completed: (older) => older,

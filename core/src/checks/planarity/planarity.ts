@@ -61,6 +61,19 @@ export const planarity = checkKind({
   applies: ({ axis }) => axis.job.kind === 'linear',
   provesAxis: false,
   fields,
+  sketch: ({ axis }) => ({
+    words: 'A bed with a grid of places, and an indicator carried over it.',
+    strokes: [
+      { ink: 'there', path: 'M40 120L90 50H290L240 120z' },
+      { ink: 'way', path: 'M57 97H257M73 73H273M107 120L157 50M173 120L223 50' },
+      { ink: 'reads', path: draw.ring(190, 28, 14) },
+      { ink: 'reads', path: draw.line(190, 42, 190, 72) },
+    ],
+    labels: [
+      { x: 132, y: 138, text: axis.letter },
+      { x: 212, y: 30, text: 'carried over' },
+    ],
+  }),
   form: {
     first: ({ axis }): Plan => ({
       columns: 4,
@@ -83,19 +96,6 @@ export const planarity = checkKind({
     expects: (_context, plan) =>
       `${plan.columns * plan.rows} readings; four would fit a plane with one left over, more tell a bow from a tilt.`,
     decides: (_context, { most }) => [most && readQuantity(most, 'length').value / 2, 0],
-    sketch: ({ axis }) => ({
-      words: 'A bed with a grid of places, and an indicator carried over it.',
-      strokes: [
-        { ink: 'there', path: 'M40 120L90 50H290L240 120z' },
-        { ink: 'way', path: 'M57 97H257M73 73H273M107 120L157 50M173 120L223 50' },
-        { ink: 'reads', path: draw.ring(190, 28, 14) },
-        { ink: 'reads', path: draw.line(190, 42, 190, 72) },
-      ],
-      labels: [
-        { x: 132, y: 138, text: axis.letter },
-        { x: 212, y: 30, text: 'carried over' },
-      ],
-    }),
     caution: 'Spindle off and tool out. The carriage moves over the bed: slow, hands out, a stop within reach.',
   },
   completed: (older) => older,

@@ -36,6 +36,10 @@ export const positioning = checkKind({
   applies: () => true,
   provesAxis: true,
   fields: positioningFields,
+  sketch: (context) =>
+    context.axis.job.kind === 'rotary'
+      ? plateSetup('A plate is turned to marks and read at its rim.', context.axis.letter)
+      : slideSetup('A carriage is sent along its rail against an indicator.', context.axis.letter),
   form: {
     first: firstPositioning,
     inputs: (context, plan): readonly PlanInput<PositioningPlan>[] => {
@@ -86,10 +90,6 @@ export const positioning = checkKind({
       const most = plan.asked.accuracy && readQuantity(plan.asked.accuracy, motionOf(context.axis.job).travel).value;
       return [most === null ? null : most / 2, Math.max(...plan.targets) / (reckoner.value(stepsPerUnit) ?? 1)];
     },
-    sketch: (context) =>
-      context.axis.job.kind === 'rotary'
-        ? plateSetup('A plate is turned to marks and read at its rim.', context.axis.letter)
-        : slideSetup('A carriage is sent along its rail against an indicator.', context.axis.letter),
     caution: 'The carriage moves by itself. Clear its way, keep hands out, and keep a stop within reach.',
   },
   completed: (older) => older,

@@ -54,6 +54,22 @@ export const racking = checkKind({
   applies: ({ axis }) => axis.job.kind === 'linear' && axis.motor.count > 1,
   provesAxis: false,
   fields,
+  sketch: ({ axis }) => ({
+    words: 'A gantry on two rails, read at both sides.',
+    strokes: [
+      { ink: 'there', path: draw.line(40, 20, 40, 136) },
+      { ink: 'there', path: draw.line(270, 20, 270, 136) },
+      { ink: 'moves', path: 'M30 70L280 62V80L30 88z' },
+      { ink: 'way', path: draw.arrow(155, 118, 155, 92) },
+      { ink: 'reads', path: draw.arrow(56, 20, 56, 68) },
+      { ink: 'reads', path: draw.arrow(254, 20, 254, 62) },
+    ],
+    labels: [
+      { x: 64, y: 36, text: 'side 1' },
+      { x: 246, y: 36, text: 'side 2', end: true },
+      { x: 164, y: 116, text: axis.letter },
+    ],
+  }),
   form: {
     first: ({ axis }): Plan => ({
       places: 4,
@@ -76,22 +92,6 @@ export const racking = checkKind({
       return `${plan.places * plan.times * 2} readings. One difference is told to ±${Number((doubt * 1000).toPrecision(2))} mm; three places and more tell homing from unequal steps.`;
     },
     decides: (_context, { most }) => [most && readQuantity(most, 'length').value, 0],
-    sketch: ({ axis }) => ({
-      words: 'A gantry on two rails, read at both sides.',
-      strokes: [
-        { ink: 'there', path: draw.line(40, 20, 40, 136) },
-        { ink: 'there', path: draw.line(270, 20, 270, 136) },
-        { ink: 'moves', path: 'M30 70L280 62V80L30 88z' },
-        { ink: 'way', path: draw.arrow(155, 118, 155, 92) },
-        { ink: 'reads', path: draw.arrow(56, 20, 56, 68) },
-        { ink: 'reads', path: draw.arrow(254, 20, 254, 62) },
-      ],
-      labels: [
-        { x: 64, y: 36, text: 'side 1' },
-        { x: 246, y: 36, text: 'side 2', end: true },
-        { x: 164, y: 116, text: axis.letter },
-      ],
-    }),
     caution: 'The gantry moves with both motors. Hands out of both ends, a stop within reach.',
   },
   completed: (older) => older,

@@ -98,6 +98,10 @@ export const returnCheck = checkKind({
   applies: () => true,
   provesAxis: false,
   fields,
+  sketch: ({ axis }) =>
+    axis.job.kind === 'rotary'
+      ? plateSetup('A plate turns away and back to its mark.', axis.letter)
+      : slideSetup('A carriage goes away and back against an indicator.', axis.letter),
   form: {
     first: (context): Plan => {
       const { kind } = context.axis.job;
@@ -140,10 +144,6 @@ export const returnCheck = checkKind({
       return `To claim ${words}: ${none} moves without a failure, ${one} with one. This plan makes ${total}${total < (none ?? 0) ? ': too few' : ''}.`;
     },
     decides: ({ axis }, { asked: { most } }) => [most && readQuantity(most, motionOf(axis.job).travel).value, 0],
-    sketch: ({ axis }) =>
-      axis.job.kind === 'rotary'
-        ? plateSetup('A plate turns away and back to its mark.', axis.letter)
-        : slideSetup('A carriage goes away and back against an indicator.', axis.letter),
     caution:
       'It makes many quick moves by itself. Clear the whole way, keep hands out, a stop within reach, and stay with it.',
   },

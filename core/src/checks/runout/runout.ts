@@ -52,6 +52,19 @@ export const runout = checkKind({
   applies: () => true,
   provesAxis: false,
   fields,
+  sketch: () => ({
+    words: 'A wheel turned by hand with an indicator against its rim.',
+    strokes: [
+      { ink: 'moves', path: draw.ring(110, 78, 52) },
+      { ink: 'there', path: draw.ring(113, 78, 5) },
+      { ink: 'way', path: 'M66 34a62 62 0 0 1 60 -18' },
+      { ink: 'way', path: draw.arrow(124, 16, 130, 18) },
+      { ink: 'reads', path: draw.ring(226, 78, 18) },
+      { ink: 'reads', path: draw.line(208, 78, 163, 78) },
+      { ink: 'reads', path: draw.line(226, 78, 234, 66) },
+    ],
+    labels: [{ x: 252, y: 80, text: 'to its middle' }],
+  }),
   form: {
     first: (): Plan => ({
       places: 12,
@@ -76,19 +89,6 @@ export const runout = checkKind({
       const limit = most && readQuantity(most, 'length').value;
       return [limit && limit / 2, limit ?? 0];
     },
-    sketch: () => ({
-      words: 'A wheel turned by hand with an indicator against its rim.',
-      strokes: [
-        { ink: 'moves', path: draw.ring(110, 78, 52) },
-        { ink: 'there', path: draw.ring(113, 78, 5) },
-        { ink: 'way', path: 'M66 34a62 62 0 0 1 60 -18' },
-        { ink: 'way', path: draw.arrow(124, 16, 130, 18) },
-        { ink: 'reads', path: draw.ring(226, 78, 18) },
-        { ink: 'reads', path: draw.line(208, 78, 163, 78) },
-        { ink: 'reads', path: draw.line(226, 78, 234, 66) },
-      ],
-      labels: [{ x: 252, y: 80, text: 'to its middle' }],
-    }),
     caution: 'Turn it by hand with the power off, or at a crawl with sleeves and hair away from what turns.',
   },
   completed: (older) => older,

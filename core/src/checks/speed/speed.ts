@@ -42,6 +42,22 @@ export const speed = checkKind({
   applies: () => true,
   provesAxis: false,
   fields,
+  sketch: ({ axis }) => ({
+    words: 'A way between two marks that is timed.',
+    strokes: [
+      { ink: 'there', path: draw.line(20, 100, 310, 100) },
+      { ink: 'moves', path: draw.box(60, 66, 50, 34) },
+      { ink: 'way', path: draw.arrow(120, 82, 220, 82) },
+      { ink: 'reads', path: draw.line(110, 100, 110, 126) },
+      { ink: 'reads', path: draw.line(270, 100, 270, 126) },
+      { ink: 'reads', path: draw.arrow(180, 118, 268, 118) },
+      { ink: 'reads', path: draw.arrow(200, 118, 112, 118) },
+    ],
+    labels: [
+      { x: 76, y: 56, text: axis.letter },
+      { x: 160, y: 140, text: 'timed' },
+    ],
+  }),
   form: {
     first: (context): Plan => {
       const reckoner = new Reckoner(context);
@@ -73,22 +89,6 @@ export const speed = checkKind({
       const told = steps / readQuantity(rate, 'frequency').value;
       return [most && readQuantity(most, 'ratio').value * told, told];
     },
-    sketch: ({ axis }) => ({
-      words: 'A way between two marks that is timed.',
-      strokes: [
-        { ink: 'there', path: draw.line(20, 100, 310, 100) },
-        { ink: 'moves', path: draw.box(60, 66, 50, 34) },
-        { ink: 'way', path: draw.arrow(120, 82, 220, 82) },
-        { ink: 'reads', path: draw.line(110, 100, 110, 126) },
-        { ink: 'reads', path: draw.line(270, 100, 270, 126) },
-        { ink: 'reads', path: draw.arrow(180, 118, 268, 118) },
-        { ink: 'reads', path: draw.arrow(200, 118, 112, 118) },
-      ],
-      labels: [
-        { x: 76, y: 56, text: axis.letter },
-        { x: 160, y: 140, text: 'timed' },
-      ],
-    }),
     caution: 'It runs fast by itself. Clear its whole way, keep hands and hair out, a stop within reach.',
   },
   completed: (older) => older,

@@ -1,8 +1,17 @@
+import type { Axis } from '../../machine/index.js';
 import { isJson } from '../../shape/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
 import { checkKind } from '../kind.js';
+import type { Sketch } from '../plan-form.js';
+import { plateSetup, slideSetup } from '../setups.js';
 import { evaluateStepCheck, misfitOfStepCheck } from './evaluate.js';
 import { measuredOf, plannedReadings, stepCheckFields } from './plan.js';
+
+/** How a step check of an axis is set up, whatever its plan. */
+export const stepCheckSetup = ({ letter, job }: Axis): Sketch =>
+  job.kind === 'linear'
+    ? slideSetup('A carriage goes to places of known steps and back to zero, and an indicator reads it.', letter)
+    : plateSetup('A plate goes to places of known steps and back to zero, and is read at its rim.', letter);
 
 /** Counts of microsteps are commanded, and what comes is measured. */
 export const stepCheck = checkKind({
@@ -12,6 +21,7 @@ export const stepCheck = checkKind({
   applies: () => true,
   provesAxis: true,
   fields: stepCheckFields,
+  sketch: ({ axis }) => stepCheckSetup(axis),
   form: null,
   completed: ({ instrument, ...older }) =>
     isJson(instrument) ? { ...older, measured: measuredOf(instrument) } : older,

@@ -44,6 +44,17 @@ export const thread = checkKind({
     machineKind === 'lathe' && axis.job.kind === 'linear' && !isReadInDiameters(axis, machineKind),
   provesAxis: false,
   fields,
+  sketch: () => ({
+    words: 'A threaded bar measured over many threads.',
+    strokes: [
+      { ink: 'moves', path: `M40 60${'l6 -8l6 8'.repeat(18)}V98${'l-6 8l-6 -8'.repeat(18)}z` },
+      { ink: 'reads', path: draw.line(46, 40, 46, 50) },
+      { ink: 'reads', path: draw.line(250, 40, 250, 50) },
+      { ink: 'reads', path: draw.arrow(140, 36, 48, 36) },
+      { ink: 'reads', path: draw.arrow(150, 36, 248, 36) },
+    ],
+    labels: [{ x: 118, y: 26, text: 'n threads' }],
+  }),
   form: {
     first: (): Plan => ({
       pitch: quantityOf('1 mm', 'assumed'),
@@ -68,17 +79,6 @@ export const thread = checkKind({
       const length = readQuantity(pitch, 'length').value * threads;
       return [most && (readQuantity(most, 'length').value * length) / TOLD_OVER, length];
     },
-    sketch: () => ({
-      words: 'A threaded bar measured over many threads.',
-      strokes: [
-        { ink: 'moves', path: `M40 60${'l6 -8l6 8'.repeat(18)}V98${'l-6 8l-6 -8'.repeat(18)}z` },
-        { ink: 'reads', path: draw.line(46, 40, 46, 50) },
-        { ink: 'reads', path: draw.line(250, 40, 250, 50) },
-        { ink: 'reads', path: draw.arrow(140, 36, 48, 36) },
-        { ink: 'reads', path: draw.arrow(150, 36, 248, 36) },
-      ],
-      labels: [{ x: 118, y: 26, text: 'n threads' }],
-    }),
     caution: 'Measure with the spindle stopped; a fresh thread is sharp.',
   },
   completed: (older) => older,

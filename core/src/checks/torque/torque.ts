@@ -46,6 +46,22 @@ export const torque = checkKind({
   applies: () => true,
   provesAxis: false,
   fields,
+  sketch: () => ({
+    words: 'A motor with an arm on its shaft that presses down on a scale.',
+    strokes: [
+      { ink: 'there', path: draw.box(30, 40, 60, 60) },
+      { ink: 'moves', path: draw.ring(60, 70, 8) },
+      { ink: 'moves', path: draw.line(60, 70, 240, 70) },
+      { ink: 'reads', path: draw.box(215, 92, 60, 18) },
+      { ink: 'reads', path: draw.arrow(240, 72, 240, 90) },
+      { ink: 'way', path: draw.arrow(60, 52, 92, 60) },
+      { ink: 'way', path: draw.line(60, 124, 240, 124) },
+    ],
+    labels: [
+      { x: 140, y: 140, text: 'arm' },
+      { x: 282, y: 105, text: 'scale' },
+    ],
+  }),
   form: {
     first: ({ axis }): Plan => {
       const { holdingTorque } = axis.motor.specification;
@@ -90,22 +106,6 @@ export const torque = checkKind({
       const mass = least && readQuantity(least, 'torque').value / torqueFromScale(1, readQuantity(arm, 'length').value);
       return [mass && mass / 10, mass ?? 0];
     },
-    sketch: () => ({
-      words: 'A motor with an arm on its shaft that presses down on a scale.',
-      strokes: [
-        { ink: 'there', path: draw.box(30, 40, 60, 60) },
-        { ink: 'moves', path: draw.ring(60, 70, 8) },
-        { ink: 'moves', path: draw.line(60, 70, 240, 70) },
-        { ink: 'reads', path: draw.box(215, 92, 60, 18) },
-        { ink: 'reads', path: draw.arrow(240, 72, 240, 90) },
-        { ink: 'way', path: draw.arrow(60, 52, 92, 60) },
-        { ink: 'way', path: draw.line(60, 124, 240, 124) },
-      ],
-      labels: [
-        { x: 140, y: 140, text: 'arm' },
-        { x: 282, y: 105, text: 'scale' },
-      ],
-    }),
     caution:
       'The arm swings when the motor gives way. Low current first, hands and face clear of its circle, a stop beside it. The case can be hot enough to burn.',
   },

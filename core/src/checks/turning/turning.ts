@@ -24,6 +24,17 @@ export const turning = checkKind({
   applies: ({ axis, machineKind }) => axis.job.kind === 'linear' && isReadInDiameters(axis, machineKind),
   provesAxis: false,
   fields: toldFields,
+  sketch: () => ({
+    words: 'A bar with steps of several diameters, measured across.',
+    strokes: [
+      { ink: 'there', path: draw.box(20, 46, 26, 64) },
+      { ink: 'moves', path: 'M46 52H120V60H190V68H260V90H190V98H120V106H46z' },
+      { ink: 'reads', path: draw.arrow(152, 34, 152, 58) },
+      { ink: 'reads', path: draw.arrow(152, 124, 152, 100) },
+      { ink: 'way', path: draw.line(10, 79, 290, 79) },
+    ],
+    labels: [{ x: 160, y: 30, text: 'across' }],
+  }),
   form: {
     first: ({ axis }): ToldPlan => ({
       shortest: quantityOf('12 mm', 'assumed'),
@@ -36,17 +47,6 @@ export const turning = checkKind({
     inputs: (_context, plan) => toldInputs(plan, 'As the machine was told, in diameters.'),
     expects: (_context, plan) => toldExpects(plan),
     decides: (_context, plan) => toldDecides(plan),
-    sketch: () => ({
-      words: 'A bar with steps of several diameters, measured across.',
-      strokes: [
-        { ink: 'there', path: draw.box(20, 46, 26, 64) },
-        { ink: 'moves', path: 'M46 52H120V60H190V68H260V90H190V98H120V106H46z' },
-        { ink: 'reads', path: draw.arrow(152, 34, 152, 58) },
-        { ink: 'reads', path: draw.arrow(152, 124, 152, 100) },
-        { ink: 'way', path: draw.line(10, 79, 290, 79) },
-      ],
-      labels: [{ x: 160, y: 30, text: 'across' }],
-    }),
     caution:
       'Measure with the spindle stopped. No long sleeves, hair or rings near the chuck, the key out of it, chips hooked away.',
   },

@@ -97,6 +97,19 @@ export const warmUp = checkKind({
   applies: () => true,
   provesAxis: false,
   fields,
+  sketch: () => ({
+    words: 'A curve of drift that rises fast and then levels off.',
+    strokes: [
+      { ink: 'there', path: draw.line(40, 20, 40, 120) },
+      { ink: 'there', path: draw.line(40, 120, 300, 120) },
+      { ink: 'reads', path: 'M40 116C80 56 120 44 180 38S280 34 300 34' },
+      { ink: 'way', path: draw.line(40, 32, 300, 32) },
+    ],
+    labels: [
+      { x: 250, y: 140, text: 'minutes' },
+      { x: 48, y: 26, text: 'drift' },
+    ],
+  }),
   form: {
     first: ({ axis }): Plan => ({
       every: quantityOf('5 min', 'assumed'),
@@ -121,19 +134,6 @@ export const warmUp = checkKind({
       return `${plan.readings} readings over ${formatNumber(whole, { significant: 3 })} minutes. Go on until it hardly moves: what is still to come cannot be told before.`;
     },
     decides: ({ axis }, { asked: { most } }) => [most && readQuantity(most, motionOf(axis.job).travel).value, 0],
-    sketch: () => ({
-      words: 'A curve of drift that rises fast and then levels off.',
-      strokes: [
-        { ink: 'there', path: draw.line(40, 20, 40, 120) },
-        { ink: 'there', path: draw.line(40, 120, 300, 120) },
-        { ink: 'reads', path: 'M40 116C80 56 120 44 180 38S280 34 300 34' },
-        { ink: 'way', path: draw.line(40, 32, 300, 32) },
-      ],
-      labels: [
-        { x: 250, y: 140, text: 'minutes' },
-        { x: 48, y: 26, text: 'drift' },
-      ],
-    }),
     caution: 'It works by itself for a long time: stay with it, and touch no motor without feeling for its heat first.',
   },
   completed: (older) => older,

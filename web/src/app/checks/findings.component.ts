@@ -11,14 +11,14 @@ import {
 } from '@crisp-notch/core/checks';
 import { sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
 import { writeReadingsCsv } from '@crisp-notch/core/formats';
-import { formatNumber } from '@crisp-notch/core/quantity';
 import { ButtonModule } from 'primeng/button';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
-import { chartInk } from '../ui/chart-ink';
+import type { ChartInk } from '../ui/chart-ink';
 import { ChartComponent, type ChartSize } from '../ui/chart.component';
+import { BudgetComponent } from './budget.component';
 import { Corrections } from './corrections';
 import { findingsChart } from './findings-chart.options';
 import { SetupSketchComponent } from './setup-sketch.component';
@@ -40,9 +40,6 @@ interface FigureRow {
   readonly working: string;
 }
 
-/** More degrees of freedom than these make no difference. */
-const FREEDOM_TOLD = 1000;
-
 /** Two values with their units, the unit once where it is the same. */
 function rangeWords(low: string, high: string): string {
   const unit = /\s\S+$/.exec(high)?.[0] ?? '';
@@ -52,7 +49,7 @@ function rangeWords(low: string, high: string): string {
 /** What a check of any kind came to: its figures, its chart, what makes them doubtful, and what may be corrected. */
 @Component({
   selector: 'cn-check-findings',
-  imports: [ButtonModule, ChartComponent, SetupSketchComponent],
+  imports: [BudgetComponent, ButtonModule, ChartComponent, SetupSketchComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.component.html',
   styleUrl: './findings.component.css',
@@ -69,45 +66,21 @@ export class CheckFindingsComponent {
   private readonly checks = inject(CheckStore);
   private readonly router = inject(Router);
   private readonly state = toSignal(inject(DesignStore).state$);
-  private readonly preferences = inject(PreferencesStore);
-  private readonly units = this.preferences.units;
+  private readonly units = inject(PreferencesStore).units;
   protected readonly opened = signal<string | null>(null);
   protected readonly trouble = signal('');
   protected readonly isRepeating = signal(false);
   protected readonly rows = computed(() => this.evaluation().figures.map((figure) => this.rowOf(figure)));
   protected readonly chart = computed(() => {
     const { chart } = this.drawn();
-    // The chart is drawn in resolved colours, so it is made anew when the theme changes.
-    this.preferences.preferences();
     const units = this.units();
     if (!chart || chart.series.length === 0) return null;
-    return ({ width }: ChartSize) => findingsChart(chart, units, chartInk(), width);
+    return (ink: ChartInk, { width }: ChartSize) => findingsChart(chart, units, ink, width);
   });
   protected readonly readingsCsv = computed(() =>
     writeReadingsCsv(this.context(), this.plan(), this.check().readings, this.units()),
   );
-  protected readonly budget = computed(() => {
-    const { budget } = this.evaluation();
-    if (!budget) return null;
-    const say = sayIn(this.units());
-    const { rows, combined, expanded, factor, freedom } = budget.rows;
-    const count = (value: number): string => (value > FREEDOM_TOLD ? '∞' : formatNumber(value, { significant: 3 }));
-    return {
-      of: budget.of,
-      rows: rows.map((row) => ({
-        name: row.name,
-        kind: row.kind,
-        size: say(row.standard, budget.dimension, row.standard),
-        freedom: count(row.freedom),
-        share: formatNumber(100 * row.share, { decimals: 0 }),
-      })),
-      combined: say(combined, budget.dimension, combined),
-      whole: `${say(combined, budget.dimension, combined)} · ${formatNumber(factor, { significant: 3 })} = ${say(expanded, budget.dimension, expanded)} (95 %, ${count(freedom)} degrees of freedom)`,
-    };
-  });
-  protected readonly sketch = computed(
-    () => checkDeclaration(this.check().kind).form?.sketch(this.context(), this.plan()) ?? null,
-  );
+  protected readonly sketch = computed(() => checkDeclaration(this.check().kind).sketch(this.context(), this.plan()));
 
   private rowOf(figure: CheckFigure): FigureRow {
     const say = sayIn(this.units());

@@ -69,12 +69,13 @@ export class CheckPlanComponent {
   });
   protected readonly parts = computed(() => {
     const [form, draft] = [this.form(), this.draft()];
+    const { sketch } = checkDeclaration(this.kind());
     return form && draft
       ? {
           inputs: form.inputs(this.context(), draft),
           expects: form.expects(this.context(), draft),
           decides: form.decides(this.context(), draft),
-          sketch: form.sketch(this.context(), draft),
+          sketch: sketch(this.context(), draft),
           caution: form.caution,
         }
       : null;

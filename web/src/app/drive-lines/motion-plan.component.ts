@@ -24,7 +24,7 @@ import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { RunFindings } from '../data/run-findings';
 import { ChartComponent } from '../ui/chart.component';
-import { chartInk } from '../ui/chart-ink';
+import type { ChartInk } from '../ui/chart-ink';
 import { FigureComponent } from '../ui/figure.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import type { AxisChange } from './station-editor.component';
@@ -139,7 +139,8 @@ export class MotionPlanComponent {
   protected readonly options = computed(() => {
     const { units } = this.preferences.preferences();
     const profile = this.profile();
-    return profile && profileChart(profile, preferredUnit(this.speedDimension(), units), chartInk());
+    const unit = preferredUnit(this.speedDimension(), units);
+    return profile && ((ink: ChartInk) => profileChart(profile, unit, ink));
   });
   protected readonly csv = computed(() => {
     const profile = this.profile();
@@ -179,13 +180,9 @@ export class MotionPlanComponent {
   protected readonly easedChart = computed(() => {
     const { units } = this.preferences.preferences();
     const frames = this.keyframes();
-    return timeChart(
-      frames.at(-1)?.time ?? 1,
-      'position',
-      preferredUnit(this.lengthDimension(), units),
-      (time) => positionAt(frames, time),
-      chartInk(),
-    );
+    const unit = preferredUnit(this.lengthDimension(), units);
+    return (ink: ChartInk) =>
+      timeChart(frames.at(-1)?.time ?? 1, 'position', unit, (time) => positionAt(frames, time), ink);
   });
 
   protected setDistance(axisId: string, distance: Quantity | null): void {

@@ -22,14 +22,13 @@ import { writeCsv } from '@crisp-notch/core/formats';
 import { inUnit, preferredUnit, showQuantity, unitsOf } from '@crisp-notch/core/quantity';
 import type { PullOutPoint } from '@crisp-notch/core/simulation';
 import { quantityOf } from '@crisp-notch/core/shape';
-import type { EChartsCoreOption } from 'echarts/core';
 import type { Subscription } from 'rxjs';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { RigRuns } from '../data/rig-runs';
 import { afterPaint } from '../ui/after-paint';
 import { ChartComponent, type ChartSize } from '../ui/chart.component';
-import { chartInk } from '../ui/chart-ink';
+import type { ChartInk } from '../ui/chart-ink';
 import type { ChoiceOption } from '../ui/select.component';
 import { FigureComponent } from '../ui/figure.component';
 import { BINDING_WORDS, bindingStretches, PLOT, pushAt, pushChart, type CurveScale } from './push-curve.options';
@@ -152,10 +151,8 @@ export class PushCurveComponent implements OnDestroy {
     };
   });
   protected readonly options = computed(() => {
-    this.preferences.preferences();
     const [curve, scale, simulated, tried] = [this.curve(), this.scale(), this.simulated(), this.tried()];
-    const ink = chartInk();
-    return curve && ((size: ChartSize): EChartsCoreOption => pushChart(curve, scale, simulated, ink, size, tried));
+    return curve && ((ink: ChartInk, size: ChartSize) => pushChart(curve, scale, simulated, ink, size, tried));
   });
   /** A speed at the carriage that is only asked about [SI]. */
   protected readonly tried = signal<number | null>(null);

@@ -8,7 +8,7 @@ import { PreferencesStore } from '../data/preferences';
 import { RigRuns } from '../data/rig-runs';
 import { RunFindings, stepsPerTravel } from '../data/run-findings';
 import { ChartComponent } from '../ui/chart.component';
-import { chartInk } from '../ui/chart-ink';
+import type { ChartInk } from '../ui/chart-ink';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import type { ChoiceOption } from '../ui/select.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
@@ -143,9 +143,8 @@ export class RunBenchComponent implements OnDestroy {
   /** While something is tried, nothing is said of what was before. */
   protected readonly sentence = computed(() => (this.work() ? '' : this.outcome().sentence));
   protected readonly options = computed(() => {
-    this.preferences.preferences();
-    const result = this.result();
-    return result && runChart(result.trace, this.plot(), chartInk());
+    const [result, plot] = [this.result(), this.plot()];
+    return result && ((ink: ChartInk) => runChart(result.trace, plot, ink));
   });
   protected readonly csv = computed(() => {
     const result = this.result();

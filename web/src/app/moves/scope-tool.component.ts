@@ -8,7 +8,7 @@ import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { filter } from 'rxjs';
 import { ChartComponent } from '../ui/chart.component';
-import { chartInk } from '../ui/chart-ink';
+import type { ChartInk } from '../ui/chart-ink';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { timeWords } from './moves.state';
 import { MovesDesk } from './moves-desk';
@@ -215,7 +215,7 @@ export class ScopeToolComponent {
   });
   protected readonly options = computed(() => {
     const train = this.train();
-    return train && rateChart(train, chartInk());
+    return train && ((ink: ChartInk) => rateChart(train, ink));
   });
   protected readonly csv = computed(() => {
     const captured = this.captured();

@@ -12,7 +12,7 @@ export interface ChartInk {
   readonly mono: string;
 }
 
-/** Reads the tokens that are in force now, so that charts change with day and night. */
+/** Reads the tokens that are in force now. */
 export function chartInk(): ChartInk {
   const style = getComputedStyle(document.documentElement);
   const token = (name: string): string => style.getPropertyValue(name).trim();
@@ -28,4 +28,14 @@ export function chartInk(): ChartInk {
     text: token('--text'),
     mono: token('--mono'),
   };
+}
+
+/** The same as it is on paper, which is white by night too. */
+export function paperInk(): ChartInk {
+  const { dataset } = document.documentElement;
+  const theme = dataset['theme'];
+  delete dataset['theme'];
+  const ink = chartInk();
+  if (theme !== undefined) dataset['theme'] = theme;
+  return ink;
 }

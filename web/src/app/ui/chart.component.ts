@@ -1,7 +1,18 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, effect, input, output, viewChild, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  inject,
+  input,
+  output,
+  viewChild,
+  type OnDestroy,
+} from '@angular/core';
 import type { ECharts, EChartsCoreOption } from 'echarts/core';
 import { downloadBlob, downloadText, fileName } from '../data/download';
+import { PreferencesStore } from '../data/preferences';
+import { chartInk, paperInk, type ChartInk } from './chart-ink';
 
 /** Of a chart on the page [px]. */
 export interface ChartSize {
@@ -9,11 +20,15 @@ export interface ChartSize {
   readonly height: number;
 }
 
+/** What is drawn in the colours of the page, and how it follows from its size. */
+export type DrawChart = (ink: ChartInk, size: ChartSize) => EChartsCoreOption;
+
 const PNG_SCALE = 2;
 
 /** A chart that follows its options and its size, and can be taken away as SVG, PNG or CSV. */
 @Component({
   selector: 'cn-chart',
+  host: { '(window:beforeprint)': 'draw(onPaper)', '(window:afterprint)': 'draw()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div
@@ -56,8 +71,7 @@ const PNG_SCALE = 2;
   `,
 })
 export class ChartComponent implements OnDestroy {
-  /** What is drawn, or how it follows from the chart's size. */
-  readonly options = input.required<EChartsCoreOption | ((size: ChartSize) => EChartsCoreOption)>();
+  readonly options = input.required<DrawChart>();
   /** Emits where the chart is pressed or dragged over, sideways in pixels of the chart. */
   readonly pressed = output<number>();
   /** What the chart shows, for those who cannot see it. */
@@ -66,6 +80,8 @@ export class ChartComponent implements OnDestroy {
   /** The chart's numbers as CSV. */
   readonly csv = input.required<string>();
 
+  protected readonly onPaper = paperInk;
+  private readonly preferences = inject(PreferencesStore).preferences;
   private readonly canvas = viewChild.required<ElementRef<HTMLElement>>('canvas');
   private chart: ECharts | null = null;
   private isGone = false;
@@ -80,6 +96,8 @@ export class ChartComponent implements OnDestroy {
     void this.begin();
     effect(() => {
       this.options();
+      // By night it is of other colours.
+      this.preferences();
       this.draw();
     });
   }
@@ -94,12 +112,12 @@ export class ChartComponent implements OnDestroy {
     this.draw();
   }
 
-  private draw(): void {
+  protected draw(inkNow: () => ChartInk = chartInk): void {
     if (!this.chart) return;
     const [options, element] = [this.options(), this.canvas().nativeElement];
     const size = { width: element.clientWidth, height: element.clientHeight };
     // Series of the same name are kept and changed: drawn anew, a chart that gets point after point drops frames.
-    this.chart.setOption(typeof options === 'function' ? options(size) : options, {
+    this.chart.setOption(options(inkNow(), size), {
       replaceMerge: ['series', 'graphic'],
     });
     element.querySelector('svg')?.setAttribute('viewBox', `0 0 ${this.chart.getWidth()} ${this.chart.getHeight()}`);

@@ -3,6 +3,7 @@ import type { Check } from '@crisp-notch/contract';
 import {
   correctedSetting,
   exactSteps,
+  stepCheckSetup,
   travelDimension,
   type EvaluationOf,
   type PlanOf,
@@ -16,11 +17,13 @@ import { shortMoment, today } from '../../data/dates';
 import { downloadText, fileName } from '../../data/download';
 import { PreferencesStore } from '../../data/preferences';
 import { CautionComponent } from '../../ui/caution.component';
-import { chartInk } from '../../ui/chart-ink';
+import type { ChartInk } from '../../ui/chart-ink';
 import { ChartComponent, type ChartSize } from '../../ui/chart.component';
 import { NotchRulerComponent } from '../../ui/notch-ruler.component';
+import { BudgetComponent } from '../budget.component';
 import { Corrections } from '../corrections';
 import type { FindingsView } from '../findings-inputs';
+import { SetupSketchComponent } from '../setup-sketch.component';
 import { deviationChart, deviationUnit } from './deviation-chart.options';
 import { causesOf, othersOf } from './findings.state';
 import { ButtonModule } from 'primeng/button';
@@ -28,7 +31,7 @@ import { ButtonModule } from 'primeng/button';
 /** What a step check came to: what to set, the errors along the way, and the moves it asks for. */
 @Component({
   selector: 'cn-step-check-findings',
-  imports: [ButtonModule, CautionComponent, ChartComponent, NotchRulerComponent],
+  imports: [BudgetComponent, ButtonModule, CautionComponent, ChartComponent, NotchRulerComponent, SetupSketchComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.component.html',
   styleUrl: './findings.component.css',
@@ -42,8 +45,7 @@ export class StepCheckFindingsComponent implements FindingsView<'step-check'> {
   readonly holds = input.required<boolean>();
 
   private readonly corrections = inject(Corrections);
-  private readonly preferences = inject(PreferencesStore);
-  private readonly units = this.preferences.units;
+  private readonly units = inject(PreferencesStore).units;
   protected readonly dimension = computed(() => travelDimension(this.plan()));
   private readonly steps = computed(() => exactSteps(new Reckoner(this.context())));
   private readonly setting = computed(() =>
@@ -63,13 +65,12 @@ export class StepCheckFindingsComponent implements FindingsView<'step-check'> {
   );
   protected readonly chart = computed(() => {
     const evaluation = this.drawn();
-    // The chart is drawn in resolved colours, so it is made anew when the theme changes.
-    this.preferences.preferences();
     if (evaluation.points.length === 0) return null;
     const [dimension, units] = [this.dimension(), this.units()];
     const [travel, deviation] = [preferredUnit(dimension, units), deviationUnit(evaluation, dimension, units)];
-    return ({ width }: ChartSize) => deviationChart(evaluation, travel, deviation, chartInk(), width);
+    return (ink: ChartInk, { width }: ChartSize) => deviationChart(evaluation, travel, deviation, ink, width);
   });
+  protected readonly sketch = computed(() => stepCheckSetup(this.context().axis));
   protected readonly ruler = computed(() => {
     const [evaluation, steps] = [this.drawn(), this.steps()];
     return (

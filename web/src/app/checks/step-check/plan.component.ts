@@ -2,7 +2,7 @@ import { motionOf } from '@crisp-notch/core/machine';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { exactSteps, plannedReadings, STEP_CHECK_ASKED } from '@crisp-notch/core/checks';
+import { exactSteps, plannedReadings, STEP_CHECK_ASKED, stepCheckSetup } from '@crisp-notch/core/checks';
 import { stepsPerMotorTurn, stepsPerUnit, travelOfSteps } from '@crisp-notch/core/drive-line';
 import { readQuantity } from '@crisp-notch/core/shape';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
@@ -18,6 +18,7 @@ import { FigureComponent } from '../../ui/figure.component';
 import { QuantityFieldComponent } from '../../ui/quantity-field.component';
 import { WholeFieldComponent } from '../../ui/whole-field.component';
 import { MeasuringFieldsComponent } from '../measuring-fields.component';
+import { SetupSketchComponent } from '../setup-sketch.component';
 import { firstDraft, planOf, readTargets, type PlanDraft } from './plan.state';
 import { TickComponent } from '../../ui/tick.component';
 import { ButtonModule } from 'primeng/button';
@@ -40,6 +41,7 @@ const APPROACHES: readonly ChoiceOption[] = [
     MessageModule,
     QuantityFieldComponent,
     RouterLink,
+    SetupSketchComponent,
     TickComponent,
     WholeFieldComponent,
     TextareaModule,
@@ -98,6 +100,7 @@ export class StepCheckPlanComponent {
       steps ? Math.abs(travelOfSteps(far, steps)) : 0,
     ];
   });
+  protected readonly sketch = computed(() => stepCheckSetup(this.view().axis));
   protected readonly canCommand = computed(() => this.steps() !== null);
 
   protected change(change: Partial<PlanDraft>): void {
