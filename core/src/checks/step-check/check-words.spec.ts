@@ -198,7 +198,7 @@ const ranked = (chances: readonly (readonly [string, number])[], rivals: readonl
 };
 
 describe('what a step check suggests', () => {
-  const scale = 'scale 0.999900 ± 0.007 % (95 %)';
+  const scale = 'scale 0.999900 ± 0.007\u00a0% (95 %)';
 
   it('looks at the drive first where nothing moved, or the wrong way', () => {
     expect(suggestionOf(told({ motion: 'still' }))).toEqual(
@@ -218,7 +218,7 @@ describe('what a step check suggests', () => {
       return `${suggestion.kind}: ${suggestion.reason}`;
     };
     expect(of(ranked([['The driver is set to half.', 0.93]]))).toBe(
-      'fault: The driver is set to half. Measured scale 2.0200 ± 0.8 % (95 %).',
+      'fault: The driver is set to half. Measured scale 2.0200 ± 0.8\u00a0% (95 %).',
     );
     expect(
       of(
@@ -228,7 +228,7 @@ describe('what a step check suggests', () => {
         ]),
       ),
     ).toBe(
-      'fault: The driver is set to half. It could also be that the motor has 400 steps. Measured scale 2.0200 ± 0.8 % (95 %).',
+      'fault: The driver is set to half. It could also be that the motor has 400 steps. Measured scale 2.0200 ± 0.8\u00a0% (95 %).',
     );
     // Not the second on the list, but the one of the same factor.
     expect(
@@ -254,11 +254,11 @@ describe('what a step check suggests', () => {
         ),
       ),
     ).toBe(
-      'fault: Either the driver is set to half, or the screw has two starts. Measured scale 2.0200 ± 0.8 % (95 %).',
+      'fault: Either the driver is set to half, or the screw has two starts. Measured scale 2.0200 ± 0.8\u00a0% (95 %).',
     );
     for (const chance of [0.5, 0.3])
       expect(of(ranked([['The driver is set to half.', chance]]))).toBe(
-        'set: Scale 2.0200 ± 0.8 % (95 %): no single usual mistake explains 102 %. Look for a part that is not what was entered before trimming the number.',
+        'set: Scale 2.0200 ± 0.8\u00a0% (95 %): no single usual mistake explains 102\u00a0%. Look for a part that is not what was entered before trimming the number.',
       );
     expect(of(ranked([]))).toContain('set: ');
   });
@@ -270,13 +270,13 @@ describe('what a step check suggests', () => {
       return suggestion.reason;
     };
     expect(at(1.029)).toBe(
-      'Scale 1.0290 ± 0.1 % (95 %): a size differs a little from what was entered. The corrected setting makes it 1.',
+      'Scale 1.0290 ± 0.1\u00a0% (95 %): a size differs a little from what was entered. The corrected setting makes it 1.',
     );
     expect(at(0.975, 3)).toBe(
-      'Scale 0.9750 ± 0.1 % (95 %), with 3 readings to come: a size differs a little from what was entered. The corrected setting makes it 1.',
+      'Scale 0.9750 ± 0.1\u00a0% (95 %), with 3 readings to come: a size differs a little from what was entered. The corrected setting makes it 1.',
     );
-    expect(at(1.04)).toContain('explains 4 %');
-    expect(at(0.955)).toContain('explains 4.5 %');
+    expect(at(1.04)).toContain('explains 4\u00a0%');
+    expect(at(0.955)).toContain('explains 4.5\u00a0%');
   });
 
   it('warns of what an instrument set by eye shows by itself, only there', () => {
@@ -294,7 +294,7 @@ describe('what a step check suggests', () => {
     };
     // 1 − cos 4°.
     expect(by({})).toContain(
-      'Set by eye, the plunger indicator alone may be out by 0.24 %: set it by a square before trusting a smaller error.',
+      'Set by eye, the plunger indicator alone may be out by 0.24\u00a0%: set it by a square before trusting a smaller error.',
     );
     expect(by({ type: 'callipers' })).toContain('the callipers alone');
     expect(by({ square: 'by-square' })).not.toContain('by eye');
@@ -329,7 +329,7 @@ describe('what a step check suggests', () => {
     };
     expect(suggestionOf(told({ wild }))).toEqual({
       kind: 'measure-more',
-      reason: `The reading at 45.5 stands alone: it is 1.27~0.008 from where the others put it. With it: ${scale}. Without it: scale 1.000100 ± 0.008 % (95 %). Read that place again; if it was misread, leave it out with a reason.`,
+      reason: `The reading at 45.5 stands alone: it is 1.27~0.008 from where the others put it. With it: ${scale}. Without it: scale 1.000100 ± 0.008\u00a0% (95 %). Read that place again; if it was misread, leave it out with a reason.`,
     });
   });
 

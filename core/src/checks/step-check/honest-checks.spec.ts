@@ -301,7 +301,7 @@ describe('an indicator set by eye', () => {
       plan({ targets: [2000, 4600, 8000], measured: exampleInstrument({ square: 'by-eye' }) }),
       [10.08, 23.17, 40.3, 0],
     );
-    expect(reason(found)).toContain('Set by eye, the plunger indicator alone may be out by 0.24 %');
+    expect(reason(found)).toContain('Set by eye, the plunger indicator alone may be out by 0.24\u00a0%');
   });
 });
 
@@ -384,7 +384,7 @@ describe('causes', () => {
   });
 
   it('are not looked for in an interval that holds one, and an error is not said to be constant on it', () => {
-    // 1.018 ± 3 %: one wild reading would do it.
+    // 1.018 ± 3\u00a0%: one wild reading would do it.
     const result = judged(slide(), plan({ returnToZero: false }), [5.3, 11.2, 20.6]);
     expect(result.ranking).toBeNull();
     expect(reason(result)).toContain('not shown yet');
@@ -498,7 +498,7 @@ describe('intervals', () => {
   it('are written by their uncertainty', () => {
     const result = judged(slide(), plan({ returnToZero: false }), [5, 60, 20]);
     expect(reason(result)).not.toMatch(/e\+/);
-    expect(reason(result)).toMatch(/scale −?\d+\.?\d? ± \d+ %/);
+    expect(reason(result)).toMatch(/scale −?\d+\.?\d? ± \d+\s%/);
   });
 });
 

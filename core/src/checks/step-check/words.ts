@@ -31,7 +31,7 @@ export interface Told {
   readonly reckoner: Reckoner<AxisContext>;
 }
 
-const percent = (value: number): string => `${formatNumber(value * 100, { significant: 2 })} %`;
+const percent = (value: number): string => `${formatNumber(value * 100, { significant: 2 })}\u00a0%`;
 const intervalOf = ({ scale }: FittedScale): string =>
   `scale ${formatNumber(scale.value, { uncertainty: scale.expanded })} ± ${percent(scale.expanded)} (95 %)`;
 /** What the width of the interval comes from. */
