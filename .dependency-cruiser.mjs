@@ -13,6 +13,7 @@ const CORE_ROOMS = [
   'coils',
   'mechanics',
   'motion',
+  'capture',
   'driver',
   'simulation',
   'line-port',
