@@ -362,7 +362,13 @@ describe('the faults of the rig', () => {
       const turns = crossed.bench.axes[0]?.shaft.turns ?? 0;
       [least, most] = [Math.min(least, turns), Math.max(most, turns)];
     }
+    // Whenever somebody looks, it is seen to tremble: also where it stands for a moment at the end of a swing.
+    for (let index = 0; index < 50; index += 1) {
+      crossed.wait(37 * TICK);
+      expect(crossed.bench.sight()[0]?.isTrembling).withContext(`look ${index}`).toBeTrue();
+    }
     crossed.wait(3);
+    expect(crossed.bench.sight()[0]?.isTrembling).toBeFalse();
     expect(most - least)
       .withContext('it trembles')
       .toBeGreaterThan(0.002);

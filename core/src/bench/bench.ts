@@ -30,6 +30,8 @@ export interface AxisSight {
 const PASSES_BY = 1;
 /** Slower than that, and standing where it was told: it is still [rad/s]. */
 const TREMBLES = 1;
+/** So long an eye holds on to what moved [s]: what swings to and fro stands for a moment at each end. */
+const HELD_ON = 0.2;
 
 /**
  * The rig: motors, drivers, mechanics, supply, switches and instruments of a machine in the time domain. It repeats
@@ -43,6 +45,8 @@ export class Bench {
   commander: Commander | null = null;
 
   private readonly random: () => number;
+  /** When each axis moved last. */
+  private readonly moved: number[];
 
   constructor(
     readonly truth: Truth,
@@ -53,6 +57,7 @@ export class Bench {
     this.buses = truth.supplies.map((supply) => new Bus(supply));
     this.meters = new Meters(this, random);
     this.random = random;
+    this.moved = this.axes.map(() => -Infinity);
   }
 
   power(isOn: boolean): void {
@@ -88,6 +93,7 @@ export class Bench {
         const pulses = this.commander?.pulses[place] ?? 0;
         drawn[axis.truth.supply] =
           (drawn[axis.truth.supply] ?? 0) + axis.tick(pulses, bus.volts, bus.truth.nominal, this.time);
+        if (Math.abs(axis.shaft.speed) > TREMBLES) this.moved[place] = this.time;
       }
       for (const [place, bus] of this.buses.entries()) bus.goOn(TICK, drawn[place] ?? 0);
     }
@@ -115,8 +121,8 @@ export class Bench {
 
   /** What is seen now. */
   sight(): readonly AxisSight[] {
-    return this.axes.map((axis) => {
-      const { truth, shaft, plant } = axis;
+    return this.axes.map((axis, index) => {
+      const { truth, plant } = axis;
       const bus = this.busOf(axis);
       return {
         letter: truth.letter,
@@ -124,7 +130,7 @@ export class Bench {
         commanded: axis.commanded,
         lost: axis.lost,
         isDriving: axis.isDriving(bus.volts, bus.truth.nominal),
-        isTrembling: Math.abs(shaft.speed) > TREMBLES,
+        isTrembling: this.time - (this.moved[index] ?? -Infinity) < HELD_ON,
       };
     });
   }

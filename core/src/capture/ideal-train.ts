@@ -1,4 +1,16 @@
-import type { Profile, Stretch } from '../motion/index.js';
+import type { Limits, Profile, Stretch } from '../motion/index.js';
+
+/** What a move may do, in steps. @param stepsPerUnit steps a unit of travel [1/m or 1/rad] */
+export function limitsInSteps({ speed, acceleration, jerk, braking, start }: Limits, stepsPerUnit: number): Limits {
+  const scaled = (value: number | null | undefined): number | null => (value == null ? null : value * stepsPerUnit);
+  return {
+    speed: speed * stepsPerUnit,
+    acceleration: acceleration * stepsPerUnit,
+    jerk: scaled(jerk),
+    braking: scaled(braking),
+    start: scaled(start),
+  };
+}
 
 /** Halvings of a stretch: to the last bits of a double. */
 const HALVINGS = 60;

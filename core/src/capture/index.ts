@@ -1,6 +1,7 @@
 export { CaptureFault, type CaptureHead, type CaptureReader, type CaptureSink, type Level } from './capture.js';
 export { captureReader } from './reader.js';
-export { idealTrain } from './ideal-train.js';
+export { guessLines, type GuessedLines } from './guess-lines.js';
+export { idealTrain, limitsInSteps } from './ideal-train.js';
 export { matchTrain, type TrainMatch } from './match-train.js';
 export { TrainWatch, type Least, type TrainNeeds, type TrainReport, type Watched } from './train-watch.js';
 export type { CapturedMove } from './moves.js';

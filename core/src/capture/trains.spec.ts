@@ -3,6 +3,7 @@ import { seeded } from '../statistics/index.js';
 import {
   captureReader,
   idealTrain,
+  limitsInSteps,
   matchTrain,
   TrainWatch,
   writeLevels,
@@ -31,6 +32,26 @@ describe('the train of an ideal move', () => {
     // At rest to rest the first comes after √(2·½/a).
     expect(trainOf(1234, LIMITS[0] as Limits)[0]).toBeCloseTo(Math.sqrt(1 / 30_000), 12);
     expect(() => idealTrain(profileOf(5, LIMITS[0] as Limits), 6)).toThrowError(RangeError);
+  });
+});
+
+describe('limits in steps', () => {
+  it('are those of the travel times the steps of a unit; what is not limited stays so', () => {
+    const limits = { speed: 0.05, acceleration: 2, jerk: null, braking: 3, start: 0.001 };
+    expect(limitsInSteps(limits, 200_000)).toEqual({
+      speed: 10_000,
+      acceleration: 400_000,
+      jerk: null,
+      braking: 600_000,
+      start: 200,
+    });
+    expect(limitsInSteps({ speed: 1, acceleration: 2, jerk: 3 }, 10)).toEqual({
+      speed: 10,
+      acceleration: 20,
+      jerk: 30,
+      braking: null,
+      start: null,
+    });
   });
 });
 

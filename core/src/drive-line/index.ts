@@ -159,6 +159,7 @@ export {
   type PowerOff,
   type RankedRemedy,
 } from './judge-axis.js';
+export { lineNeeds } from './line-needs.js';
 export { WIRING_WORDS } from './rules-electric.js';
 export { headlineOf, type Headline } from './headline.js';
 export { typedBelow } from './remedies.js';

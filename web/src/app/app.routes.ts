@@ -71,6 +71,11 @@ export const routes: Routes = [
         loadComponent: () => import('./finder/finder.page').then((page) => page.FinderPage),
       },
       {
+        path: 'captures',
+        title: 'Pulse captures',
+        loadComponent: () => import('./captures/captures.page').then((page) => page.CapturesPage),
+      },
+      {
         path: 'compare',
         title: 'Compare designs',
         loadComponent: () => import('./compare/compare.page').then((page) => page.ComparePage),

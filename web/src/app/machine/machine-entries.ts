@@ -16,6 +16,7 @@ export interface Ways {
 
 const PLACES = [
   { words: 'Find parts that fit', path: 'find' },
+  { words: 'Pulse captures', path: 'captures' },
   { words: 'Parts to get', path: 'parts' },
   { words: 'Logbook and revisions', path: 'logbook' },
   { words: 'Wires and fuses', path: 'supply', see: 'wires' },

@@ -3,7 +3,8 @@ import { moveFacts, type MoveFacts } from '@crisp-notch/core/first-moves';
 import { newMachine, type Machine } from '@crisp-notch/core/machine';
 import { Reckoner } from '@crisp-notch/core/reckoner';
 import { quantityOf } from '@crisp-notch/core/shape';
-import { copiedParts, jogOrder, marksOf, sightWords, standsOf, timeWords } from './moves.state';
+import { timeWords } from '../data/time-words';
+import { copiedParts, jogOrder, marksOf, sightWords, standsOf } from './moves.state';
 
 const shown = sayIn('metric');
 const say: typeof shown = (...said) => shown(...said).replaceAll('\u00a0', ' ');

@@ -105,7 +105,3 @@ export function jogOrder(
   const limit = say(sense > 0 ? fence.high : fence.low, facts.dimensions.travel);
   return { kind: 'rest', says: `${facts.letter} is at its fence, ${limit}.` };
 }
-
-/** A time in the unit in which it reads well. */
-export const timeWords = (seconds: number): string =>
-  showQuantity(seconds, handyUnit(seconds, 'time', 'metric'), { significant: 3 });

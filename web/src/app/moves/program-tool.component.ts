@@ -7,7 +7,7 @@ import { ProgramBoxComponent } from '../ui/program-box.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { MovesDesk } from './moves-desk';
 import { ProgramDesk } from './program-desk';
-import { timeWords } from './moves.state';
+import { timeWords } from '../data/time-words';
 
 /** A program read, compared with what the machine can, and run. */
 @Component({

@@ -10,7 +10,7 @@ import { filter } from 'rxjs';
 import { ChartComponent } from '../ui/chart.component';
 import type { ChartInk } from '../ui/chart-ink';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
-import { timeWords } from './moves.state';
+import { timeWords } from '../data/time-words';
 import { MovesDesk } from './moves-desk';
 import { capturedOf, edgesCsv, needRows, rateChart, traceOf, type Captured } from './scope.state';
 

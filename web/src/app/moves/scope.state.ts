@@ -1,7 +1,6 @@
 import type { PortSaid } from '@crisp-notch/core/line-port';
-import { isMet, needsMet, type LineTimes, type NeedMet, type PulseTrain } from '@crisp-notch/core/motion';
-import type { AxisContext } from '@crisp-notch/core/drive-line';
-import { valueOf, type Quantity } from '@crisp-notch/core/shape';
+import { isMet, needsMet, type NeedMet, type PulseTrain } from '@crisp-notch/core/motion';
+import { lineNeeds, type AxisContext } from '@crisp-notch/core/drive-line';
 import { writeCsv } from '@crisp-notch/core/formats';
 import type { EChartsCoreOption } from 'echarts/core';
 import { timeFrame } from '../ui/chart-axis';
@@ -26,20 +25,6 @@ export function capturedOf(pages: readonly Page[]): Captured | null {
     edges.push(...page.edges);
   }
   return { edges, isForward: last.isForward, ahead: last.ahead };
-}
-
-/** What the driver of an axis needs of its lines, and how long its controller’s pulses last [s]. */
-function timesOf({ axis, controller }: AxisContext): {
-  readonly needs: LineTimes;
-  readonly pulse: number | null;
-} {
-  const { type, timing } = axis.driver.specification;
-  const seconds = (item: Quantity | null | undefined): number | null => (item ? valueOf(item, 'time') : null);
-  const said = type === 'chopper' ? timing : null;
-  return {
-    needs: { high: seconds(said?.high), low: seconds(said?.low), ahead: seconds(said?.ahead) },
-    pulse: seconds(controller.specification.timing?.high),
-  };
 }
 
 const NEED_WORDS: Readonly<Record<NeedMet['what'], string>> = {
@@ -70,7 +55,7 @@ export function needRows(
   { ahead }: Captured,
   time: (value: number) => string,
 ): readonly NeedRow[] {
-  const { needs, pulse } = timesOf(context);
+  const { pulse, ...needs } = lineNeeds(context);
   return needsMet(needs, leastWait, ahead, pulse).map((item) => {
     const met = isMet(item);
     return {

@@ -6,7 +6,7 @@ import { quantityOf, type Quantity } from '@crisp-notch/core/shape';
 import { ButtonModule } from 'primeng/button';
 import { today } from '../data/dates';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
-import { timeWords } from './moves.state';
+import { timeWords } from '../data/time-words';
 import { MovesDesk, type Measured } from './moves-desk';
 
 interface Line {
