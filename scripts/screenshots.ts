@@ -101,6 +101,31 @@ const found = async (page: Page): Promise<void> => {
   await page.getByText(/combinations: [\d,]+ fit/).waitFor();
 };
 
+/** A capture of X with a pulse that is missing and one that comes twice. */
+async function readCapture(page: Page): Promise<void> {
+  await onMachine('Fret mill', 'captures')(page);
+  const changes = ['0! 0"', '#400 1"'];
+  // A ramp up to 8 000 pulses a second, evenly on, and down again.
+  let at = 1000;
+  const pulse = (wait: number, place: number): void => {
+    at += wait;
+    if (place === 900) return;
+    changes.push(`#${Math.round(at)} 1!`, `#${Math.round(at + 5)} 0!`);
+    if (place === 1400) changes.push(`#${Math.round(at + wait / 2)} 1!`, `#${Math.round(at + wait / 2 + 5)} 0!`);
+  };
+  const ramp = Array.from({ length: 640 }, (_, place) => 1e6 / Math.sqrt(2 * 50_000 * (place + 0.5)));
+  ramp.forEach(pulse);
+  for (let place = 640; place < 2200; place += 1) pulse(125, place);
+  ramp.reverse().forEach((wait) => pulse(wait, 0));
+  const head = '$timescale 1 us $end\n$var wire 1 ! X_STEP $end\n$var wire 1 " X_DIR $end\n$enddefinitions $end\n#0\n';
+  await page.getByLabel('A capture: value change dump').setInputFiles({
+    name: 'x over the fret board.vcd',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(`${head}${changes.join('\n')}\n`),
+  });
+  await page.getByRole('heading', { name: 'What it shows' }).waitFor();
+}
+
 const SHOTS: readonly Shot[] = [
   { name: 'machines', open: (page) => page.goto('/') },
   { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
@@ -114,7 +139,7 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'job', open: onMachine('Fret mill', 'job') },
   { name: 'run', open: onTab('Fret mill', 'see=run', jump) },
-  { name: 'accuracy', open: onTab('Fret mill', 'see=error', () => Promise.resolve()) },
+  { name: 'captures', open: readCapture },
   {
     name: 'find-parts',
     open: async (page) => {

@@ -188,6 +188,7 @@ test.describe('nothing is cut and nothing is written over', () => {
         ...['wires', 'auxiliaries', 'program'].map((tab) => `supply?see=${tab}`),
         'parts',
         'find',
+        'captures',
         'logbook',
       ];
       for (const place of places) {

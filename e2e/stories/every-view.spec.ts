@@ -27,6 +27,7 @@ const MACHINE_VIEWS = [
   'current',
   'moves',
   'checks',
+  'captures',
   'sign-off',
   'logbook',
 ];
@@ -194,7 +195,8 @@ const SIGHTS: Readonly<Record<string, (visitor: Visitor) => Promise<void>>> = {
   // The sliding machine on every view; the turning one where it looks different.
   'the first views of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(0, 6), []),
   'more views of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(6, 12), []),
-  'the last views of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(12), []),
+  'its wiring and what follows': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(12, 18), []),
+  'the last views of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', MACHINE_VIEWS.slice(18), []),
   'the stations of a sliding machine': (visitor) => seeMachine(visitor, 'Fret mill', [], STATIONS),
   'the working and a check of a sliding machine': (visitor) => seeWorkingAndCheck(visitor, 'Fret mill'),
   'what opens over a page': async (visitor) => {
@@ -228,6 +230,15 @@ const SIGHTS: Readonly<Record<string, (visitor: Visitor) => Promise<void>>> = {
     await page.getByRole('button', { name: /reading pad/i }).click();
     await page.getByRole('dialog', { name: /^Reading pad/ }).waitFor();
     await visitor.expectNoBarriers('reading pad');
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await visitor.goTo(`${base}/captures`);
+    await page.getByLabel('A capture: value change dump').setInputFiles({
+      name: 'x.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('time (us),x step,x dir\n0,0,1\n10,1,1\n12,0,1\n40,1,0\n42,0,0\n'),
+    });
+    await page.getByRole('heading', { name: 'What it shows' }).waitFor();
+    await visitor.expectNoBarriers('a capture');
   },
   'a turning machine': async (visitor) => {
     await seeMachine(visitor, 'Clock-wheel table', ['drive-lines', 'moves'], ['reduction']);

@@ -1,7 +1,18 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '../story';
+import { expect, test, type Page } from '../story';
 import { Builder } from '../builder';
 import { choose } from '../choose';
+
+/** The checks of the delivered demo, which no story changes. */
+async function openDemoChecks(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Fret mill' }).first().click();
+  await page.waitForURL(/drive-lines/);
+  await page
+    .getByRole('navigation', { name: 'Operations' })
+    .getByRole('link', { name: /Checks/ })
+    .click();
+}
 
 test.describe('a builder verifies an axis', () => {
   test('from its parts to a check that finds it true', async ({ page }) => {
@@ -66,6 +77,21 @@ test.describe('a builder verifies an axis', () => {
     await page.getByLabel('Compare revision 2').check();
     await page.getByLabel('Compare revision 3').check();
     await expect(page.getByText('X, driver, microsteps was 4, is 1')).toBeVisible();
+  });
+
+  test('follows a figure from check to check, with the change of the design between them', async ({ page }) => {
+    await openDemoChecks(page);
+    const course = page.getByRole('region', { name: 'Over time' });
+    await choose(course.getByLabel('Follow'), 'Step check on X, 2 times');
+    await expect(course).toContainText(
+      /Between revision 1 and revision 2 it went from 20\.250\smm ± 0\.0\d+\smm to 0\.01\d*\smm/,
+    );
+    await expect(course.getByRole('table', { name: 'Course of the figure' }).getByRole('row')).toHaveCount(3);
+    await expect(course.locator('cn-chart svg')).toBeVisible();
+    await choose(course.getByRole('combobox', { name: 'Figure' }), 'Scale k');
+    await expect(course).toContainText(/Between revision 1 and revision 2 it went from 2\.0\d* ± [\d.]+ to 1\.0\d* ±/);
+    await course.getByRole('link').first().click();
+    await expect(page.getByRole('heading', { name: 'Step check on X' })).toBeVisible();
   });
 
   test('does the whole journey from the keyboard', async ({ page }) => {

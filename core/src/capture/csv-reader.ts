@@ -119,6 +119,8 @@ export function csvReader(sink: CaptureSink): CaptureReader {
   const fault = (reason: string): CaptureFault =>
     new CaptureFault(line, isUnended ? `the file ends in the middle of it (${reason.replace(/\.$/, '')}).` : reason);
 
+  const tooLong = (): CaptureFault => fault('a line is longer than any of such a file.');
+
   /** Bounds of the cells of a row, blanks and quotes taken off: from, to, from, to. */
   let bounds = new Int32Array(32);
   const cellsOf = (bytes: Uint8Array, from: number, to: number): number => {
@@ -154,7 +156,7 @@ export function csvReader(sink: CaptureSink): CaptureReader {
     separator = [COMMA, SEMICOLON, TAB].reduce((best, sign) => (tally(sign) > tally(best) ? sign : best));
     const count = cellsOf(bytes, from, to);
     const names = Array.from({ length: count }, (_, cell) => textAt(bytes, cell));
-    if (names.some((name) => /\0/.test(name))) throw fault('this is no text: it holds zero bytes.');
+    if (names.some((name) => name.includes('\0'))) throw fault('this is no text: it holds zero bytes.');
     const time = names.findIndex((name) => TIME_HEAD.test(name));
     if (time < 0) throw fault('the first row names the columns, one of them “time”.');
     const unit = UNIT_HEAD.exec(names[time] as string)?.[1]?.toLowerCase() ?? 's';
@@ -206,6 +208,7 @@ export function csvReader(sink: CaptureSink): CaptureReader {
 
   const readLine = (bytes: Uint8Array, from: number, to: number): void => {
     let [low, high] = [from, to];
+    if (to - from > WORD_LIMIT) throw tooLong();
     if (line === 1 && bytes[low] === 0xef && bytes[low + 1] === 0xbb && bytes[low + 2] === 0xbf) low += 3;
     if (high > low && bytes[high - 1] === RETURN) high -= 1;
     // Remarks and empty lines say nothing.
@@ -231,7 +234,7 @@ export function csvReader(sink: CaptureSink): CaptureReader {
         readLine(bytes, from, to);
         from = to + 1;
       }
-      if (bytes.length - from > WORD_LIMIT) throw fault('a line is longer than any of such a file.');
+      if (bytes.length - from > WORD_LIMIT) throw tooLong();
       rest = bytes.slice(from);
     },
     end: () => {

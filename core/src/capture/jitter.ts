@@ -43,9 +43,11 @@ export class JitterGauge {
     this.filled = 0;
     const { block } = this;
     let mean = 0;
-    for (const wait of block) mean += wait / BLOCK;
-    let [slope, squares] = [0, 0];
-    for (const [place, wait] of block.entries()) {
+    for (let place = 0; place < BLOCK; place += 1) mean += (block[place] as number) / BLOCK;
+    let slope = 0;
+    let squares = 0;
+    for (let place = 0; place < BLOCK; place += 1) {
+      const wait = block[place] as number;
       if (Math.abs(wait - mean) > STRAY * mean) return;
       slope += (place - (BLOCK - 1) / 2) * (wait - mean);
       squares += (wait - mean) ** 2;

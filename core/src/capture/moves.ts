@@ -17,6 +17,8 @@ export interface CapturedMove {
 const SAMPLES = 256;
 const LOW = 0.1;
 const HIGH = 0.9;
+/** Of the samples that are at the top or below it. */
+const SHARE = 0.98;
 /** Samples that a ramp needs to be fitted. */
 const RAMP_LEAST = 4;
 
@@ -59,7 +61,9 @@ export class MoveGauge {
       const [from, to] = [this.times[place - 1] as number, this.times[place] as number];
       if (to > from) points.push([(from + to) / 2, this.stride / (to - from)]);
     }
-    const topRate = points.reduce((most, [, rate]) => Math.max(most, rate), 0);
+    // A pulse that came twice is no speed: what few samples exceed does not count.
+    const rates = points.map(([, rate]) => rate).sort((a, b) => a - b);
+    const topRate = rates[Math.floor(SHARE * (rates.length - 1))] ?? 0;
     const top = points.findIndex(([, rate]) => rate >= HIGH * topRate);
     const ramp = points.slice(0, Math.max(0, top)).filter(([, rate]) => rate >= LOW * topRate);
     return {

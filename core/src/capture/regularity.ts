@@ -8,6 +8,8 @@ export interface Irregular {
 
 /** Neighbours on either side that have to agree before the one between them is judged. */
 const ROUND = 2;
+/** Waits that are looked at together: two that are judged, and their neighbours. */
+const WAITS = 2 * ROUND + 2;
 /** How far they may lie from their mean. */
 const ALIKE = 0.2;
 /** A wait so much longer than its neighbours' holds a pulse that never came. */
@@ -25,41 +27,46 @@ export class Regularity {
   missing = 0;
   doubled = 0;
   readonly places: Irregular[] = [];
-  /** The last waits with the time that each began at. */
-  private readonly waits: number[] = [];
-  private readonly begun: number[] = [];
+  /** The last six waits, and when the third of them began; fewer since the last pause or find. */
+  private a = 0;
+  private b = 0;
+  private c = 0;
+  private d = 0;
+  private e = 0;
+  private count = 0;
+  private readonly begun = new Float64Array(WAITS);
 
   /** A wait from one pulse to the next of a move. @param begun when it began [ticks] */
   wait(length: number, begun: number): void {
-    const { waits } = this;
-    waits.push(length);
-    this.begun.push(begun);
-    if (waits.length < 2 * ROUND + 2) return;
-    if (this.judge()) {
-      // What was found is not a neighbour of what comes next.
-      const kept = waits.length - ROUND;
-      waits.splice(0, kept);
-      this.begun.splice(0, kept);
-    } else {
-      waits.shift();
-      this.begun.shift();
-    }
+    const { a, b, c, d, e } = this;
+    this.begun.copyWithin(0, 1);
+    this.begun[WAITS - 1] = begun;
+    this.count += 1;
+    // What was found is not a neighbour of what comes next.
+    if (this.count >= WAITS && this.judge(a, b, c, d, e, length)) this.count = ROUND;
+    this.a = b;
+    this.b = c;
+    this.c = d;
+    this.d = e;
+    this.e = length;
   }
 
   /** A move is over: what comes next is no neighbour. */
   pause(): void {
-    this.waits.length = 0;
-    this.begun.length = 0;
+    this.count = 0;
   }
 
-  private judge(): boolean {
-    const [a, b, c, d, e, f] = this.waits as [number, number, number, number, number, number];
+  private judge(a: number, b: number, c: number, d: number, e: number, f: number): boolean {
     const one = (a + b + d + e) / 4;
+    if (c > LONG * one) return alike(one, a, b, d, e) && this.found('missing', Math.round(c / one) - 1);
     const two = (a + b + e + f) / 4;
-    if (c > LONG * one && alike(one, a, b, d, e)) return this.found('missing', Math.round(c / one) - 1);
-    if (c < SHORT * two && d < SHORT * two && Math.abs(c + d - two) < ALIKE * two && alike(two, a, b, e, f))
-      return this.found('doubled', 1);
-    return false;
+    return (
+      c < SHORT * two &&
+      d < SHORT * two &&
+      Math.abs(c + d - two) < ALIKE * two &&
+      alike(two, a, b, e, f) &&
+      this.found('doubled', 1)
+    );
   }
 
   private found(kind: Irregular['kind'], count: number): boolean {
@@ -69,5 +76,6 @@ export class Regularity {
   }
 }
 
-const alike = (mean: number, ...waits: readonly number[]): boolean =>
-  waits.every((wait) => Math.abs(wait - mean) <= ALIKE * mean);
+const near = (mean: number, wait: number): boolean => Math.abs(wait - mean) <= ALIKE * mean;
+const alike = (mean: number, a: number, b: number, c: number, d: number): boolean =>
+  near(mean, a) && near(mean, b) && near(mean, c) && near(mean, d);

@@ -144,9 +144,15 @@ describe('a watched step line', () => {
     expect(moves.map(({ topRate }) => Math.round(topRate))).toEqual([10_000, 10_000, 4000]);
     expect(moves.map(({ acceleration }) => acceleration)).toEqual([null, null, null]);
     expect([us(moves[0]?.start), us(moves[0]?.end)]).toEqual([1000, 40_900]);
-    // What the rates add up to is the position.
-    const width = (rates[1]?.[0] ?? 0) - (rates[0]?.[0] ?? 0);
-    expect(rates.reduce((sum, [, rate]) => sum + rate * width, 0)).toBeCloseTo(150, 6);
+    // Even however wide the bins are, nothing in the pauses, and back below zero.
+    const near = (us: number): number =>
+      Math.round(
+        rates.reduce((best, point) => (Math.abs(point[0] - us / 1e6) < Math.abs(best[0] - us / 1e6) ? point : best))[1],
+      );
+    expect([20_000, 60_000, 91_000, 180_000, 230_000].map((at) => near(at - 1000))).toEqual([
+      10_000, 0, 10_000, 0, -4000,
+    ]);
+    expect(new Set(rates.map(([, rate]) => Math.round(rate)))).toEqual(new Set([10_000, 0, -4000]));
   });
 
   it('measures acceleration as closed forms say: t = √(2k/a)', () => {

@@ -66,7 +66,7 @@ export interface TrainReport {
 }
 
 /** Pulses whose times are kept: 32 MB. */
-export const PULSES_KEPT = 4_000_000;
+const PULSES_KEPT = 4_000_000;
 const MOVES_KEPT = 500;
 /** A wait so many times as long as the one before it, and at least so long [s], ends a move. */
 const PAUSE_TIMES = 8;

@@ -83,6 +83,13 @@ describe('a value change dump', () => {
     expect(read(twice).head).toEqual({ channels: ['x.step', 'y.step'], tick: 1e-6, isEdgeList: false });
   });
 
+  it('may have any sign for a line, also one that keywords and times begin with', () => {
+    const signs = ['$', '#', '1', 'b', '!', '$$'];
+    const declared = signs.map((sign, place) => `$var wire 1 ${sign} line${place} $end`).join('\n');
+    const text = `$timescale 1 ns $end\n${declared}\n$enddefinitions $end\n#1\n${signs.map((sign) => `1${sign}`).join('\n')}\n`;
+    expect(read(text).changes).toEqual(signs.map((_, place) => [1, place, 1]));
+  });
+
   it('may end without a line end after a change, and is refused as cut anywhere else', () => {
     expect(read(`${HEAD}#5\n1!`).changes).toEqual([[5, 0, 1]]);
     for (const [text, line] of [
@@ -125,7 +132,7 @@ describe('a value change dump', () => {
     const text = HEAD + BODY;
     const outcomes = new Set<string>();
     for (let place = 0; place < text.length; place += 1)
-      for (const other of ['', '#', '$', '1', '\n', text[place]! + text[place]!])
+      for (const other of ['', '#', '$', '1', '\n', (text[place] ?? '').repeat(2)])
         outcomes.add(faultOf(text.slice(0, place) + other + text.slice(place + 1)).replace(/.*Line \d+: /s, ''));
     expect(outcomes.has('read')).toBeTrue();
     expect(outcomes.size).toBeGreaterThan(10);

@@ -25,8 +25,12 @@ const LEVEL_OF: readonly (Level | undefined)[] = Array.from({ length: 128 }, (_,
   return character === 'x' || character === 'z' ? UNKNOWN : undefined;
 });
 /** Values of several bits and of real numbers begin so; their identifier stands in a word of its own. */
-const WORDY = new Set([...'bBrR'].map((letter) => letter.charCodeAt(0)));
+const WORDY = new Set(['b', 'B', 'r', 'R'].map((letter) => letter.charCodeAt(0)));
 
+/** Words that begin a piece of the head. */
+const KEYWORDS = new Set(
+  ['timescale', 'var', 'scope', 'upscope', 'enddefinitions', 'date', 'version', 'comment'].map((word) => `$${word}`),
+);
 const UNITS: Readonly<Record<string, number>> = { s: 1, ms: 1e-3, us: 1e-6, ns: 1e-9, ps: 1e-12, fs: 1e-15 };
 const IGNORED = -1;
 /** What words between a keyword and its $end are for. */
@@ -125,7 +129,10 @@ export function vcdReader(sink: CaptureSink): CaptureReader {
     // Dates, versions and remarks may be as long as they like.
     if (inside === 'other' && to - from !== 4) return;
     const word = String.fromCharCode(...bytes.subarray(from, to));
-    if (word.startsWith('$') && !(inside === 'other' && word !== '$end')) keyword(word);
+    // A line's sign may be any character, also one that keywords begin with.
+    const isKeyword =
+      inside === null ? word.startsWith('$') : word === '$end' || (inside !== 'other' && KEYWORDS.has(word));
+    if (isKeyword) keyword(word);
     else if (inside === null) throw fault(`“${shownBytes(bytes.subarray(from, to))}” stands where a $ keyword should.`);
     else if (inside !== 'other') words.push(word);
   };
@@ -181,6 +188,46 @@ export function vcdReader(sink: CaptureSink): CaptureReader {
     else throw fault(`“${shownBytes(bytes.subarray(from, to))}” is no change.`);
   };
 
+  /** @returns where something stands that is not plain: it is read, or refused, as a word */
+  const readPlain = (bytes: Uint8Array, from: number): number => {
+    const end = bytes.length;
+    const { change } = sink;
+    // What changes with every word is kept here while it does.
+    let [place, now, lines, changes] = [from, time, 0, 0];
+    while (place < end) {
+      const byte = bytes[place] as number;
+      if (byte === NEW_LINE) {
+        lines += 1;
+        place += 1;
+      } else if (byte === HASH) {
+        let at = 0;
+        let next = place + 1;
+        let digit = (bytes[next] as number) - ZERO;
+        while (digit >= 0 && digit <= 9) {
+          at = at * 10 + digit;
+          next += 1;
+          digit = next < end ? (bytes[next] as number) - ZERO : -1;
+        }
+        if (next === place + 1 || next >= end || (bytes[next] as number) > BLANK || at < now || at > TIME_LIMIT) break;
+        now = at;
+        wasTimed = true;
+        place = next;
+      } else if (byte === ZERO || byte === ZERO + 1) {
+        if (place + 2 >= end || (bytes[place + 2] as number) > BLANK) break;
+        const channel = single[bytes[place + 1] as number] ?? -2;
+        if (channel < 0) break;
+        changes += 1;
+        change(now, channel, byte === ZERO ? 0 : 1);
+        place += 2;
+      } else if (byte === BLANK) place += 1;
+      else break;
+    }
+    time = now;
+    line += lines;
+    changeCount += changes;
+    return place;
+  };
+
   const push = (piece: Uint8Array): void => {
     let bytes = piece;
     if (rest.length > 0) {
@@ -192,6 +239,9 @@ export function vcdReader(sink: CaptureSink): CaptureReader {
     const end = bytes.length;
     let place = 0;
     while (place < end) {
+      // Most of a dump are times and changes of lines with signs of one character: they are read where they stand.
+      if (isBody && inside === null && !isWide) place = readPlain(bytes, place);
+      if (place === end) return;
       const byte = bytes[place] as number;
       if (byte <= BLANK) {
         if (byte === NEW_LINE) line += 1;

@@ -31,6 +31,7 @@ export {
   type ReadingColumns,
   type ReadingSheet,
 } from './kind.js';
+export { changeBetween, driftOf, type Change, type Drift, type TrendPoint } from './trend.js';
 export type { VerdictWord } from './verdict.js';
 export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries, Interval } from './findings.js';
 export { NO_FINDINGS } from './findings.js';

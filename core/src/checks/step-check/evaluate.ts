@@ -15,6 +15,7 @@ import { cycleTravel } from '../cycle.js';
 import { budgetOf } from '../../statistics/index.js';
 import { exactSteps } from '../exact-steps.js';
 import { instrumentRows, ownRows } from '../sample.js';
+import { figuresFor } from './figures.js';
 import { plannedReadings, travelDimension, type StepCheckPlan } from './plan.js';
 import { judgeReturns } from './return-to-zero.js';
 import { fitScale, scatterWithinRuns, wildReading, type ScaleFit } from './scale-fit.js';
@@ -106,6 +107,7 @@ export function evaluateStepCheck(
     wild,
     motion,
     ranking,
+    figures: figuresFor(plan, judged, fit, tolerance),
     budget: budgetFor(plan, fit, reach),
     verdict,
     sentence: sentenceOf(told),

@@ -5,6 +5,7 @@ import { instrumentType } from '../../parts/index.js';
 import type { Reckoner } from '../../reckoner/index.js';
 import { GUARD_FACTOR } from '../conformity.js';
 import { readingDoubt, tiltDoubt, type InstrumentDoubt } from '../instrument.js';
+import { worstOf } from './figures.js';
 import type { StepCheckPlan } from './plan.js';
 import type { ReturnJudgement } from './return-to-zero.js';
 import { reversalTrend, type FittedScale, type ScaleFit } from './scale-fit.js';
@@ -47,12 +48,6 @@ export function resultOf(fit: ScaleFit): string {
   const { value, expanded } = fit.scale;
   return `Scale ${formatNumber(value, { uncertainty: expanded })} ± ${percent(expanded)} at 95 %. ${RULED_BY[fit.ruledBy]}`;
 }
-
-const worstOf = (points: readonly ReadPoint[]): ReadPoint | null =>
-  points.reduce<ReadPoint | null>(
-    (found, point) => (found && Math.abs(found.deviation) >= Math.abs(point.deviation) ? found : point),
-    null,
-  );
 
 /** The verdict in one sentence with its numbers. */
 export function sentenceOf(told: Told): string {

@@ -134,8 +134,8 @@ export class CapturedMovesComponent implements OnDestroy {
       from: timeWords(move.start),
       steps: whole(move.steps),
       net: whole(move.net),
-      top: rounded(move.topRate),
-      topBeside: limits ? besidePlan(move.topRate, limits.speed) : '',
+      top: move.topRate === 0 ? '–' : rounded(move.topRate),
+      topBeside: limits && move.topRate > 0 ? besidePlan(move.topRate, limits.speed) : '',
       ramp: move.acceleration === null ? '–' : rounded(move.acceleration),
       rampBeside: limits && move.acceleration !== null ? besidePlan(move.acceleration, limits.acceleration) : '',
     }));

@@ -12,6 +12,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { guessLines, type CaptureHead } from '@crisp-notch/core/capture';
 import { lineNeeds } from '@crisp-notch/core/drive-line';
 import { formatNumber } from '@crisp-notch/core/quantity';
+import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import type { Subscription } from 'rxjs';
 import { CaptureRuns } from '../data/capture-runs';
@@ -67,6 +68,7 @@ const NONE = '';
     FileButtonComponent,
     OneOfComponent,
     ProgressComponent,
+    RouterLink,
     WriteTrainComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -96,7 +98,9 @@ export class CapturesPage implements OnDestroy {
   protected readonly time = timeWords;
   protected readonly size = computed(() => {
     const file = this.file();
-    return file ? `${file.name}, ${formatNumber(file.size / 1e6, { significant: 3 })}\u00a0MB` : '';
+    if (!file) return '';
+    const [size, unit] = file.size < 1e6 ? [file.size / 1e3, 'kB'] : [file.size / 1e6, 'MB'];
+    return `${file.name}, ${formatNumber(size, { significant: 3 })}\u00a0${unit}`;
   });
   protected readonly stepOptions = computed((): readonly ChoiceOption[] => [
     ...(this.lines().step === null ? [{ value: NONE, label: 'choose its line' }] : []),
@@ -131,6 +135,7 @@ export class CapturesPage implements OnDestroy {
     const [report, needs] = [this.report(), this.needs()];
     return report && needs ? timeRows(report, needs, timeWords) : [];
   });
+  protected readonly isNeedSaid = computed(() => this.times().some(({ needed }) => needed !== null));
   protected readonly places = computed(() => this.report()?.irregular ?? []);
   protected readonly options = computed(() => {
     const report = this.report();

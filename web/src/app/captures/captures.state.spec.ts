@@ -75,9 +75,9 @@ describe('what a capture shows', () => {
   it('has its times in rows beside what is needed, only those that were seen', () => {
     const rows = timeRows(report(), { ...NO_NEEDS, ahead: 5e-6 }, (seconds) => plain(timeWords(seconds)));
     expect(rows.map(({ name, seen, needed, isShort }) => [name, seen, needed, isShort])).toEqual([
-      ['Step high', '3 µs', 'not said', false],
+      ['Step high', '3 µs', null, false],
       ['Direction before a step', '4 µs', '5 µs', true],
-      ['From pulse to pulse', '90 µs', '–', false],
+      ['From pulse to pulse', '90 µs', null, false],
     ]);
   });
 

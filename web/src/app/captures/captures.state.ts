@@ -84,7 +84,8 @@ export interface TimeRow {
   readonly name: string;
   readonly seen: string;
   readonly at: string;
-  readonly needed: string;
+  /** Null where its sheet does not say. */
+  readonly needed: string | null;
   readonly isShort: boolean;
 }
 
@@ -96,14 +97,14 @@ export function timeRows(report: ToldReport, needs: TrainNeeds, time: Time): rea
             name,
             seen: time(seen.value),
             at: time(seen.at),
-            needed: needed === null ? 'not said' : time(needed),
+            needed: needed === null ? null : time(needed),
             isShort: seen.tooShort > 0,
           },
         ]
       : [];
   return [
     ...NEEDS.flatMap((need) => row(NEED_NAMES[need], report[need], needs[need])),
-    ...row('From pulse to pulse', report.period, null).map((item) => ({ ...item, needed: '–' })),
+    ...row('From pulse to pulse', report.period, null),
   ];
 }
 

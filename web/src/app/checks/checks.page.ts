@@ -11,6 +11,7 @@ import type { ChoiceOption } from '../ui/select.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { VerdictComponent } from '../ui/verdict.component';
 import { viewsOfCheck } from './check-views';
+import { TrendComponent } from './trend.component';
 import { OneOfComponent } from '../ui/one-of.component';
 
 /** Operation 70: the checks made so far, and the plan of a new one. */
@@ -22,6 +23,7 @@ import { OneOfComponent } from '../ui/one-of.component';
     OneOfComponent,
     OperationFrameComponent,
     RouterLink,
+    TrendComponent,
     VerdictComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

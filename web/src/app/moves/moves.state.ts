@@ -9,7 +9,6 @@ import {
 } from '@crisp-notch/core/first-moves';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Stands } from '@crisp-notch/core/picture';
-import { handyUnit, showQuantity } from '@crisp-notch/core/quantity';
 import type { Mark } from '../ui/machine-picture.layout';
 
 /** All of a design that a rig is a copy of; what came of first moves is not. */

@@ -17,15 +17,20 @@ import type { CaptureMessage, CaptureRequest, Numbered, PlannedTrain, TrainOrder
 const PIECE = 4 * 1024 * 1024;
 
 /** Times of the pulses of the capture that was watched last [s]. */
-let pulses = new Float64Array(0);
+let pulses: Float64Array = new Float64Array(0);
 
 type Say = (message: CaptureMessage) => void;
 
 /** @param isEnough whether nothing more of it is wanted */
 async function readThrough(file: File, sink: CaptureSink, isEnough: () => boolean, say: Say): Promise<void> {
   const reader = captureReader(sink);
+  const pieceAt = (at: number): Promise<ArrayBuffer> => file.slice(at, at + PIECE).arrayBuffer();
+  let coming = pieceAt(0);
   for (let at = 0; at < file.size; at += PIECE) {
-    reader.push(new Uint8Array(await file.slice(at, at + PIECE).arrayBuffer()));
+    const piece = new Uint8Array(await coming);
+    // The next one is fetched while this one is read.
+    if (at + PIECE < file.size) coming = pieceAt(at + PIECE);
+    reader.push(piece);
     if (isEnough()) return;
     say({ kind: 'progress', share: Math.min(1, (at + PIECE) / file.size) });
   }
