@@ -27,23 +27,20 @@ export class Regularity {
   missing = 0;
   doubled = 0;
   readonly places: Irregular[] = [];
-  /** The last six waits, and when the third of them began; fewer since the last pause or find. */
+  /** The last five waits; fewer since the last pause or find. */
   private a = 0;
   private b = 0;
   private c = 0;
   private d = 0;
   private e = 0;
   private count = 0;
-  private readonly begun = new Float64Array(WAITS);
 
   /** A wait from one pulse to the next of a move. @param begun when it began [ticks] */
   wait(length: number, begun: number): void {
     const { a, b, c, d, e } = this;
-    this.begun.copyWithin(0, 1);
-    this.begun[WAITS - 1] = begun;
     this.count += 1;
     // What was found is not a neighbour of what comes next.
-    if (this.count >= WAITS && this.judge(a, b, c, d, e, length)) this.count = ROUND;
+    if (this.count >= WAITS && this.judge(a, b, c, d, e, length, begun - c - d - e)) this.count = ROUND;
     this.a = b;
     this.b = c;
     this.c = d;
@@ -56,22 +53,23 @@ export class Regularity {
     this.count = 0;
   }
 
-  private judge(a: number, b: number, c: number, d: number, e: number, f: number): boolean {
+  /** @param at when the third of them began */
+  private judge(a: number, b: number, c: number, d: number, e: number, f: number, at: number): boolean {
     const one = (a + b + d + e) / 4;
-    if (c > LONG * one) return alike(one, a, b, d, e) && this.found('missing', Math.round(c / one) - 1);
+    if (c > LONG * one) return alike(one, a, b, d, e) && this.found('missing', Math.round(c / one) - 1, at);
     const two = (a + b + e + f) / 4;
     return (
       c < SHORT * two &&
       d < SHORT * two &&
       Math.abs(c + d - two) < ALIKE * two &&
       alike(two, a, b, e, f) &&
-      this.found('doubled', 1)
+      this.found('doubled', 1, at)
     );
   }
 
-  private found(kind: Irregular['kind'], count: number): boolean {
+  private found(kind: Irregular['kind'], count: number, time: number): boolean {
     this[kind] += count;
-    if (this.places.length < PLACES_KEPT) this.places.push({ time: this.begun[ROUND] as number, kind, count });
+    if (this.places.length < PLACES_KEPT) this.places.push({ time, kind, count });
     return true;
   }
 }

@@ -49,6 +49,7 @@ export {
   type PlanOf,
 } from './registry.js';
 export { exactSteps } from './exact-steps.js';
+export { benchInstrument, isGross, runPlan, shownText, type RunPlan, type RunStep } from './run-plan.js';
 export { evaluateStepCheck } from './step-check/evaluate.js';
 export type { ReadPoint, StepCheckEvaluation, Suggestion } from './step-check/evaluation.js';
 export {

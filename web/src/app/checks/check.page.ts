@@ -12,6 +12,7 @@ import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import { VerdictComponent } from '../ui/verdict.component';
+import { CheckRunComponent } from './check-run.component';
 import { viewsOfCheck } from './check-views';
 import { Corrections } from './corrections';
 import { ReadingsSheetComponent } from './readings-sheet.component';
@@ -23,7 +24,7 @@ const QUIET = 250;
 /** One check: its readings, what they come to, and what follows. */
 @Component({
   selector: 'cn-check-page',
-  imports: [MessageModule, NgComponentOutlet, ReadingsSheetComponent, RouterLink, VerdictComponent],
+  imports: [CheckRunComponent, MessageModule, NgComponentOutlet, ReadingsSheetComponent, RouterLink, VerdictComponent],
   providers: [Corrections],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './check.page.html',

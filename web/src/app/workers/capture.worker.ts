@@ -16,23 +16,32 @@ import type { CaptureMessage, CaptureRequest, Numbered, PlannedTrain, TrainOrder
 /** Bytes that are read at a time: a file is never in memory as a whole. */
 const PIECE = 4 * 1024 * 1024;
 
+/** The head of a file is in its first bytes. */
+const HEAD_PIECE = 64 * 1024;
+
 /** Times of the pulses of the capture that was watched last [s]. */
 let pulses: Float64Array = new Float64Array(0);
 
 type Say = (message: CaptureMessage) => void;
 
 /** @param isEnough whether nothing more of it is wanted */
-async function readThrough(file: File, sink: CaptureSink, isEnough: () => boolean, say: Say): Promise<void> {
+async function readThrough(
+  file: File,
+  sink: CaptureSink,
+  isEnough: () => boolean,
+  say: Say,
+  size = PIECE,
+): Promise<void> {
   const reader = captureReader(sink);
-  const pieceAt = (at: number): Promise<ArrayBuffer> => file.slice(at, at + PIECE).arrayBuffer();
+  const pieceAt = (at: number): Promise<ArrayBuffer> => file.slice(at, at + size).arrayBuffer();
   let coming = pieceAt(0);
-  for (let at = 0; at < file.size; at += PIECE) {
+  for (let at = 0; at < file.size; at += size) {
     const piece = new Uint8Array(await coming);
     // The next one is fetched while this one is read.
-    if (at + PIECE < file.size) coming = pieceAt(at + PIECE);
+    if (at + size < file.size) coming = pieceAt(at + size);
     reader.push(piece);
     if (isEnough()) return;
-    say({ kind: 'progress', share: Math.min(1, (at + PIECE) / file.size) });
+    say({ kind: 'progress', share: Math.min(1, (at + size) / file.size) });
   }
   reader.end();
 }
@@ -40,7 +49,7 @@ async function readThrough(file: File, sink: CaptureSink, isEnough: () => boolea
 async function open(file: File, say: Say): Promise<void> {
   const found: CaptureHead[] = [];
   const change = (): void => undefined;
-  await readThrough(file, { head: (head) => found.push(head), change }, () => found.length > 0, say);
+  await readThrough(file, { head: (head) => found.push(head), change }, () => found.length > 0, say, HEAD_PIECE);
   const [head] = found;
   if (head) say({ kind: 'opened', head });
 }

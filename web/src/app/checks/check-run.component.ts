@@ -1,0 +1,105 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { Check } from '@crisp-notch/contract';
+import { benchInstrument } from '@crisp-notch/core/checks';
+import type { AxisContext } from '@crisp-notch/core/drive-line';
+import { ButtonModule } from 'primeng/button';
+import { CautionComponent } from '../ui/caution.component';
+import { ChoiceFieldComponent } from '../ui/choice-field.component';
+import { ProgressComponent } from '../ui/progress.component';
+import { CheckRun, isRunning } from './check-run';
+
+/** A check that is run by the rig, or by a machine whose controller speaks the line port. */
+@Component({
+  selector: 'cn-check-run',
+  imports: [ButtonModule, CautionComponent, ChoiceFieldComponent, ProgressComponent],
+  providers: [CheckRun],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (plan(); as running) {
+      <section class="card pad stack no-print" aria-labelledby="run-heading">
+        <header class="row spread">
+          <h2 id="run-heading">Let it run</h2>
+          @if (!run.isGoing()) {
+            <cn-choice-field
+              label="Who reads"
+              [options]="readers()"
+              [value]="reader()"
+              (changed)="chosen.set($event === 'hand' ? 'hand' : 'bench')"
+            />
+            <button type="button" pButton (click)="start()">
+              {{ run.line.openedAs() === 'machine' ? 'Run it on the machine' : 'Run it on the rig' }}
+            </button>
+          } @else {
+            <button type="button" pButton severity="secondary" outlined (click)="run.end()">End it</button>
+          }
+        </header>
+        @if (run.isGoing()) {
+          <cn-caution>The carriage moves by itself at each step. Hands clear, a stop within reach.</cn-caution>
+          <cn-progress label="Moves done" [share]="share()" />
+        }
+        @if (words()) {
+          <p role="status" [class.stop-words]="isTrouble()" class="wrap-anywhere">{{ words() }}</p>
+        }
+        @switch (run.stand().kind) {
+          @case ('zeroing') {
+            <p class="row">
+              <button type="button" pButton (click)="run.say('zeroed')">It is at zero: go on</button>
+            </p>
+          }
+          @case ('doubtful') {
+            <p class="row">
+              <button type="button" pButton severity="secondary" outlined (click)="run.say('again')">
+                Read it again
+              </button>
+              <button type="button" pButton severity="secondary" outlined (click)="run.say('take')">Take it</button>
+            </p>
+          }
+        }
+      </section>
+    }
+  `,
+})
+export class CheckRunComponent {
+  readonly check = input.required<Check>();
+  readonly context = input.required<AxisContext>();
+
+  protected readonly run = inject(CheckRun);
+  protected readonly chosen = signal<'bench' | 'hand'>('bench');
+  protected readonly plan = computed(() => {
+    const { plan } = this.check();
+    return isRunning(plan) ? plan : null;
+  });
+  /** Only the rig has instruments that answer on the line. */
+  protected readonly reader = computed(() => (this.run.line.openedAs() === 'machine' ? 'hand' : this.chosen()));
+  protected readonly readers = computed(() => {
+    const plan = this.plan();
+    const byHand = { value: 'hand', label: 'I read and type' };
+    if (!plan || this.run.line.openedAs() === 'machine') return [byHand];
+    return [{ value: 'bench', label: `the rig’s ${benchInstrument(plan.measured)}` }, byHand];
+  });
+  protected readonly share = computed(() => {
+    const stand = this.run.stand();
+    return 'share' in stand ? stand.share : 0;
+  });
+  protected readonly isTrouble = computed(() => ['failed', 'doubtful'].includes(this.run.stand().kind));
+  protected readonly words = computed(() => {
+    const stand = this.run.stand();
+    switch (stand.kind) {
+      case 'none':
+        return '';
+      case 'zeroing':
+        return 'It stands at its zero: set the instrument to nothing there.';
+      case 'ended':
+        return 'All places were read.';
+      case 'failed':
+        return stand.says;
+      default:
+        return stand.words;
+    }
+  });
+
+  protected start(): void {
+    const plan = this.plan();
+    if (plan) void this.run.run(this.check(), plan, this.context(), this.reader());
+  }
+}
