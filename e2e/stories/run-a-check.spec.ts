@@ -38,6 +38,11 @@ test('a check runs itself on the rig from one button, with the stop in sight', a
   for (const [place, meant] of [4, 5.5, 8.5, 0].entries())
     expect(Math.abs((read[place] ?? NaN) - meant)).toBeLessThan(0.1);
   await expect(page.locator('.verdict-card')).not.toContainText('readings to take');
+  // It is practice: the axis is no truer for it.
+  await expect(page.locator('.verdict-card')).toContainText('Practice on the rig, which says nothing of the machine.');
+  await page.getByRole('link', { name: 'All checks' }).click();
+  await expect(page.getByRole('row', { name: /^Step check on X/ }).first()).toContainText('(on the rig)');
+  await expect(page.getByRole('navigation', { name: 'Operations' })).toContainText('0 of 3 true');
 });
 
 test('with readings by hand it waits at each place for what is typed, and is ended between two', async ({ page }) => {

@@ -74,6 +74,13 @@ export function evaluateCheck<K extends CheckKind>(
   entered: readonly EnteredReading[],
   say: Say,
 ): EvaluationOf<K> | null {
-  const evaluation: unknown = checkDeclaration(plan.kind).evaluate(context, plan, entered, say);
-  return evaluation as EvaluationOf<K> | null;
+  const evaluation = checkDeclaration(plan.kind).evaluate(context, plan, entered, say);
+  const told =
+    evaluation && isPractice(plan as unknown as CheckPlan)
+      ? { ...evaluation, sentence: `Practice on the rig, which says nothing of the machine. ${evaluation.sentence}` }
+      : evaluation;
+  return told as unknown as EvaluationOf<K> | null;
 }
+
+/** Whether a check was read on the simulated rig: then it proves nothing of the machine. */
+export const isPractice = (plan: CheckPlan): boolean => 'measured' in plan && plan.measured.isRig;

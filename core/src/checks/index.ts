@@ -5,6 +5,7 @@ export {
   checkPlanSchema,
   columnsOf,
   evaluateCheck,
+  isPractice,
   misfitOf,
   placesOf,
   sheetOf,

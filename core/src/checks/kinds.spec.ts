@@ -11,6 +11,7 @@ import {
   checkPlan,
   columnsOf,
   evaluateCheck,
+  isPractice,
   misfitOf,
   placesOf,
   sheetOf,
@@ -225,6 +226,23 @@ for (const kind of CHECK_KINDS) {
     });
   });
 }
+
+describe('a check that was read on the rig', () => {
+  it('says so before anything else, and one of an older version was read on the machine', () => {
+    const { plan, context } = { ...EXAMPLES['step-check'] };
+    expect(isPractice(plan)).toBeFalse();
+    const measured = { ...(plan as { readonly measured: object }).measured, isRig: true };
+    const practised = checkPlan({ ...plan, measured });
+    if (!practised.ok) throw new Error('not a plan');
+    expect(isPractice(practised.value)).toBeTrue();
+    expect(evaluateCheck(context, practised.value, [], say)?.sentence).toBe(
+      'Practice on the rig, which says nothing of the machine. No reading yet.',
+    );
+    const { isRig: _none, ...older } = measured;
+    const opened = checkPlan({ ...plan, measured: older });
+    expect(opened.ok && isPractice(opened.value)).toBeFalse();
+  });
+});
 
 describe('a plan', () => {
   it('that does not say its kind is of a step check, as all were before there were kinds', () => {

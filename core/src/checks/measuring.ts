@@ -31,13 +31,15 @@ const own = {
   temperature: nullable(quantity('temperature', { least: -20, most: 80 }, 'Temperature there')),
   /** Whether its zero is read once more when all is done. */
   zeroAgain: flag(),
+  /** It is one of the simulated rig: what it shows is practice and says nothing of the machine. */
+  isRig: flag(),
 };
 const { tilt, temperature } = askedOf({ fields: own });
 /** What forms ask of how it is set up. */
 export const SET_UP_ASKED = { tilt, temperature } as const;
 
 /** As nobody has said anything of how it is set up. */
-const UNSAID = { tilt: null, counts: 'with', temperature: null, zeroAgain: false } as const;
+const UNSAID = { tilt: null, counts: 'with', temperature: null, zeroAgain: false, isRig: false } as const;
 
 /** What a check is measured with: an instrument as it was then, kept with its plan. */
 export const measuring = kinds({

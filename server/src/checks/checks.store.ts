@@ -9,6 +9,7 @@ import {
   checkDeclaration,
   checkPlan,
   evaluateCheck,
+  isPractice,
   misfitOf,
   placesOf,
   readingValue,
@@ -100,7 +101,7 @@ export async function startCheck(database: Database, machineId: string, request:
       axisId: request.axisId,
       kind: plan.kind,
       plan,
-      ...judgedColumns(context, evaluation),
+      ...judgedColumns(context, plan, evaluation),
       at: new Date(),
     });
     await writeLog(session, {
@@ -147,6 +148,7 @@ async function readingsOf(session: Session, checkId: string): Promise<StoredRead
 
 export async function loadCheck(database: Database, machineId: string, checkId: string): Promise<Check> {
   const { row, document, number } = await findCheck(database, machineId, checkId, false);
+  const plan = openedPlan(row.plan);
   return {
     id: row.id,
     kind: row.kind,
@@ -156,8 +158,8 @@ export async function loadCheck(database: Database, machineId: string, checkId: 
     verdict: row.verdict,
     sentence: row.sentence,
     at: row.at.toISOString(),
-    basis: basisFor(document, row.axisId),
-    plan: openedPlan(row.plan),
+    basis: basisOf(contextOf(document, row.axisId).axis, plan),
+    plan,
     document,
     readings: await readingsOf(database, checkId),
   };
@@ -213,20 +215,25 @@ async function renewBases(database: Database, machineId: string): Promise<void> 
       // A revision that cannot be read leaves its check's verdict standing, on a basis that is like no design.
       await database
         .update(check)
-        .set(context && evaluation ? judgedColumns(context, evaluation) : { basis: [], basisBy: STEP_LINES_VERSION })
+        .set(
+          context && evaluation && checked.ok
+            ? judgedColumns(context, checked.value, evaluation)
+            : { basis: [], basisBy: STEP_LINES_VERSION },
+        )
         .where(eq(check.id, id));
     }
     if (rows.length < CHUNK) return;
   }
 }
 
-function basisFor(document: Machine, axisId: string): readonly string[] {
-  return stepLines(contextOf(document, axisId).axis);
-}
+/** What a check rests on; one that was practised on the rig is like no design, and so proves nothing of the machine. */
+const basisOf = (axis: AxisContext['axis'], plan: CheckPlan): readonly string[] =>
+  isPractice(plan) ? [] : stepLines(axis);
 
 /** What of a check follows from its design and readings. */
 export function judgedColumns(
   { axis }: AxisContext,
+  plan: CheckPlan,
   { verdict, sentence, sentenceInch }: SaidEvaluation,
 ): Pick<typeof check.$inferInsert, 'axisLetter' | 'verdict' | 'sentence' | 'sentenceInch' | 'basis' | 'basisBy'> {
   return {
@@ -234,7 +241,7 @@ export function judgedColumns(
     verdict,
     sentence,
     sentenceInch,
-    basis: stepLines(axis),
+    basis: basisOf(axis, plan),
     basisBy: STEP_LINES_VERSION,
   };
 }
@@ -294,7 +301,10 @@ export async function addReadings(
       })),
     );
     const evaluation = judge(context, plan, await readingsOf(session, checkId));
-    await session.update(check).set(judgedColumns(context, evaluation)).where(eq(check.id, checkId));
+    await session
+      .update(check)
+      .set(judgedColumns(context, plan, evaluation))
+      .where(eq(check.id, checkId));
     if (evaluation.verdict !== row.verdict && evaluation.verdict !== 'incomplete') {
       const text = `${calledOn(row.kind, row.axisLetter)}: ${VERDICT_WORDS[evaluation.verdict]}. ${evaluation.sentence}`;
       await writeLog(session, { machineId, revisionId: row.revisionId, checkId, kind: 'verdict', text });

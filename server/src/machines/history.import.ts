@@ -274,7 +274,7 @@ class HistoryImport {
       axisId,
       kind: plan.kind,
       plan,
-      ...judgedColumns(context, evaluation),
+      ...judgedColumns(context, plan, evaluation),
       at: new Date(at),
     });
     for (let start = 0; start < readings.length; start += CHUNK) {

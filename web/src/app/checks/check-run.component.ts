@@ -1,12 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
 import type { Check } from '@crisp-notch/contract';
-import { benchInstrument } from '@crisp-notch/core/checks';
+import { benchInstrument, isPractice } from '@crisp-notch/core/checks';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { ButtonModule } from 'primeng/button';
+import { messageOf } from '../data/answers';
+import { DesignStore } from '../data/design-store';
 import { CautionComponent } from '../ui/caution.component';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { ProgressComponent } from '../ui/progress.component';
-import { CheckRun, isRunning } from './check-run';
+import { CheckRun, isRunning, type Reader } from './check-run';
 
 /** A check that is run by the rig, or by a machine whose controller speaks the line port. */
 @Component({
@@ -26,13 +30,21 @@ import { CheckRun, isRunning } from './check-run';
               [value]="reader()"
               (changed)="chosen.set($event === 'hand' ? 'hand' : 'bench')"
             />
-            <button type="button" pButton (click)="start()">
+            <button type="button" pButton severity="secondary" outlined [disabled]="isBeginning()" (click)="start()">
               {{ run.line.openedAs() === 'machine' ? 'Run it on the machine' : 'Run it on the rig' }}
             </button>
           } @else {
             <button type="button" pButton severity="secondary" outlined (click)="run.end()">End it</button>
           }
         </header>
+        @if (!run.isGoing() && run.line.openedAs() !== 'machine') {
+          <p class="small quiet">
+            On the rig it is practice, kept as a check of its own that says nothing of the machine.
+          </p>
+        }
+        @if (trouble()) {
+          <p class="stop-words" role="alert">{{ trouble() }}</p>
+        }
         @if (run.isGoing()) {
           <cn-caution>The carriage moves by itself at each step. Hands clear, a stop within reach.</cn-caution>
           <cn-progress label="Moves done" [share]="share()" />
@@ -64,7 +76,11 @@ export class CheckRunComponent {
   readonly context = input.required<AxisContext>();
 
   protected readonly run = inject(CheckRun);
-  protected readonly chosen = signal<'bench' | 'hand'>('bench');
+  private readonly router = inject(Router);
+  private readonly state = toSignal(inject(DesignStore).state$);
+  protected readonly trouble = signal('');
+  protected readonly isBeginning = signal(false);
+  protected readonly chosen = signal<Reader>('bench');
   protected readonly plan = computed(() => {
     const { plan } = this.check();
     return isRunning(plan) ? plan : null;
@@ -98,8 +114,34 @@ export class CheckRunComponent {
     }
   });
 
-  protected start(): void {
-    const plan = this.plan();
-    if (plan) void this.run.run(this.check(), plan, this.context(), this.reader());
+  constructor() {
+    // One that was begun for it runs as soon as it stands; opened again, it does not.
+    const started = effect(() => {
+      const [check, plan, context] = [this.check(), this.plan(), this.context()];
+      const { run: reader, ...rest } = (history.state ?? {}) as { readonly run?: Reader };
+      started.destroy();
+      if (reader === undefined || !plan || !isPractice(plan)) return;
+      history.replaceState(rest, '');
+      void this.run.run(check, plan, context, reader);
+    });
+  }
+
+  protected async start(): Promise<void> {
+    const [check, plan] = [this.check(), this.plan()];
+    if (!plan) return;
+    if (this.run.line.openedAs() === 'machine' || isPractice(plan)) {
+      await this.run.run(check, plan, this.context(), this.reader());
+      return;
+    }
+    this.trouble.set('');
+    this.isBeginning.set(true);
+    try {
+      const id = await this.run.practice(check, plan);
+      await this.router.navigate(['/machines', this.state()?.id, 'checks', id], { state: { run: this.reader() } });
+    } catch (error) {
+      this.trouble.set(messageOf(error));
+    } finally {
+      this.isBeginning.set(false);
+    }
   }
 }

@@ -91,6 +91,13 @@ export class CheckRun implements OnDestroy {
     void this.line.ask({ kind: 'hold', axis: this.axis });
   }
 
+  /** A check of the same plan as practice on the rig: what the rig shows is not kept as a reading of the machine. */
+  async practice(check: Check, plan: RunningPlan): Promise<string> {
+    const measured = { ...plan.measured, isRig: true, name: `the rig’s ${benchInstrument(plan.measured)}` };
+    const { id } = await this.checks.begin(check.axisId, { ...plan, measured } as RunningPlan);
+    return id;
+  }
+
   async run(check: Check, plan: RunningPlan, context: AxisContext, reader: Reader): Promise<void> {
     if (this.isGoing()) return;
     this.stand.set({ kind: 'going', words: 'Getting ready …', share: 0 });

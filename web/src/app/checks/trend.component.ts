@@ -107,7 +107,9 @@ export class TrendComponent {
   private readonly store = inject(DesignStore);
   private readonly checks = inject(CheckStore);
   private readonly units = inject(PreferencesStore).units;
-  private readonly summaries = toSignal(this.store.checks$, { initialValue: [] });
+  private readonly all = toSignal(this.store.checks$, { initialValue: [] });
+  /** What was practised on the rig is no history of the machine. */
+  private readonly summaries = computed(() => this.all().filter(({ basis }) => basis.length > 0));
   private readonly state = toSignal(this.store.state$);
   protected readonly machineId = computed(() => this.state()?.id ?? '');
   protected readonly wanted = signal('');
