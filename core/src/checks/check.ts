@@ -79,7 +79,7 @@ export function evaluateCheck<K extends CheckKind>(
     evaluation && isPractice(plan as unknown as CheckPlan)
       ? { ...evaluation, sentence: `Practice on the rig, which says nothing of the machine. ${evaluation.sentence}` }
       : evaluation;
-  return told as unknown as EvaluationOf<K> | null;
+  return told;
 }
 
 /** Whether a check was read on the simulated rig: then it proves nothing of the machine. */

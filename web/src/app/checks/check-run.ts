@@ -94,7 +94,7 @@ export class CheckRun implements OnDestroy {
   /** A check of the same plan as practice on the rig: what the rig shows is not kept as a reading of the machine. */
   async practice(check: Check, plan: RunningPlan): Promise<string> {
     const measured = { ...plan.measured, isRig: true, name: `the rig’s ${benchInstrument(plan.measured)}` };
-    const { id } = await this.checks.begin(check.axisId, { ...plan, measured } as RunningPlan);
+    const { id } = await this.checks.begin(check.axisId, { ...plan, measured });
     return id;
   }
 
