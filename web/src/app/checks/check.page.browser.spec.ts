@@ -9,6 +9,7 @@ import { newMachine } from '@crisp-notch/core/machine';
 import { of } from 'rxjs';
 import { CheckStore } from '../data/check-store';
 import { DesignStore } from '../data/design-store';
+import { MachineLine } from '../data/machine-line';
 import { PreferencesStore } from '../data/preferences';
 import { exampleView } from '../testing/example-view';
 import { CheckPage } from './check.page';
@@ -46,6 +47,7 @@ describe('the page of a check', () => {
       providers: [
         provideZonelessChangeDetection(),
         provideRouter([]),
+        MachineLine,
         {
           provide: CheckStore,
           useValue: { check: (id: string) => of(check(id)), heard$: of(), waitingCount: () => 0 },
