@@ -1,32 +1,7 @@
-import { captureReader, CaptureFault, type CaptureHead } from './index.js';
+import { captureFault, readCapture as read } from '../testing/read-capture.js';
 
-interface Read {
-  readonly head: CaptureHead | null;
-  readonly changes: readonly (readonly [number, number, number])[];
-}
-function read(bytes: Uint8Array, piece = Infinity): Read {
-  let head: CaptureHead | null = null;
-  const changes: (readonly [number, number, number])[] = [];
-  const reader = captureReader({
-    head: (found) => {
-      head = found;
-    },
-    change: (...change) => changes.push(change),
-  });
-  for (let place = 0; place < bytes.length; place += piece) reader.push(bytes.subarray(place, place + piece));
-  reader.end();
-  return { head, changes };
-}
 const text = (said: string): Uint8Array => new TextEncoder().encode(said);
-const faultOf = (said: string): string => {
-  try {
-    read(text(said));
-  } catch (error) {
-    if (error instanceof CaptureFault) return error.message;
-    throw error;
-  }
-  return 'read';
-};
+const faultOf = (said: string): string => captureFault(text(said));
 
 describe('a capture kept as a table', () => {
   const LEVELS =

@@ -1,35 +1,8 @@
-import { captureReader, CaptureFault, type CaptureHead } from './index.js';
+import { captureFault, readCapture, type ReadCapture } from '../testing/read-capture.js';
 
-interface Read {
-  readonly head: CaptureHead | null;
-  readonly changes: readonly (readonly [number, number, number])[];
-}
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
-
-/** Reads a text in pieces of so many bytes. */
-function read(text: string, piece = Infinity): Read {
-  let head: CaptureHead | null = null;
-  const changes: (readonly [number, number, number])[] = [];
-  const reader = captureReader({
-    head: (found) => {
-      head = found;
-    },
-    change: (...change) => changes.push(change),
-  });
-  const bytes = bytesOf(text);
-  for (let place = 0; place < bytes.length; place += piece) reader.push(bytes.subarray(place, place + piece));
-  reader.end();
-  return { head, changes };
-}
-const faultOf = (text: string): string => {
-  try {
-    read(text);
-  } catch (error) {
-    if (error instanceof CaptureFault) return error.message;
-    throw error;
-  }
-  return 'read';
-};
+const read = (text: string, piece?: number): ReadCapture => readCapture(bytesOf(text), piece);
+const faultOf = (text: string): string => captureFault(bytesOf(text));
 
 const HEAD = [
   '$date 3 Nov $end',
