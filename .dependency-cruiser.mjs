@@ -27,6 +27,7 @@ const CORE_ROOMS = [
   'first-moves',
   'diagnosis',
   'checks',
+  'causes',
   'supply-plan',
   'wiring',
   'search',

@@ -23,6 +23,9 @@ export class BenchAxis {
   /** What the driver has counted [pulses]; some of what was sent may never have come. */
   private arrived = 0;
   private sent = 0;
+  /** Which way it was told to go last, and pulses that are still to be swallowed since it turned. */
+  private sense = 0;
+  private swallowed = 0;
   isEnabled = false;
   /** The driver has let go and says so until it is enabled anew. */
   alarm: string | null = null;
@@ -37,7 +40,7 @@ export class BenchAxis {
 
   constructor(
     readonly truth: AxisTruth,
-    ambient: number,
+    private readonly ambient: number,
     private readonly random: () => number,
   ) {
     this.shaft =
@@ -104,8 +107,19 @@ export class BenchAxis {
       const count = Math.abs(Math.floor(pulses) - Math.floor(this.sent));
       for (let index = 0; index < count; index += 1) if (this.random() < pulsesLost) come -= Math.sign(come);
     }
-    this.arrived += come;
+    this.arrived += this.turnedLate(come);
     this.sent = pulses;
+  }
+
+  /** Pulses that are left of those that come where the direction changes too late for the first of them. */
+  private turnedLate(come: number): number {
+    const sense = Math.sign(come);
+    if (sense === 0) return 0;
+    if (sense < 0 && this.sense > 0) this.swallowed += this.truth.pulsesAtReversal;
+    this.sense = sense;
+    const taken = Math.min(this.swallowed, Math.abs(come));
+    this.swallowed -= taken;
+    return come - sense * taken;
   }
 
   /** An encoder compares where the motor is with where it is told to be. */
@@ -119,6 +133,7 @@ export class BenchAxis {
   private warmUp(isDriving: boolean): void {
     const { ticks, copper, square } = this.warm;
     this.heat.goOn(ticks * TICK, copper / ticks, square / ticks, isDriving);
+    this.creep();
     this.warm = { ticks: 0, copper: 0, square: 0 };
   }
 
@@ -131,6 +146,14 @@ export class BenchAxis {
   passWarming(seconds: number): void {
     const { ticks, copper, square } = this.watched;
     if (ticks > 0) this.heat.goOn(seconds, copper / ticks, square / ticks, this.isEnabled && this.alarm === null);
+    this.creep();
+  }
+
+  /** What is warm grows, and takes the carriage along. */
+  private creep(): void {
+    if (this.truth.growth === 0) return;
+    this.plant.grown = this.truth.growth * (this.heat.motor - this.ambient);
+    this.plant.follow(this.shaft.turns);
   }
 
   /** The driver takes up where its rotor stands, within a cycle of its field: the alarm is cleared. */

@@ -317,11 +317,34 @@ describe('the instruments of the rig', () => {
     expect(beyond).toEqual(jasmine.objectContaining({ isBeyond: true }));
   });
 
-  it('read a tilted indicator short by the cosine', () => {
+  // Geometry: a plunger so tilted slides along the face it rests on and reads D / cos a.
+  it('read a tilted indicator long by the cosine', () => {
     const rig = RigAtHand.faulty(screwTruth(), 'tilted-indicator', null);
     rig.read('X', 'indicator');
     rig.move('X', 1600, { rate: 1600 });
-    expect(rig.read('X', 'indicator') / 8e-3).toBeCloseTo(Math.cos((12 * Math.PI) / 180), 2);
+    expect(rig.read('X', 'indicator') / 8e-3).toBeCloseTo(1 / Math.cos((12 * Math.PI) / 180), 2);
+  });
+});
+
+describe('a push on the carriage one way and the other', () => {
+  const pushed = (change: (axis: AxisTruth) => AxisTruth): readonly [light: number, heavy: number] => {
+    const rig = RigAtHand.ready(screwTruth((axis) => change({ ...axis, weight: 0, backlash: 0, stiffness: Infinity })));
+    return [rig.read('X', 'push-light'), rig.read('X', 'push-heavy')];
+  };
+
+  it('goes through what is loose alike, and stretches a spring by how hard it is', () => {
+    const [loose, alike] = pushed((axis) => ({ ...axis, sliding: 4, breakaway: 5, backlash: 0.4e-3 }));
+    expect([loose, alike].map((way) => Math.abs(way - 0.4e-3) < 25e-6)).toEqual([true, true]);
+    // 30 N and 90 N less the 4 N that rub, both ways: 2·26/200 000 and 2·86/200 000.
+    const [little, much] = pushed((axis) => ({ ...axis, sliding: 4, breakaway: 5, stiffness: 2e5 }));
+    expect(Math.abs(little - 0.26e-3)).toBeLessThan(25e-6);
+    expect(Math.abs(much - 0.86e-3)).toBeLessThan(25e-6);
+  });
+
+  it('does not move what sticks harder', () => {
+    const [stuck, moved] = pushed((axis) => ({ ...axis, sliding: 30, breakaway: 40, stiffness: 1e5 }));
+    expect(Math.abs(stuck)).toBeLessThan(25e-6);
+    expect(Math.abs(moved - 1.2e-3)).toBeLessThan(25e-6);
   });
 });
 
@@ -338,6 +361,62 @@ describe('the faults of the rig', () => {
     return (rig.place() - before) / 8e-3;
   };
   const faulty = (fault: string, seed = 1): RigAtHand => RigAtHand.faulty(sound, fault, id, seed);
+
+  it('a late direction: two pulses are missing for every turn back, and none where it goes on', () => {
+    const rig = faulty('late-direction');
+    rig.move('X', 800, turn);
+    const start = rig.place();
+    for (let index = 0; index < 12; index += 1) {
+      rig.move('X', 400, turn);
+      rig.move('X', 400, turn);
+      rig.move('X', -800, turn);
+    }
+    rig.move('X', 400, turn);
+    // 24 pulses of 8 mm / 1600 each.
+    expect((rig.place() - start - 400 * 5e-6) / 5e-6).toBeCloseTo(24, 0);
+  });
+
+  it('a warm screw: the carriage creeps with the motor’s warmth, moved or not', () => {
+    const rig = faulty('warm-screw');
+    rig.move('X', 800, turn);
+    const before = rig.place();
+    rig.bench.watchWarming();
+    rig.wait(2);
+    rig.bench.pass(1200);
+    const { heat } = rig.bench.axes[0] ?? {};
+    const warmer = (heat?.motor ?? 0) - 20;
+    expect(warmer).toBeGreaterThan(8);
+    expect((rig.place() - before) / (6e-6 * warmer)).toBeCloseTo(1, 1);
+  });
+
+  it('a soft coupling: it comes short by what friction winds up, both ways', () => {
+    const rubbing = screwTruth((axis) => ({ ...axis, sliding: 12, breakaway: 13, backlash: 0, weight: 0 }));
+    const back = (truth: Truth): number => {
+      const rig = RigAtHand.ready(truth);
+      rig.move('X', 800, turn);
+      rig.move('X', 400, turn);
+      const up = rig.place();
+      rig.move('X', 800, turn);
+      rig.move('X', -800, turn);
+      return rig.place() - up;
+    };
+    const stiff = back(rubbing);
+    expect(back(withFaults(rubbing, [{ id: 'soft-coupling', axisId: id }])) - 0.3e-3).toBeCloseTo(0, 5);
+    expect(stiff).toBeLessThan(0.05e-3);
+  });
+
+  it('a bent screw: it swings with every turn', () => {
+    const rig = faulty('bent-screw');
+    rig.move('X', 400, turn);
+    const [start, places] = [rig.place(), [] as number[]];
+    for (let index = 1; index <= 8; index += 1) {
+      rig.move('X', 200, turn);
+      places.push(rig.place() - start - index * 1e-3);
+    }
+    // One turn in eight parts: from end to end nearly twice the 0.08 mm, and whole again at its end.
+    expect(Math.max(...places) - Math.min(...places)).toBeGreaterThan(0.14e-3);
+    expect(Math.abs(places.at(-1) ?? 1)).toBeLessThan(0.01e-3);
+  });
 
   it('none: one turn is one turn', () => {
     expect(oneTurn(RigAtHand.ready(sound))).toBeCloseTo(1, 3);

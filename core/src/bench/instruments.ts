@@ -1,4 +1,4 @@
-import type { Instrument } from '../line-port/index.js';
+import { PUSHES, type Instrument } from '../line-port/index.js';
 import { gauss } from '../statistics/index.js';
 import type { BenchAxis } from './axis.js';
 import type { Bus } from './bus.js';
@@ -21,6 +21,9 @@ export interface Shown {
 const LEAST_ANGLE = (0.5 * Math.PI) / 180;
 /** Lines of a rule, and of a ring on a turning axis. */
 const RULE = { length: 0.5e-3, angle: (0.25 * Math.PI) / 180 } as const;
+const FINE = { length: 1e-5, angle: (0.05 * Math.PI) / 180 } as const;
+/** A hand on callipers repeats within so many digits. */
+const FINE_NOISE = 0.7;
 const CURRENT_DIGIT = 0.01;
 const CURRENT_NOISE = 0.005;
 const VOLTS_DIGIT = 0.01;
@@ -53,6 +56,12 @@ export class Meters {
       const digit = isTurning ? RULE.angle : RULE.length;
       return this.shown(to(digit, axis.plant.place + 0.3 * digit * gauss(this.random)), isTurning ? 'rad' : 'm');
     },
+    // Callipers along the motion, or a finely divided ring round what turns.
+    'fine-scale': (axis) => {
+      const { isTurning } = axis.truth;
+      const digit = isTurning ? FINE.angle : FINE.length;
+      return this.shown(to(digit, axis.plant.place + FINE_NOISE * digit * gauss(this.random)), isTurning ? 'rad' : 'm');
+    },
     angle: (axis) =>
       this.shown(to(LEAST_ANGLE, axis.shaft.turns * 2 * Math.PI + 0.2 * LEAST_ANGLE * gauss(this.random)), 'rad'),
     ammeter: (axis) => this.shown(to(CURRENT_DIGIT, axis.shaft.current + CURRENT_NOISE * gauss(this.random)), 'A'),
@@ -68,6 +77,8 @@ export class Meters {
       const torque = (axis.holdingTorque + shaft.friction + detent) * (1 + SCALE_NOISE * gauss(this.random));
       return this.shown(to(TORQUE_DIGIT, torque), 'N·m');
     },
+    'push-light': (axis) => this.swing(axis, 'light'),
+    'push-heavy': (axis) => this.swing(axis, 'heavy'),
     'motor-temperature': (axis) => this.shown(this.degrees(axis.heat.motor), '°C'),
     'driver-temperature': (axis) => this.shown(this.degrees(axis.heat.driver), '°C'),
     'supply-volts': (axis) =>
@@ -88,12 +99,19 @@ export class Meters {
     return to(DEGREE_DIGIT, value + DEGREE_NOISE * gauss(this.random));
   }
 
+  /** A dial against the carriage while a hand scale pushes it one way and the other: from end to end. */
+  private swing({ plant, shaft, truth }: BenchAxis, push: keyof typeof PUSHES): Shown {
+    const { digit, noise } = this.bench.truth.indicator;
+    const way = plant.swing(PUSHES[push][truth.isTurning ? 'torque' : 'force'], shaft.turns);
+    return this.shown(to(digit, way + Math.SQRT2 * noise * gauss(this.random)), truth.isTurning ? 'rad' : 'm');
+  }
+
   /** A dial against the carriage, or over an arm on one that turns; the first look sets it to nothing. */
   private indicator(axis: BenchAxis): Shown {
     const { tilt, range, digit, noise, reversal } = this.bench.truth.indicator;
     const zero = this.zeros.get(axis) ?? { place: axis.plant.place, hangs: 0 };
     this.zeros.set(axis, zero);
-    const gone = (axis.plant.place - zero.place) * Math.cos(tilt);
+    const gone = (axis.plant.place - zero.place) / Math.cos(tilt);
     // Its spindle follows with a little play of its own.
     zero.hangs = Math.max(gone - reversal / 2, Math.min(gone + reversal / 2, zero.hangs));
     const value = to(digit, zero.hangs + noise * gauss(this.random));

@@ -6,6 +6,8 @@ export class Plant {
   place: number;
   /** By how much the pulley has slipped [rad of the motor]. */
   slipped = 0;
+  /** By how much what is warm has grown. */
+  grown = 0;
   /** Speed behind a pulley that may slip [rad/s]. */
   private behind = 0;
 
@@ -18,7 +20,7 @@ export class Plant {
     const { truth } = this;
     const straight = truth.standsAt + (turns + this.slipped / (2 * Math.PI)) * truth.travelPerTurn;
     const { amplitude, period } = truth.periodic;
-    return straight * (1 + truth.leadError) + amplitude * Math.sin((2 * Math.PI * straight) / period);
+    return this.grown + straight * (1 + truth.leadError) + amplitude * Math.sin((2 * Math.PI * straight) / period);
   }
 
   /** Beyond a hard end by so much; less than nothing below the lower one. */
@@ -61,5 +63,22 @@ export class Plant {
     } else if (Math.abs(weight) > breakaway) this.place = driven - (Math.sign(weight) * backlash) / 2;
     else if (Math.abs(apart) > backlash / 2) this.place = driven - (Math.sign(apart) * backlash) / 2;
     if (ends) this.place = Math.max(ends[0], Math.min(ends[1], this.place));
+  }
+
+  /**
+   * The whole way it gives to a push one way and then the other while the motor holds.
+   * @param push on the carriage [N], or on what turns [N·m] @param turns where the motor stands
+   */
+  swing(push: number, turns: number): number {
+    return this.pushed(push, turns) - this.pushed(-push, turns);
+  }
+
+  private pushed(push: number, turns: number): number {
+    const { backlash, stiffness, breakaway, sliding, weight } = this.truth;
+    const against = weight - push;
+    if (Math.abs(against) <= breakaway) return this.place;
+    const side = Math.sign(against);
+    const pulls = against - side * Math.min(sliding, breakaway);
+    return this.driven(turns) - pulls / stiffness - (side * backlash) / 2;
   }
 }

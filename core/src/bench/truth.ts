@@ -118,6 +118,10 @@ export interface AxisTruth {
   readonly signalGround: number | null;
   /** Share of its pulses that never arrive. */
   readonly pulsesLost: number;
+  /** Pulses that never arrive each time it turns to go back: the direction comes too late. */
+  readonly pulsesAtReversal: number;
+  /** By how much the carriage creeps away for each kelvin that the motor is warmer than the room. */
+  readonly growth: number;
 }
 
 export interface TrueSupply {
@@ -317,5 +321,7 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
     coilResistance: value(windingResistance),
     signalGround: GROUND_WIRE,
     pulsesLost: 0,
+    pulsesAtReversal: 0,
+    growth: 0,
   };
 }

@@ -36,7 +36,7 @@ export { changeBetween, driftOf, type Change, type Drift, type TrendPoint } from
 export type { VerdictWord } from './verdict.js';
 export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries, Interval } from './findings.js';
 export { NO_FINDINGS } from './findings.js';
-export { measuringOf, SET_UP_ASKED, shownTravel, usualMeasuring, type Measuring } from './measuring.js';
+export { instrumentOf, measuringOf, SET_UP_ASKED, shownTravel, usualMeasuring, type Measuring } from './measuring.js';
 export { bestOf, SHARE_MOST, shareOf, type Suited } from './suits.js';
 export type { InstrumentUse, PlanForm, PlanInput, Sketch } from './plan-form.js';
 export { readingValue, type EnteredReading } from './reading.js';
@@ -50,7 +50,9 @@ export {
   type PlanOf,
 } from './registry.js';
 export { exactSteps } from './exact-steps.js';
-export { benchInstrument, isGross, runPlan, shownText, type RunPlan, type RunStep } from './run-plan.js';
+export { benchInstrument, type Course, type Leg, type Look, type LookedAt } from './course.js';
+export { isGross, runPlan, shownText, type RunPlan, type RunStep } from './run-plan.js';
+export { CHECK_PACE, sightsOf, type Sight } from './sights.js';
 export { evaluateStepCheck } from './step-check/evaluate.js';
 export type { ReadPoint, StepCheckEvaluation, Suggestion } from './step-check/evaluation.js';
 export {

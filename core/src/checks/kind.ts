@@ -2,6 +2,7 @@ import type { AxisContext, Say } from '../drive-line/index.js';
 import type { Dimension, UnitSystem } from '../quantity/index.js';
 import type { Fields, Json, RecordOf } from '../shape/index.js';
 import type { Conformity } from './conformity.js';
+import type { Course } from './course.js';
 import type { CheckFindings } from './findings.js';
 import type { PlanForm, Sketch } from './plan-form.js';
 import type { EnteredReading } from './reading.js';
@@ -82,6 +83,11 @@ export interface CheckKindDeclaration<F extends Fields, L extends CheckPlace, E 
   /** Why this axis cannot be checked by the plan, in words; null where it can. */
   readonly misfit: (context: AxisContext, plan: RecordOf<F>) => string | null;
   readonly places: (plan: RecordOf<F>) => readonly L[];
+  /**
+   * The way that the axis goes and where it is read, by which it runs itself and what is wrong is looked for; null
+   * where no way of the axis is read, or its steps are not known.
+   */
+  readonly course: ((context: AxisContext, plan: RecordOf<F>) => Course | null) | null;
   readonly sheet: (context: AxisContext, plan: RecordOf<F>, units: UnitSystem) => ReadingSheet<L>;
   readonly columns: (context: AxisContext, plan: RecordOf<F>, units: UnitSystem) => ReadingColumns<L>;
   /**

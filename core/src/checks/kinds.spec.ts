@@ -15,6 +15,7 @@ import {
   misfitOf,
   placesOf,
   sheetOf,
+  sightsOf,
   type CheckKind,
   type CheckPlan,
   type PlanOf,
@@ -94,6 +95,8 @@ const EXAMPLES: { readonly [K in CheckKind]: Example<K> } = {
   periodic: first('periodic', slide, table, unknown),
   division: first('division', table, slide, unknownTable),
   'arm-play': first('arm-play', table, slide),
+  'push-play': first('push-play', slide, table),
+  'shaft-mark': first('shaft-mark', slide, unknown),
   turning: first('turning', crossSlide, table),
   thread: first('thread', carriage, table),
   'feed-length': first('feed-length', roller, table),
@@ -199,6 +202,27 @@ for (const kind of CHECK_KINDS) {
       }
       expect(form.caution).toMatch(/\.$/);
       expect(form.expects(context, draft as never)).toMatch(/\.$/);
+    });
+
+    const { course } = checkDeclaration(kind);
+    const goes = 'goes a way that reads every place once, zero once more at the end or not';
+    const itGoes = (test: () => void): void => {
+      if (course) it(goes, test);
+    };
+    itGoes(() => {
+      for (const zeroAgain of [false, true]) {
+        const measured = { ...(plan as { readonly measured: object }).measured, zeroAgain };
+        const opened = checkPlan({ ...plan, measured });
+        const way = opened.ok ? course?.(context, opened.value) : null;
+        if (!opened.ok || !way) continue;
+        const read = way.legs.flatMap(({ read: look }) => (look === null || look === 'zero' ? [] : [look.index]));
+        expect(read).toEqual(placesOf(opened.value).map(({ index }) => index));
+        const sights = sightsOf(context, way);
+        expect(sights.map(({ index }) => index)).toEqual(read);
+        // Time, moves and turns only ever grow.
+        for (const key of ['moves', 'turnsBack', 'seconds'] as const)
+          expect(sights.every((sight, at) => at === 0 || sight[key] >= (sights[at - 1]?.[key] ?? 0))).toBeTrue();
+      }
     });
 
     it('has a picture of how it is set up', () => {

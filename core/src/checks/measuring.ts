@@ -95,3 +95,25 @@ export function doubtOf(measured: Measuring): InstrumentDoubt {
 export function doubtAt(measured: Measuring, distance: number): number {
   return readingDoubt(doubtOf(measured), distance).whole;
 }
+
+/** An instrument as one who looks for the cause needs it. */
+export interface InstrumentFacts {
+  readonly type: InstrumentTypeName;
+  readonly form: 'indicator' | 'scale' | 'none';
+  readonly doubt: InstrumentDoubt;
+  /** The length or angle along the motion of what it shows. */
+  readonly along: (shown: number) => number;
+}
+
+/** The instrument of a plan; null for a plan that has none. */
+export function instrumentOf(plan: object): InstrumentFacts | null {
+  const { measured } = plan as { readonly measured?: Measuring };
+  return measured
+    ? {
+        type: measured.type,
+        form: instrumentType(measured.type).form,
+        doubt: doubtOf(measured),
+        along: (shown) => shownTravel(shown, measured),
+      }
+    : null;
+}

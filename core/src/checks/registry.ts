@@ -8,9 +8,11 @@ import { feedLength } from './feed-length/feed-length.js';
 import { periodic } from './periodic/periodic.js';
 import { planarity } from './planarity/planarity.js';
 import { positioning } from './positioning/positioning.js';
+import { pushPlay } from './push-play/push-play.js';
 import { racking } from './racking/racking.js';
 import { returnCheck } from './return-check/return-check.js';
 import { runout } from './runout/runout.js';
+import { shaftMark } from './shaft-mark/shaft-mark.js';
 import { speed } from './speed/speed.js';
 import { thread } from './thread/thread.js';
 import { torque } from './torque/torque.js';
@@ -28,6 +30,8 @@ export const CHECKS = {
   periodic,
   division,
   'arm-play': armPlay,
+  'push-play': pushPlay,
+  'shaft-mark': shaftMark,
   turning,
   thread,
   'feed-length': feedLength,

@@ -4,7 +4,8 @@ import { Reckoner } from '../reckoner/index.js';
 import { quantityOf } from '../shape/index.js';
 import { exampleInstrument, exampleRing } from '../testing/example-instrument.js';
 import { screwMachine } from '../testing/example-machine.js';
-import { benchInstrument, isGross, runPlan, shownText, type RunStep } from './index.js';
+import { benchInstrument, isGross, runPlan, shownText, type Course, type RunStep } from './index.js';
+import { commandedCourse } from './course.js';
 
 const say = (value: number): string => `${(1000 * value).toFixed(1)} mm`;
 function facts(): MoveFacts {
@@ -14,9 +15,17 @@ function facts(): MoveFacts {
   if (!found) throw new Error('The example has no facts.');
   return found;
 }
-const plan = { targets: [1500, 700], runs: 1, approach: 'both-ways' as const, takeUp: 120, returnToZero: true };
+const plan = {
+  targets: [1500, 700],
+  runs: 1,
+  approach: 'both-ways' as const,
+  takeUp: 120,
+  returnToZero: true,
+  measured: exampleInstrument(),
+};
+const course = (change: object = {}): Course => commandedCourse({ ...plan, ...change });
 const told = (steps: readonly RunStep[]): readonly (readonly [number, unknown])[] =>
-  steps.map(({ by, read }) => [by, read === null || read === 'zero' ? read : `${read.target} ${read.approach}`]);
+  steps.map(({ by, read }) => [by, read === null || read === 'zero' ? read : read.index]);
 
 describe('a check that runs itself', () => {
   const axis = facts();
@@ -24,17 +33,17 @@ describe('a check that runs itself', () => {
   const fence = { low: 1000 / per, high: 9000 / per };
 
   it('goes to the low end of the fence, takes up, is zeroed, and reads every place from its side', () => {
-    const made = runPlan(plan, axis, fence, { pulses: 40, isKnown: true }, say);
+    const made = runPlan(course(), axis, fence, { pulses: 40, isKnown: true }, say);
     expect(made.ok && told(made.steps)).toEqual([
       [960, null],
       [120, 'zero'],
-      [700, '700 up'],
-      [800, '1500 up'],
+      [700, 0],
+      [800, 1],
       [120, null],
-      [-120, '1500 down'],
-      [-800, '700 down'],
+      [-120, 2],
+      [-800, 3],
       [-820, null],
-      [120, '0 up'],
+      [120, 4],
     ]);
     // Wherever it stood, all of it together leads from there to the end of the check.
     const sum = made.ok ? made.steps.reduce((total, { by }) => total + by, 0) : NaN;
@@ -43,7 +52,7 @@ describe('a check that runs itself', () => {
 
   it('is zeroed before anything moves where there is nothing to take up', () => {
     const made = runPlan(
-      { ...plan, approach: 'one-way', takeUp: 0 },
+      course({ approach: 'one-way', takeUp: 0 }),
       axis,
       fence,
       { pulses: 1000, isKnown: true },
@@ -54,21 +63,21 @@ describe('a check that runs itself', () => {
   });
 
   it('is not begun where any of it would leave the fence, or where there is none', () => {
-    const far = runPlan({ ...plan, targets: [8000] }, axis, fence, { pulses: 0, isKnown: true }, say);
+    const far = runPlan(course({ targets: [8000] }), axis, fence, { pulses: 0, isKnown: true }, say);
     // Past the last target it goes a take-up further.
     expect(far).toEqual({
       ok: false,
       says: `The check goes on to ${say((1000 + 120 + 8000 + 120) / per)}, beyond the fence at ${say(fence.high)}: plan it with shorter targets.`,
     });
-    expect(runPlan({ ...plan, targets: [7760] }, axis, fence, { pulses: 0, isKnown: true }, say).ok).toBeTrue();
-    expect(runPlan(plan, axis, null, { pulses: 0, isKnown: true }, say)).toEqual({
+    expect(runPlan(course({ targets: [7760] }), axis, fence, { pulses: 0, isKnown: true }, say).ok).toBeTrue();
+    expect(runPlan(course(), axis, null, { pulses: 0, isKnown: true }, say)).toEqual({
       ok: false,
       says: 'X has no fence yet: first moves come first.',
     });
   });
 
   it('of an axis without ends begins where it stands', () => {
-    const made = runPlan(plan, { ...axis, hasEnds: false }, null, { pulses: 77_777, isKnown: false }, say);
+    const made = runPlan(course(), { ...axis, hasEnds: false }, null, { pulses: 77_777, isKnown: false }, say);
     expect(made.ok && told(made.steps)[0]).toEqual([120, 'zero']);
   });
 
@@ -83,7 +92,8 @@ describe('a check that runs itself', () => {
 
   it('reads what is nearest to the instrument of the plan, as it would be typed', () => {
     expect(benchInstrument(exampleInstrument())).toBe('indicator');
-    expect(benchInstrument(exampleRing())).toBe('rule');
+    expect(benchInstrument(exampleRing())).toBe('fine-scale');
+    expect(benchInstrument(exampleInstrument({ type: 'tape' }))).toBe('rule');
     expect(shownText(0.0123456, exampleInstrument())).toBe('12.3456 mm');
     expect(shownText(0.0125, exampleInstrument({ counts: 'against' }))).toBe('-12.5 mm');
     expect(shownText(Math.PI / 4, exampleRing())).toBe('45 °');

@@ -1,15 +1,21 @@
 import type { Say } from '../drive-line/index.js';
 import type { Fence, MoveFacts, Stands } from '../first-moves/index.js';
-import type { Instrument } from '../line-port/index.js';
-import { plannedMoves, type CommandedPlan, type PlannedReading } from './commanded.js';
+import type { Course, Leg, Look } from './course.js';
 import type { Measuring } from './measuring.js';
+import { CHECK_PACE } from './sights.js';
 
-/** One move of a check that runs itself, and what is read when it stands. */
+/** One thing to do of a check that runs itself, and what is read when it stands. */
 export interface RunStep {
   /** Pulses to go, from where it stands. */
   readonly by: number;
+  /** Share of the job's speed. */
+  readonly pace: number;
+  /** Before that it stands so long [s]. */
+  readonly wait: number;
   /** The instrument's zero, a place of the plan, or nothing. */
-  readonly read: PlannedReading | 'zero' | null;
+  readonly read: Look | 'zero' | null;
+  /** Where it is then, in microsteps from the check's zero. */
+  readonly at: number;
 }
 
 /** The moves of a check from where the axis stands, or why it cannot run there. */
@@ -19,38 +25,40 @@ export type RunPlan =
 /** Half a pulse of rounding is no trespass. */
 const ROUNDING = 0.5;
 
+/** Where a leg goes besides its end. */
+const reachOf = ({ to, shuttles }: Leg): number => Math.max(to, to + (shuttles?.by ?? 0));
+
 /**
- * The moves of a plan on an axis that stands somewhere: first to where the check begins, a take-up before its zero at
- * the low end of the fence, then as planned. None is sent unless all lie within the fence.
+ * The moves of a course on an axis that stands somewhere: first to where the check begins, at the low end of the fence,
+ * then as it goes. None is sent unless all lie within the fence.
  * @param at where the axis is by its controller, at a known place where it has ends
  */
-export function runPlan(plan: CommandedPlan, facts: MoveFacts, fence: Fence | null, at: Stands, say: Say): RunPlan {
+export function runPlan(course: Course, facts: MoveFacts, fence: Fence | null, at: Stands, say: Say): RunPlan {
   const { letter, hasEnds, perUnit, dimensions } = facts;
   if (hasEnds && fence === null) return { ok: false, says: `${letter} has no fence yet: first moves come first.` };
-  const moves = plannedMoves(plan);
-  const begin = hasEnds && fence ? Math.ceil(fence.low * perUnit - ROUNDING) : at.pulses;
-  const zero = begin + plan.takeUp;
-  const farthest = zero + Math.max(0, ...moves.map(({ to }) => to));
+  const lowest = Math.min(course.from, ...course.legs.map(({ to }) => to));
+  const zero = (hasEnds && fence ? Math.ceil(fence.low * perUnit - ROUNDING) : at.pulses) - (hasEnds ? lowest : course.from);
+  const farthest = zero + Math.max(0, ...course.legs.map(reachOf));
   if (hasEnds && fence && farthest > fence.high * perUnit + ROUNDING)
     return {
       ok: false,
       says: `The check goes on to ${say(farthest / perUnit, dimensions.travel)}, beyond the fence at ${say(fence.high, dimensions.travel)}: plan it with shorter targets.`,
     };
   const steps: RunStep[] = [];
-  const push = (by: number, read: RunStep['read']): void => {
-    if (by !== 0 || read !== null) steps.push({ by, read });
-  };
-  push(begin - at.pulses, null);
-  let [position, isZeroed] = [-plan.takeUp, false];
-  if (position === 0) {
-    push(0, 'zero');
-    isZeroed = true;
-  }
-  for (const { to, reading } of moves) {
-    const isFirstZero = !isZeroed && to === 0 && reading === null;
-    push(to - position, isFirstZero ? 'zero' : reading);
-    isZeroed ||= isFirstZero;
+  let position = course.from;
+  const push = (to: number, read: RunStep['read'], pace = CHECK_PACE, wait = 0): void => {
+    if (to !== position || read !== null || wait > 0) steps.push({ by: to - position, pace, wait, read, at: to });
     position = to;
+  };
+  if (zero + course.from !== at.pulses)
+    steps.push({ by: zero + course.from - at.pulses, pace: CHECK_PACE, wait: 0, read: null, at: course.from });
+  for (const { to, shuttles, wait = 0, read } of course.legs) {
+    const start = position;
+    for (let time = 0; shuttles && time < shuttles.times; time += 1) {
+      push(start + shuttles.by, null, shuttles.pace);
+      push(start, null, shuttles.pace);
+    }
+    push(to, read, CHECK_PACE, wait);
   }
   return { ok: true, steps };
 }
@@ -60,18 +68,13 @@ const SLIP_SHARE = 0.05;
 const SLIP_TURN = 0.25;
 
 /**
- * Whether a reading is so far off that something has slipped, stalled or was set wrong: it is asked about before it is
- * taken (common practice, no source).
+ * Whether a reading of the carriage is so far off that something has slipped, stalled or was set wrong: it is asked
+ * about before it is taken (common practice, no source).
  * @param shown from the instrument's zero [SI] @param sent microsteps from the check's zero
  */
 export function isGross({ perUnit, perTurn }: MoveFacts, shown: number, sent: number): boolean {
   const meant = sent / perUnit;
   return Math.abs(shown - meant) > Math.max(SLIP_SHARE * Math.abs(meant), SLIP_TURN * Math.abs(perTurn));
-}
-
-/** What of the bench is nearest to what a plan is measured with. */
-export function benchInstrument({ type }: Measuring): Instrument {
-  return type === 'plunger-indicator' || type === 'lever-indicator' ? 'indicator' : 'rule';
 }
 
 /** Decimals of a millimetre or a degree that no instrument of the bench exceeds. */
@@ -81,7 +84,7 @@ const DECIMALS = 4;
  * What an instrument of the bench shows, as it is typed into a check.
  * @param shown from its zero [m] or [rad], growing with the axis
  */
-export function shownText(shown: number, { kind, counts }: Measuring): string {
+export function shownText(shown: number, { kind, counts }: Pick<Measuring, 'kind' | 'counts'>): string {
   const [value, unit] = kind === 'angle' ? [(shown * 180) / Math.PI, '°'] : [shown * 1000, 'mm'];
   return `${Number(((counts === 'against' ? -1 : 1) * value).toFixed(DECIMALS))} ${unit}`;
 }

@@ -2,6 +2,7 @@ import type { Say } from '../drive-line/index.js';
 import { inUnit, preferredUnit } from '../quantity/index.js';
 import { quantityOf, readQuantity, type Fields, type RecordOf } from '../shape/index.js';
 import { conformity } from './conformity.js';
+import type { Look } from './course.js';
 import type { CheckEvaluation, CheckKindDeclaration, CheckPlace, CheckPoint } from './kind.js';
 import { doubtAt, type Measuring } from './measuring.js';
 import { taken } from './taken.js';
@@ -44,6 +45,18 @@ export function withZeroAgain<F extends Fields, L extends CheckPlace, E extends 
       // Whoever asks a place for more than every place has, asks the sheet or the columns below.
       return measured ? [...kind.places(plan), zeroOf(plan, measured) as L] : kind.places(plan);
     },
+    course: kind.course
+      ? (context, plan) => {
+          const measured = zeroedAgain(plan);
+          const course = kind.course?.(context, plan) ?? null;
+          if (!measured || !course) return course;
+          const last = course.legs.find(({ read }) => read !== null && read !== 'zero')?.read as Look | undefined;
+          const { index } = zeroOf(plan, measured);
+          // Zero is reached as it was at first.
+          const back = course.from < 0 ? [{ to: course.from, read: null }] : [];
+          return last ? { ...course, legs: [...course.legs, ...back, { to: 0, read: { ...last, index } }] } : course;
+        }
+      : null,
     sheet: (context, plan, units) => {
       const sheet = kind.sheet(context, plan, units);
       return {

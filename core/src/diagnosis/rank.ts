@@ -198,7 +198,12 @@ const TIE_FACTOR = 50;
 function separatingMeasurement(first: RankedFault | undefined, ranked: readonly RankedFault[]): string | null {
   const rivals = ranked.filter((item) => first && item !== first && item.chance * TIE_FACTOR > first.chance);
   if (!first || rivals.length === 0) return null;
-  const sides = new Set([first, ...rivals].map((item) => item.fault.side));
+  return lookBetween([first, ...rivals].map(({ fault }) => fault));
+}
+
+/** What tells such causes apart by looking where they act in the chain, as a sentence. */
+export function lookBetween(faults: readonly RatioFault[]): string {
+  const sides = new Set(faults.map(({ side }) => side));
   if (sides.size > 1 && sides.has('motor'))
     return 'Mark the motor’s shaft and count its turns for a known number of steps: a wrong microstep or step angle shows there, a wrong screw, belt or gear does not.';
   if (sides.has('setting'))

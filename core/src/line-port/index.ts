@@ -12,6 +12,7 @@ export {
   PATH_QUEUE,
   PIECES_IN_LINE,
   PORT_VERSION,
+  PUSHES,
   readRequest,
   readSaid,
   REQUEST_KINDS,

@@ -58,16 +58,25 @@ export type PathPiece = Of<typeof pathPiece>;
 export const INSTRUMENTS = [
   'indicator',
   'rule',
+  'fine-scale',
   'angle',
   'ammeter',
   'scale',
   'torque-arm',
+  'push-light',
+  'push-heavy',
   'motor-temperature',
   'driver-temperature',
   'supply-volts',
   'supply-current',
 ] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
+
+/** How hard the bench pushes on a carriage [N], or on what turns [N·m]. */
+export const PUSHES = {
+  light: { force: 30, torque: 0.2 },
+  heavy: { force: 90, torque: 0.6 },
+} as const;
 
 /** What the host says. Every line has a number, which rises from line to line; the answer bears it. */
 const request = kinds({

@@ -1,14 +1,18 @@
+import { bentScrew } from './bent-screw.js';
 import { bouncingSwitch } from './bouncing-switch.js';
 import { crossedPair } from './crossed-pair.js';
 import { drySlide } from './dry-slide.js';
 import type { Fault } from './fault.js';
 import { hotDriver } from './hot-driver.js';
+import { lateDirection } from './late-direction.js';
 import { loosePulley } from './loose-pulley.js';
 import { lowTrimmer } from './low-trimmer.js';
 import { missingGround } from './missing-ground.js';
 import { reversedCoil } from './reversed-coil.js';
 import { saggingSupply } from './sagging-supply.js';
+import { softCoupling } from './soft-coupling.js';
 import { tiltedIndicator } from './tilted-indicator.js';
+import { warmScrew } from './warm-screw.js';
 import { wornNut } from './worn-nut.js';
 import { wrongJumper } from './wrong-jumper.js';
 import { wrongTeeth } from './wrong-teeth.js';
@@ -29,6 +33,10 @@ export const FAULTS: readonly Fault[] = [
   missingGround,
   drySlide,
   hotDriver,
+  softCoupling,
+  bentScrew,
+  lateDirection,
+  warmScrew,
 ];
 
 /** A fault that is in a machine; of one axis or of the whole. */

@@ -1,6 +1,6 @@
 import type { Fault } from './fault.js';
 
-/** 12°: it reads 2 % too little, whatever the machine does. */
+/** 12°: its plunger slides along the face it rests on and reads 2 % too much, whatever the machine does. */
 const TILT = (12 * Math.PI) / 180;
 
 export const tiltedIndicator: Fault = {

@@ -90,6 +90,7 @@ export const crossedStrings = checkKind({
     return plan.measured.kind === 'length' ? null : 'A gap is read as a length: take an instrument that shows one.';
   },
   places: placesOf,
+  course: null,
   sheet: (_context, plan) =>
     wordedSheet(`Read the gap with ${plan.measured.name || 'the instrument'}`, [['Time', true]]),
   columns: () => wordedColumns('time'),

@@ -110,6 +110,7 @@ export const diagonals = checkKind({
     return plan.measured.kind === 'length' ? null : 'Diagonals are read as lengths: take an instrument that shows one.';
   },
   places: placesOf,
+  course: null,
   sheet: (_context, plan) =>
     wordedSheet(`Measure with ${plan.measured.name || 'the instrument'}`, [
       ['Time', true],

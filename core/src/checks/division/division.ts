@@ -113,6 +113,8 @@ export const division = checkKind({
       : null;
   },
   places: placesOf,
+  // A ring begins anew with every turn: what it shows is no way.
+  course: null,
   sheet: (context, plan) => {
     const turn = turnSteps(context);
     return {

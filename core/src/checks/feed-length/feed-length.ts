@@ -58,6 +58,7 @@ export const feedLength = checkKind({
   misfit: ({ axis }, plan) =>
     axis.job.kind === 'linear' ? toldMisfit(plan) : 'This axis turns a plate: fed lengths are of one that moves stock.',
   places: toldPlaces,
+  course: null,
   sheet: (_context, plan, units) => toldSheet(plan, units, 'Told'),
   columns: toldColumns,
   evaluate: (context, plan, entered, say) =>

@@ -5,6 +5,7 @@ import { readQuantity } from '../../shape/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
 import { takeUpInput } from '../commanded-inputs.js';
 import { instrumentInput } from '../inputs.js';
+import { commandedCourse } from '../course.js';
 import { checkKind } from '../kind.js';
 import type { PlanInput } from '../plan-form.js';
 import { plateSetup, slideSetup } from '../setups.js';
@@ -95,6 +96,7 @@ export const positioning = checkKind({
   completed: (older) => older,
   misfit: misfitOfPositioning,
   places: positioningPlaces,
+  course: (_context, plan) => commandedCourse(plan),
   sheet: (context: AxisContext, plan, units) => commandedSheet(context, plan.measured.name, units),
   columns: (context, _plan, units) => commandedColumns(context, units),
   evaluate: evaluatePositioning,

@@ -101,6 +101,7 @@ export const racking = checkKind({
     return plan.measured.kind === 'length' ? null : 'Sides are read as lengths: take an instrument that shows one.';
   },
   places: placesOf,
+  course: null,
   sheet: (_context, plan, units) => {
     const unit = preferredUnit('length', units);
     const words = (at: number): string => formatNumber(inUnit(at, unit), { significant: 5 });

@@ -1,3 +1,4 @@
+import { axisField, stepsPerMotorTurn, stepsPerUnit, type AxisContext } from '../../drive-line/index.js';
 import { motionOf } from '../../machine/index.js';
 import { Reckoner } from '../../reckoner/index.js';
 import { askedOf, choice, kinds, nullable, quantity, readQuantity, whole, type RecordOf } from '../../shape/index.js';
@@ -5,6 +6,7 @@ import { incompleteBeta } from '../../statistics/index.js';
 import { conformity } from '../conformity.js';
 import { cycleTravel } from '../cycle.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
+import { lookAtTravel, type Leg } from '../course.js';
 import { choiceInput, instrumentInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { doubtAt, doubtOf, measuring, shownTravel, usualMeasuring } from '../measuring.js';
@@ -29,6 +31,8 @@ const fields = {
   readings: whole(1, 100, 'Readings'),
   /** Moves away and back between two readings. */
   moves: whole(1, 10_000, 'Moves between readings'),
+  /** How quick they are. */
+  pace: choice('half', 'job', 'over'),
   claim: choice('90-90', '95-95', '99-95', '999-95'),
   asked: kinds({
     linear: { most: nullable(quantity('length', positive, 'Off zero, ±')) },
@@ -37,6 +41,25 @@ const fields = {
   measured: measuring,
 };
 type Plan = RecordOf<typeof fields>;
+
+/** Shares of the job's speed. */
+const PACES = {
+  half: { share: 0.5, words: 'half the job’s speed' },
+  job: { share: 1, words: 'the job’s speed' },
+  over: { share: 4 / 3, words: 'a third quicker than the job' },
+} as const;
+/** Away by so much of the travel that is known, and by so many turns of the motor at most. */
+const AWAY_SHARE = 0.3;
+const AWAY_TURNS = 4;
+
+/** Microsteps that it goes away by; null while the steps are not known. */
+function awayOf(context: AxisContext): number | null {
+  const reckoner = new Reckoner(context);
+  const [perUnit, turn] = [reckoner.value(stepsPerUnit), reckoner.value(stepsPerMotorTurn)];
+  if (perUnit === null || turn === null) return null;
+  const travel = reckoner.reading(axisField.travel)?.value ?? Infinity;
+  return Math.max(1, Math.round(Math.min(AWAY_TURNS * turn, AWAY_SHARE * travel * perUnit)));
+}
 const asked = askedOf({ fields });
 const MOST = {
   linear: askedOf(fields.asked.variants.linear).most,
@@ -108,6 +131,7 @@ export const returnCheck = checkKind({
       return {
         readings: 10,
         moves: 30,
+        pace: 'job',
         claim: '99-95',
         asked: { kind, most: context.axis.job.tolerance },
         measured: usualMeasuring(kind === 'linear' ? 'plunger-indicator' : 'angle-ring'),
@@ -127,7 +151,16 @@ export const returnCheck = checkKind({
           >,
         ),
         wholeInput(plan, 'readings', asked.readings),
-        wholeInput(plan, 'moves', asked.moves, 'Away and back, as quick and as far as the job asks.'),
+        wholeInput(plan, 'moves', asked.moves, 'Away and back, as far as the job asks.'),
+        choiceInput(
+          plan,
+          'pace',
+          'They go with',
+          Object.fromEntries(Object.entries(PACES).map(([name, { words }]) => [name, words])) as Record<
+            Plan['pace'],
+            string
+          >,
+        ),
         {
           kind: 'quantity',
           asked: MOST[kind],
@@ -147,7 +180,8 @@ export const returnCheck = checkKind({
     caution:
       'It makes many quick moves by itself. Clear the whole way, keep hands out, a stop within reach, and stay with it.',
   },
-  completed: (older) => older,
+  // Before it was asked, moves were as quick as the job asks.
+  completed: (older) => ({ pace: 'job', ...older }),
   misfit: (context, plan) => {
     const { travel, does } = motionOf(context.axis.job);
     return plan.asked.kind === context.axis.job.kind && plan.measured.kind === travel
@@ -155,6 +189,25 @@ export const returnCheck = checkKind({
       : `This axis ${does}: plan for that.`;
   },
   places: placesOf,
+  course: (context, plan) => {
+    const by = awayOf(context);
+    if (by === null) return null;
+    const pace = PACES[plan.pace].share;
+    // Once away and back before its zero, so that zero is reached as it will be ever after.
+    return {
+      from: 0,
+      legs: [
+        { to: 0, shuttles: { times: 1, by, pace }, read: 'zero' },
+        ...placesOf(plan).map(
+          ({ index }): Leg => ({
+            to: 0,
+            shuttles: { times: plan.moves, by, pace },
+            read: lookAtTravel(index, plan.measured),
+          }),
+        ),
+      ],
+    };
+  },
   sheet: (_context, plan) =>
     wordedSheet(`Read ${plan.measured.name || 'the instrument'} at zero`, [
       ['Reading', true],

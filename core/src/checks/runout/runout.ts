@@ -95,6 +95,7 @@ export const runout = checkKind({
   misfit: (_context, { measured }) =>
     measured.kind === 'length' ? null : 'Run-out is read on an indicator, which shows a length: take one.',
   places: placesOf,
+  course: null,
   sheet: (_context, plan) =>
     wordedSheet(`Read ${plan.measured.name || 'the indicator'}`, [
       ['Turn', true],

@@ -95,6 +95,7 @@ export const speed = checkKind({
   misfit: (_context, plan) =>
     plan.measured.kind === 'time' ? null : 'Speed is timed: take an instrument that shows a time.',
   places: placesOf,
+  course: null,
   sheet: (_context, plan) => wordedSheet(`Time it with ${plan.measured.name || 'the instrument'}`, [['Time', true]]),
   columns: () => wordedColumns('time'),
   evaluate: (context, plan, entered, say) => {

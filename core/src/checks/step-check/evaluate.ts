@@ -1,6 +1,6 @@
 import { motionOf } from '../../machine/index.js';
-import { chainSpread, rankFaults, ratioFaults, withSetting, type Ranking } from '../../diagnosis/index.js';
-import { exactStepsPerUnit, stepsPerUnit, travelOfSteps, type AxisContext, type Say } from '../../drive-line/index.js';
+import { chainSpread, faultsInForce, rankFaults, type Ranking } from '../../diagnosis/index.js';
+import { travelOfSteps, type AxisContext, type Say } from '../../drive-line/index.js';
 import { readQuantity } from '../../shape/index.js';
 import { exact, rationalFromNumber, exactToNumber, type Dimension, type Exact } from '../../quantity/index.js';
 import { NO_FINDINGS, type CheckFindings } from '../findings.js';
@@ -186,15 +186,10 @@ const ONE_READING = 0.01;
 const ONE_READING_LEAST = 0.05;
 
 function rankingOf(reckoner: Reckoner<AxisContext>, outward: readonly ReadPoint[], fit: ScaleFit): Ranking | null {
-  const { axis, machineKind } = reckoner.context;
-  const trim = axis.setting
-    ? (reckoner.value(stepsPerUnit) ?? 1) / (reckoner.value(exactStepsPerUnit) ?? reckoner.value(stepsPerUnit) ?? 1)
-    : 1;
-  const faults = (): ReturnType<typeof ratioFaults> => withSetting(ratioFaults(axis, machineKind), axis, trim);
-  const spread = chainSpread(axis);
+  const spread = chainSpread(reckoner.context.axis);
   if (fit.kind === 'fitted') {
     if (Math.abs(fit.scale.value - 1) <= fit.scale.expanded || fit.scale.value <= 0) return null;
-    return rankFaults(faults(), {
+    return rankFaults(faultsInForce(reckoner), {
       scale: fit.scale.value,
       standardUncertainty: fit.scaleStandardUncertainty,
       degreesOfFreedom: fit.effectiveDegreesOfFreedom,
@@ -208,7 +203,7 @@ function rankingOf(reckoner: Reckoner<AxisContext>, outward: readonly ReadPoint[
   if (scale <= 0) return null;
   const standardUncertainty = Math.hypot(first.standardUncertainty / first.commanded, ONE_READING * scale);
   if (Math.abs(Math.log(scale)) < ONE_READING_LEAST || Math.abs(scale - 1) < 3 * standardUncertainty) return null;
-  return rankFaults(faults(), { scale, standardUncertainty, degreesOfFreedom: Infinity, chainSpread: spread });
+  return rankFaults(faultsInForce(reckoner), { scale, standardUncertainty, degreesOfFreedom: Infinity, chainSpread: spread });
 }
 
 function verdictOf(judged: readonly ReadPoint[], remainingCount: number): VerdictWord {

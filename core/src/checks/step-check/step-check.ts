@@ -1,6 +1,7 @@
 import type { Axis } from '../../machine/index.js';
 import { isJson } from '../../shape/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
+import { commandedCourse } from '../course.js';
 import { checkKind } from '../kind.js';
 import type { Sketch } from '../plan-form.js';
 import { plateSetup, slideSetup } from '../setups.js';
@@ -27,6 +28,7 @@ export const stepCheck = checkKind({
     isJson(instrument) ? { ...older, measured: measuredOf(instrument) } : older,
   misfit: misfitOfStepCheck,
   places: plannedReadings,
+  course: (_context, plan) => commandedCourse(plan),
   sheet: (context, plan, units) => commandedSheet(context, plan.measured.name, units),
   columns: (context, _plan, units) => commandedColumns(context, units),
   evaluate: evaluateStepCheck,

@@ -87,6 +87,7 @@ export const thread = checkKind({
     return plan.measured.kind === 'length' ? null : 'A thread is read as a length: take an instrument that shows one.';
   },
   places: placesOf,
+  course: null,
   sheet: (_context, plan) =>
     wordedSheet(`Measure over ${plan.threads} threads with ${plan.measured.name || 'the instrument'}`, [
       ['Time', true],

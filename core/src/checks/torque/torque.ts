@@ -113,6 +113,7 @@ export const torque = checkKind({
   misfit: (_context, { measured }) =>
     measured.kind === 'mass' ? null : 'Torque is read on a scale, which shows a mass: take one.',
   places: placesOf,
+  course: null,
   sheet: (_context, plan) => wordedSheet(`Read ${plan.measured.name || 'the scale'}`, [['Time', true]]),
   columns: () => wordedColumns('time'),
   evaluate: (_context, plan, entered, say) => {

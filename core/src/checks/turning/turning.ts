@@ -54,6 +54,7 @@ export const turning = checkKind({
   misfit: ({ axis }, plan) =>
     axis.job.kind === 'linear' ? toldMisfit(plan) : 'This axis turns: diameters are of one that slides.',
   places: toldPlaces,
+  course: null,
   sheet: (_context, plan, units) => toldSheet(plan, units, 'Told'),
   columns: toldColumns,
   evaluate: (context, plan, entered, say) =>

@@ -1,5 +1,7 @@
+import { stepsPerMotorTurn } from '../../drive-line/index.js';
 import { motionOf } from '../../machine/index.js';
 import { formatNumber } from '../../quantity/index.js';
+import { Reckoner } from '../../reckoner/index.js';
 import {
   askedOf,
   kinds,
@@ -13,11 +15,13 @@ import {
 import { leastSquares } from '../../statistics/index.js';
 import { conformity } from '../conformity.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
+import { lookAtTravel, type Leg } from '../course.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import { differenceBudget } from '../sample.js';
+import { CHECK_PACE } from '../sights.js';
 import { taken } from '../taken.js';
 import { judgedBy, wordedColumns, wordedSheet, type WordedPlace } from '../worded.js';
 
@@ -144,6 +148,26 @@ export const warmUp = checkKind({
       : `This axis ${does}: plan for that.`;
   },
   places: placesOf,
+  course: (context, plan) => {
+    const turn = new Reckoner(context).value(stepsPerMotorTurn);
+    if (turn === null) return null;
+    const every = readQuantity(plan.every, 'time').value;
+    const by = Math.round(turn / 2);
+    const away = { times: 1, by, pace: CHECK_PACE };
+    return {
+      from: 0,
+      legs: [
+        { to: 0, shuttles: away, read: 'zero' },
+        ...placesOf(plan).map(
+          ({ index, at }): Leg => ({
+            to: 0,
+            ...(at > 0 ? { wait: every, shuttles: away } : {}),
+            read: lookAtTravel(index, plan.measured),
+          }),
+        ),
+      ],
+    };
+  },
   sheet: (_context, plan) =>
     wordedSheet(`Read ${plan.measured.name || 'the instrument'} at the same place`, [
       ['Reading', true],

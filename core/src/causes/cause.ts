@@ -1,0 +1,46 @@
+import type { Bearings } from './bearings.js';
+import type { AskedRow } from './row.js';
+
+/** What a cause does to a reading, by one size of it. */
+export type Effect = (row: AskedRow) => number;
+
+/** Whole electrical cycles that are lost between readings. */
+export interface Jumps {
+  /** How often, for a move with such a share of the job's speed. */
+  readonly perMove: (pace: number) => number;
+}
+
+/** One way in which a cause may show; a cause is all of its ways, each by its share. */
+export interface Way {
+  /** Share of the cause. */
+  readonly share: number;
+  /** What is expected of it. */
+  readonly mean?: Effect;
+  /** What is not known of it: each effect times a normal deviate. */
+  readonly spread?: readonly Effect[];
+  /** It grows with what the axis really goes: a wrong ratio takes it along. */
+  readonly isProportional?: boolean;
+  /** It wanders from reading to reading: variance that a reading adds to the one before, in its own sense. */
+  readonly wander?: (row: AskedRow, before: AskedRow | null) => number;
+  /** It jumps by whole electrical cycles. */
+  readonly jumps?: Jumps;
+}
+
+/** Something that may be wrong with an axis, said once. */
+export interface Cause {
+  readonly id: string;
+  /** What it is about: two of one place cannot both be. */
+  readonly place: string;
+  /** How common it is among builders, relative to the others (common practice, no source). */
+  readonly commonness: number;
+  /** What is wrong, as a sentence. */
+  readonly sentence: string;
+  /** What is to be done about it. */
+  readonly remedy: string;
+  /** How large one unit of its mean and spread is, told after it is found; null where it has no size. */
+  readonly size: ((ways: Way) => Effect | null) | null;
+  readonly ways: readonly Way[];
+}
+
+/** A kind of cause: its causes on an axis; none where it does not apply. */
+export type CauseKind = (bearings: Bearings) => readonly Cause[];

@@ -1,0 +1,32 @@
+import type { CauseKind } from '../cause.js';
+
+/** Of what slips with a move: so much by chance, and so much more one way than the other. */
+const CHANCE = 0.3;
+const UNEVEN = 0.3;
+/** What a single move slips by, over the sizes that are thought of. */
+const A_MOVE = 0.25;
+
+/** Something slips on its shaft: short each time it starts and stops, of any size, and only behind the motor. */
+export const slip: CauseKind = ({ sizes }) => [
+  {
+    id: 'slip',
+    place: 'slip',
+    commonness: 8,
+    sentence: 'A coupling, pulley or belt slips.',
+    remedy:
+      'Tighten the grub screw on a flat of the shaft, or the belt; draw a witness mark across, and look whether it stays whole.',
+    size: null,
+    ways: sizes.map((each) => {
+      const size = A_MOVE * each;
+      return {
+        share: 1,
+        spread: [
+          ({ of, net }) => (of === 'travel' ? size * net : 0),
+          ({ of, moves }) => (of === 'travel' ? UNEVEN * size * moves : 0),
+        ],
+        wander: (row, before) =>
+          row.of === 'travel' ? (CHANCE * size) ** 2 * Math.max(0, row.moves - (before?.moves ?? 0)) : 0,
+      };
+    }),
+  },
+];

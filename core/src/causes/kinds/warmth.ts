@@ -1,0 +1,34 @@
+import type { CauseKind, Effect } from '../cause.js';
+
+/** It levels off with such a time constant [s] (common practice, no source). */
+const CONSTANTS = [600, 1800];
+
+/** By so much checks differ in how far they drift, and so many are looked at one by one. */
+const APART = 0.7;
+const EACH = Array.from({ length: 12 }, (_, index) => index);
+
+/** Warmth: it drifts with time, moved or not, and levels off. */
+export const warmth: CauseKind = ({ sizes }) => [
+  {
+    id: 'warmth',
+    place: 'warmth',
+    commonness: 5,
+    sentence: 'It drifts as it gets warm.',
+    remedy: 'Let it warm up before it is measured or cuts to size, and keep the motor’s warmth away from screw and frame.',
+    size: ({ mean }) => mean ?? null,
+    ways: sizes.flatMap((size) =>
+      CONSTANTS.flatMap((constant) =>
+        [1, -1].map((sense) => {
+          const effect: Effect = ({ of, seconds }) =>
+            of === 'travel' ? sense * size * (1 - Math.exp(-seconds / constant)) : 0;
+          return {
+            share: 1,
+            mean: effect,
+            // How quickly it was read, and how warm it was already, nobody says: each check goes its own way.
+            spread: [(row) => effect(row) / 2, ...EACH.map((check): Effect => (row) => (row.check === check ? APART * effect(row) : 0))],
+          };
+        }),
+      ),
+    ),
+  },
+];

@@ -1,0 +1,75 @@
+import { lookBetween } from '../diagnosis/index.js';
+import type { CheckPlan } from '../checks/index.js';
+import type { AxisContext } from '../drive-line/index.js';
+import type { Bearings } from './bearings.js';
+import { MEASUREMENTS } from './measurements/registry.js';
+import { apart, forecast } from './predict.js';
+import { askedRows, type Row } from './row.js';
+import type { Weighed } from './weigh.js';
+
+/** What tells the leading ones apart: a check to make, or where to look where no reading would. */
+export type NextMeasurement =
+  | {
+      readonly kind: 'check';
+      readonly id: string;
+      /** What is done, as a sentence. */
+      readonly sentence: string;
+      readonly plan: CheckPlan;
+      /** Share of the doubt between the leading ones that it takes. */
+      readonly worth: number;
+      readonly minutes: number;
+    }
+  | { readonly kind: 'look'; readonly sentence: string };
+
+/** So many lead, those that are likelier than that. */
+const LEADING = 6;
+const LIKELY_LEAST = 0.01;
+/** Mean logarithm of odds that decides. */
+const DECIDES = 6;
+/** What tells so nearly as much as the best is as good; the quickest is taken. */
+const AS_GOOD = 0.85;
+/** What takes less of the doubt than that is not worth the while. */
+const WORTH_LEAST = 0.1;
+/** What was measured just so before tells less than is reckoned. */
+const AGAIN = 0.4;
+
+/**
+ * What to measure next: of everything that can be, what is expected to tell the leading ones apart best, by how their
+ * forecasts differ and how likely each is. (Choice of the next measurement by its expected information: Lindley 1956.)
+ * @param made plans that were measured already
+ * @returns null where nothing would tell them apart
+ */
+export function nextMeasurement(
+  weighed: readonly Weighed[],
+  rows: readonly Row[],
+  made: readonly CheckPlan[],
+  context: AxisContext,
+  bearings: Bearings,
+): NextMeasurement | null {
+  const leading = weighed.slice(0, LEADING).filter(({ chance }) => chance >= LIKELY_LEAST);
+  const pairs = leading.flatMap((one, a) =>
+    leading.slice(a + 1).map((other, b) => ({ a, b: a + 1 + b, weight: one.chance * other.chance })),
+  );
+  const whole = pairs.reduce((sum, { weight }) => sum + weight, 0);
+  if (whole === 0) return null;
+  const check = Math.max(-1, ...rows.map((row) => row.check)) + 1;
+  const known = made.map((plan) => JSON.stringify(plan));
+  const found = MEASUREMENTS.flatMap(({ id, sentence, minutes, plan: planOf }) => {
+    const plan = planOf(context, bearings);
+    const asked = plan ? askedRows(context, plan, check) : [];
+    if (!plan || asked.length === 0) return [];
+    const forecasts = leading.map((item) => forecast(item, rows, asked, bearings));
+    const told = pairs.reduce((sum, { a, b, weight }) => {
+      const [one, other] = [forecasts[a], forecasts[b]];
+      const by = one && other ? apart(one, other) : 0;
+      return sum + weight * Math.min(1, (Number.isFinite(by) ? by : 0) / DECIDES);
+    }, 0);
+    const times = known.includes(JSON.stringify(plan)) ? AGAIN : 1;
+    return [{ kind: 'check' as const, id, sentence, plan, worth: (times * told) / whole, minutes }];
+  });
+  const most = Math.max(0, ...found.map(({ worth }) => worth));
+  const [best] = found.filter(({ worth }) => worth >= AS_GOOD * most).sort((a, b) => a.minutes - b.minutes);
+  if (best && most >= WORTH_LEAST) return best;
+  const faults = [...new Set(leading.flatMap(({ hypothesis }) => hypothesis.ratios))];
+  return faults.length > 1 ? { kind: 'look', sentence: lookBetween(faults) } : null;
+}

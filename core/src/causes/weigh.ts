@@ -1,0 +1,497 @@
+import type { RatioFault } from '../diagnosis/index.js';
+import type { Bearings } from './bearings.js';
+import type { Cause, Effect, Way } from './cause.js';
+import { cholesky, dot, forward, halfLogDeterminant, logSum } from './gaussian.js';
+import { Ground } from './ground.js';
+import { causesOf } from './kinds/registry.js';
+import type { Row } from './row.js';
+
+/** What may be the matter: nothing, a wrong ratio or two, another cause or two, one of each, or something else. */
+export interface Hypothesis {
+  readonly key: string;
+  readonly ratios: readonly RatioFault[];
+  readonly causes: readonly Cause[];
+  readonly isElse: boolean;
+}
+
+/** The likeliest way in which a hypothesis makes what was read. */
+export interface BestWay {
+  readonly ways: readonly Way[];
+  readonly scatter: number;
+  /** Cycles lost before each row, where it loses any; those of the first reading of a check from its zero. */
+  readonly jumps: readonly number[] | null;
+  readonly log: number;
+}
+
+export interface Weighed {
+  readonly hypothesis: Hypothesis;
+  /** Chance by what was read and by how common each is; all together one. */
+  readonly chance: number;
+  readonly best: BestWay;
+}
+
+/** How common it is that nothing is wrong, or something that is not on the list, and that a ratio is wrong. */
+const NOTHING = 18;
+const ELSE = 3;
+const RATIOS = 25;
+/** Two at once, over what their commonness together would say (common practice, no source). */
+const PAIRS = 0.5;
+/** Scatter of a machine's places [digits of its finest instrument], and how common each is. */
+const SCATTERS: readonly (readonly [digits: number, share: number])[] = [
+  [0.2, 0.4],
+  [0.6, 0.35],
+  [2, 0.2],
+  [6, 0.05],
+];
+/** A digit where nothing of the travel was read [m], [rad]. */
+const USUAL_DIGIT = { linear: 1e-5, rotary: 1e-3 } as const;
+/** Ratios farther from what was measured than this are no part of two at once; and two ratios than that. */
+const NEAR = Math.log(1.15);
+const NEAR_TWO = Math.log(1.03);
+/** A cycle is told from scatter where it is worth so much; the variance of a step in units of its own. */
+const TOLD_APART = 16;
+/** Rounds in which lost cycles are looked for. */
+const ROUNDS = 60;
+const MOST_CYCLES = 1e5;
+/** How often cycles are lost for all one knows while they are looked for. */
+const LOOKED_FOR = 0.03;
+
+const ELSE_SCALE = 0.5;
+
+/** Something that is not on the list: another factor, or readings that follow nothing. */
+const elseWays = ({ sizes }: Bearings): readonly Way[] => [
+  {
+    share: 2,
+    spread: [({ of, expected }) => (of === 'travel' ? ELSE_SCALE * expected : 0)],
+    isProportional: true,
+  },
+  ...[sizes[1] ?? 0, sizes[3] ?? 0].map((size): Way => ({
+    share: 1,
+    // What the next reading is has nothing to do with the one before.
+    spread: Array.from({ length: ELSE_ROWS }, (_, index): Effect => (row) =>
+      row.of !== 'shaft' && (row.check * ELSE_STRIDE + row.index) % ELSE_ROWS === index ? size : 0,
+    ),
+  })),
+];
+/** So many readings each go their own way; what is read beyond goes with one of them. */
+const ELSE_ROWS = 31;
+const ELSE_STRIDE = 7;
+
+/** Rows one after the other in one check, as something that wanders goes through them. */
+interface Step {
+  readonly row: Row;
+  readonly before: Row | null;
+  /** Places of all rows from there on. */
+  readonly from: readonly number[];
+}
+
+function stepsOf(rows: readonly Row[]): readonly Step[] {
+  return rows.flatMap((row, place): readonly Step[] => {
+    if (row.of === 'push') return [];
+    const isSame = (other: Row): boolean => other.check === row.check && other.of === row.of;
+    const before = rows.slice(0, place).filter(isSame).at(-1) ?? null;
+    const from = rows.flatMap((other, at) => (at >= place && isSame(other) ? [at] : []));
+    return row.moves > (before?.moves ?? 0) ? [{ row, before, from }] : [];
+  });
+}
+
+/** A vector among those of a scene, so many times. */
+type Part = readonly [vector: number, times: number];
+
+/** A way made ready for one scatter. */
+interface Prepared {
+  readonly cause: Cause;
+  readonly way: Way;
+  readonly log: number;
+  readonly mean: number | null;
+  readonly columns: readonly number[];
+}
+
+/** Everything that is reckoned with for one scatter of the machine, of which only products are needed. */
+class Scene {
+  private readonly ground: Ground;
+  private readonly vectors: Float64Array[] = [];
+  private products: Float64Array[] = [];
+  readonly left: number;
+  readonly travel: number;
+  readonly shaft: number;
+  readonly always: readonly { readonly vector: number; readonly isProportional: boolean }[];
+  /** One cycle from a step on. */
+  readonly cycles: readonly number[];
+
+  constructor(
+    readonly rows: readonly Row[],
+    readonly steps: readonly Step[],
+    bearings: Bearings,
+    readonly scatter: number,
+  ) {
+    this.ground = new Ground(rows, bearings, scatter);
+    this.left = this.kept(this.ground.left);
+    this.travel = this.kept(this.ground.effect(({ of, expected }) => (of === 'travel' ? expected : 0)));
+    this.shaft = this.kept(this.ground.effect(({ of, expected }) => (of === 'shaft' ? expected : 0)));
+    this.always = this.ground.always.map(({ column, isProportional }) => ({ vector: this.kept(column), isProportional }));
+    this.cycles = steps.map(({ row, from }) =>
+      this.kept(this.from(from, row.of === 'shaft' ? bearings.cycleAngle : bearings.cycle)),
+    );
+  }
+
+  get common(): number {
+    return this.ground.common;
+  }
+
+  private kept(vector: Float64Array): number {
+    return this.vectors.push(vector) - 1;
+  }
+
+  private from(places: readonly number[], size: number): Float64Array {
+    const values = new Float64Array(this.rows.length);
+    for (const place of places) values[place] = size;
+    return this.ground.whitened(values);
+  }
+
+  private wandering(wander: NonNullable<Way['wander']>): readonly number[] {
+    return this.steps.flatMap(({ row, before, from }) => {
+      const variance = wander(row, before);
+      return variance > 0 ? [this.kept(this.from(from, Math.sqrt(variance)))] : [];
+    });
+  }
+
+  prepared(cause: Cause, way: Way, share: number): Prepared {
+    const spread = (way.spread ?? [])
+      .map((effect) => this.ground.effect(effect))
+      .filter((column) => dot(column, column) > 0)
+      .map((column) => this.kept(column));
+    return {
+      cause,
+      way,
+      log: Math.log(share),
+      mean: way.mean ? this.kept(this.ground.effect(way.mean)) : null,
+      columns: [...spread, ...(way.wander ? this.wandering(way.wander) : [])],
+    };
+  }
+
+  /** Once everything is prepared, only products are asked for. */
+  close(): void {
+    this.products = this.vectors.map((one, place) =>
+      Float64Array.from({ length: place + 1 }, (_, other) => dot(one, this.vectors[other] as Float64Array)),
+    );
+  }
+
+  product(a: number, b: number): number {
+    return (a >= b ? this.products[a]?.[b] : this.products[b]?.[a]) as number;
+  }
+
+  /** A vector against a sum of others. */
+  against(vector: number, parts: readonly Part[]): number {
+    let sum = 0;
+    for (const [other, times] of parts) sum += times * this.product(vector, other);
+    return sum;
+  }
+
+  square(parts: readonly Part[]): number {
+    return parts.reduce((sum, [vector, times]) => sum + times * this.against(vector, parts), 0);
+  }
+}
+
+/** Columns of which each is there by a normal deviate of size one. */
+class Spread {
+  private readonly inner: readonly Float64Array[];
+  private readonly half: number;
+
+  constructor(
+    private readonly scene: Scene,
+    private readonly columns: readonly Part[],
+  ) {
+    const size = columns.length;
+    this.inner = cholesky(
+      columns.map(([one, by], row) => {
+        const of = new Float64Array(size);
+        for (let column = 0; column <= row; column += 1) {
+          const [other, factor] = columns[column] as Part;
+          of[column] = by * factor * scene.product(one, other) + (row === column ? 1 : 0);
+        }
+        return of;
+      }),
+    );
+    this.half = halfLogDeterminant(this.inner);
+  }
+
+  /** What the columns take up of something. */
+  taken(parts: readonly Part[]): Float64Array {
+    return forward(
+      this.inner,
+      Float64Array.from(this.columns, ([column, times]) => times * this.scene.against(column, parts)),
+    );
+  }
+
+  /** Logarithm of how likely the readings are, but for what all have in common. @param square of what is left */
+  logOf(square: number): number {
+    return -this.half - square / 2;
+  }
+
+  logLikelihood(left: readonly Part[]): number {
+    const taken = this.taken(left);
+    return this.logOf(this.scene.square(left) - dot(taken, taken));
+  }
+}
+
+/** Chance that a step has lost so many cycles. */
+const logOfCycles = (count: number, rate: number): number => {
+  const none = Math.exp(-rate);
+  // Few are likelier than many, but once out of step it may stay so for the rest of its way.
+  const size = Math.abs(count);
+  return count === 0 ? -rate : Math.log(Math.max(1e-300, 1 - none)) - Math.log(2 * size * (size + 1));
+};
+
+/** Lost cycles that were looked for, and the square of what they leave. */
+interface FoundCycles {
+  readonly counts: readonly number[];
+  readonly square: number;
+}
+
+/**
+ * Whole cycles that explain what is left, the most telling first.
+ * @returns null where scatter is not small against a cycle: chance passes for cycles too often then
+ */
+function cyclesIn(scene: Scene, spread: Spread, left: readonly Part[]): FoundCycles | null {
+  const { cycles, steps } = scene;
+  const taken = cycles.map((cycle) => spread.taken([[cycle, 1]]));
+  const ofLeft = spread.taken(left);
+  const between = cycles.map((one, a) =>
+    Float64Array.from({ length: a + 1 }, (_, b) =>
+      scene.product(one, cycles[b] as number) - dot(taken[a] as Float64Array, taken[b] as Float64Array),
+    ),
+  );
+  const worth = between.map((row, place) => row[place] as number);
+  const sorted = [...worth].sort((a, b) => a - b);
+  if ((sorted[Math.floor(sorted.length / 2)] ?? 0) < TOLD_APART) return null;
+  const along = cycles.map((cycle, place) => scene.against(cycle, left) - dot(taken[place] as Float64Array, ofLeft));
+  let square = scene.square(left) - dot(ofLeft, ofLeft);
+  const counts = cycles.map(() => 0);
+  const rates = steps.map(({ row, before }) => LOOKED_FOR * (row.moves - (before?.moves ?? 0)));
+  for (let round = 0; round < ROUNDS; round += 1) {
+    let [most, at, by] = [1e-6, -1, 0];
+    for (let place = 0; place < cycles.length; place += 1) {
+      const [value, now] = [worth[place] as number, counts[place] as number];
+      const wanted = Math.max(-MOST_CYCLES, Math.min(MOST_CYCLES, now + Math.round((along[place] as number) / value))) - now;
+      if (wanted === 0) continue;
+      const rate = rates[place] as number;
+      const gain =
+        wanted * (along[place] as number) -
+        (wanted * wanted * value) / 2 +
+        logOfCycles(now + wanted, rate) -
+        logOfCycles(now, rate);
+      if (gain > most) [most, at, by] = [gain, place, wanted];
+    }
+    if (at < 0) break;
+    counts[at] = (counts[at] as number) + by;
+    square += by * by * (worth[at] as number) - 2 * by * (along[at] as number);
+    for (let place = 0; place < cycles.length; place += 1)
+      along[place] =
+        (along[place] as number) - by * ((place >= at ? between[place]?.[at] : between[at]?.[place]) as number);
+  }
+  return { counts, square };
+}
+
+/** Weighs every hypothesis in turn, and keeps the likeliest way of each. */
+class Scales {
+  private readonly logs = new Map<string, number[]>();
+  private readonly best = new Map<string, BestWay>();
+  private readonly hypotheses = new Map<string, Hypothesis>();
+
+  add(hypothesis: Hypothesis, log: number, best: () => Omit<BestWay, 'log'>): void {
+    if (!Number.isFinite(log)) return;
+    const { key } = hypothesis;
+    const logs = this.logs.get(key) ?? [];
+    logs.push(log);
+    this.logs.set(key, logs);
+    this.hypotheses.set(key, hypothesis);
+    if (log > (this.best.get(key)?.log ?? -Infinity)) this.best.set(key, { ...best(), log });
+  }
+
+  weighed(): readonly Weighed[] {
+    const sums = [...this.logs].map(([key, logs]) => [key, logSum(logs)] as const);
+    const whole = logSum(sums.map(([, sum]) => sum));
+    return sums
+      .map(([key, sum]) => ({
+        hypothesis: this.hypotheses.get(key) as Hypothesis,
+        chance: Math.exp(sum - whole),
+        best: this.best.get(key) as BestWay,
+      }))
+      .sort((a, b) => b.chance - a.chance);
+  }
+}
+
+/** A ratio with what the commonness of all of them leaves for it. */
+interface WeighedRatio {
+  readonly ratios: readonly RatioFault[];
+  readonly weight: number;
+  /** Of what the carriage goes, and of what the motor's shaft turns. */
+  readonly travel: number;
+  readonly shaft: number;
+}
+
+const NO_RATIO: WeighedRatio = { ratios: [], weight: 1, travel: 1, shaft: 1 };
+
+/** How much farther the carriage goes than it was sent, with ratios that are wrong. */
+export const travelFactor = (faults: readonly RatioFault[]): number =>
+  faults.reduce((product, { factor }) => product * factor, 1);
+/** How much farther the motor's own shaft turns: what is wrong behind it leaves it alone. */
+export const shaftFactor = (faults: readonly RatioFault[]): number =>
+  travelFactor(faults.filter(({ side }) => side === 'motor' || side === 'setting'));
+
+function ratioOf(faults: readonly RatioFault[], weight: number): WeighedRatio {
+  return {
+    ratios: faults,
+    weight,
+    travel: travelFactor(faults),
+    shaft: shaftFactor(faults),
+  };
+}
+
+/** What is measured over what was sent, by all that was read of the travel; null where nothing was. */
+export function scaleOf(rows: readonly Row[]): number | null {
+  const read = rows.filter(({ of }) => of === 'travel');
+  const squares = read.reduce((sum, { expected }) => sum + expected ** 2, 0);
+  return squares > 0 ? 1 + read.reduce((sum, { expected, off }) => sum + expected * off, 0) / squares : null;
+}
+
+function hypothesisOf(ratios: readonly RatioFault[], causes: readonly Cause[], isElse = false): Hypothesis {
+  return {
+    key: isElse ? 'else' : [...ratios, ...causes].map(({ id }) => id).sort().join(' + ') || 'nothing',
+    ratios,
+    causes,
+    isElse,
+  };
+}
+
+/**
+ * Chances of all that may be wrong with an axis by everything that was read of it, by Bayes' rule: each hypothesis says
+ * how readings would lie as a normal distribution of its sizes, with whole lost cycles counted, and is weighed by how
+ * common it is. (Marginal likelihood of a linear model: any textbook of Bayesian statistics.)
+ */
+export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly RatioFault[]): readonly Weighed[] {
+  const digits = rows.filter(({ of }) => of === 'travel').map(({ digit }) => digit);
+  const digit = digits.length > 0 ? Math.min(...digits) : USUAL_DIGIT[bearings.isTurning ? 'rotary' : 'linear'];
+  const causes = causesOf(bearings);
+  const elses = elseWays(bearings);
+  const commonness = faults.reduce((sum, fault) => sum + fault.commonness, 0);
+  const weightOf = (fault: RatioFault): number => (RATIOS * fault.commonness) / commonness;
+  const single = RATIOS + causes.reduce((sum, cause) => sum + cause.commonness, 0);
+  const pair = (one: number, other: number): number => (PAIRS * one * other) / single;
+  const scale = scaleOf(rows);
+  const apart = (factor: number): number => (scale !== null && scale > 0 ? Math.abs(Math.log(scale / factor)) : 0);
+  const steps = stepsOf(rows);
+  const singles = faults.map((fault) => ratioOf([fault], weightOf(fault)));
+  const near = singles.filter(({ travel }) => apart(travel) < NEAR);
+  const twos = faults.flatMap((one, a) =>
+    faults.slice(a + 1).flatMap((other) => {
+      const both = ratioOf([one, other], pair(weightOf(one), weightOf(other)));
+      return one.place !== other.place && apart(both.travel) < NEAR_TWO && Math.abs(both.travel - 1) > 1e-9 ? [both] : [];
+    }),
+  );
+  const scales = new Scales();
+
+  for (const [inDigits, share] of SCATTERS) {
+    const scene = new Scene(rows, steps, bearings, inDigits * digit);
+    const alwaysOf = (factor: number): readonly Part[] =>
+      scene.always.map(({ vector, isProportional }): Part => [vector, isProportional ? factor : 1]);
+    const leftOf = (ratio: WeighedRatio): readonly Part[] =>
+      ratio === NO_RATIO
+        ? [[scene.left, 1]]
+        : [
+            [scene.left, 1],
+            [scene.travel, 1 - ratio.travel],
+            [scene.shaft, 1 - ratio.shaft],
+          ];
+    const prepared = causes.map((cause) => {
+      const whole = cause.ways.reduce((sum, way) => sum + way.share, 0);
+      return cause.ways.map((way) => scene.prepared(cause, way, way.share / whole));
+    });
+    const elsewhere = elses.reduce((sum, way) => sum + way.share, 0);
+    const others = elses.map((way) => scene.prepared(ELSE_CAUSE, way, way.share / elsewhere));
+    scene.close();
+    const common = scene.common + Math.log(share);
+    const grown = ({ way }: Prepared, factor: number): number => (way.isProportional ? factor : 1);
+    const columnsOf = (part: Prepared, factor: number): readonly Part[] =>
+      part.columns.map((column): Part => [column, grown(part, factor)]);
+    const meanOf = (part: Prepared, factor: number): readonly Part[] =>
+      part.mean === null ? [] : [[part.mean, -grown(part, factor)]];
+
+    /** One hypothesis in one of its ways. */
+    const put = (ratio: WeighedRatio, parts: readonly Prepared[], weight: number, isElse = false): void => {
+      const factor = ratio.travel;
+      const left = [...leftOf(ratio), ...parts.flatMap((part) => meanOf(part, factor))];
+      const spread = new Spread(scene, [...alwaysOf(factor), ...parts.flatMap((part) => columnsOf(part, factor))]);
+      const log = parts.reduce((sum, part) => sum + part.log, common + Math.log(weight));
+      scales.add(
+        hypothesisOf(ratio.ratios, isElse ? [] : parts.map(({ cause }) => cause), isElse),
+        log + spread.logLikelihood(left),
+        () => ({ ways: parts.map(({ way }) => way), scatter: scene.scatter, jumps: null }),
+      );
+    };
+
+    /** The same where one of the causes loses cycles: they are looked for once, and weighed by each of its ways. */
+    const putJumps = (
+      ratio: WeighedRatio,
+      other: Prepared | null,
+      jumping: readonly (readonly Prepared[])[],
+      weightBy: (cause: Cause) => number,
+    ): void => {
+      const factor = ratio.travel;
+      const left = [...leftOf(ratio), ...(other ? meanOf(other, factor) : [])];
+      const columns = [...alwaysOf(factor), ...(other ? columnsOf(other, factor) : [])];
+      const spread = new Spread(scene, columns);
+      const found = cyclesIn(scene, spread, left);
+      const fits = found ? spread.logOf(found.square) : 0;
+      for (const { cause, way, log } of jumping.flat()) {
+        const perMove = way.jumps?.perMove ?? (() => 0);
+        const rates = steps.map(({ row, before }) => perMove(row.pace) * (row.moves - (before?.moves ?? 0)));
+        const likelihood = found
+          ? fits + found.counts.reduce((sum, count, place) => sum + logOfCycles(count, rates[place] as number), 0)
+          : new Spread(scene, [
+              ...columns,
+              ...scene.cycles.map((cycle, place): Part => [cycle, Math.sqrt(rates[place] as number)]),
+            ]).logLikelihood(left);
+        scales.add(
+          hypothesisOf(ratio.ratios, [...(other ? [other.cause] : []), cause]),
+          common + Math.log(weightBy(cause)) + log + (other?.log ?? 0) + likelihood,
+          () => ({
+            ways: [...(other ? [other.way] : []), way],
+            scatter: scene.scatter,
+            jumps: found && jumpsByRow(scene.rows, scene.steps, found.counts),
+          }),
+        );
+      }
+    };
+
+    const still = prepared.filter((ways) => ways.every(({ way }) => !way.jumps));
+    const jumping = prepared.filter((ways) => ways.some(({ way }) => way.jumps));
+    put(NO_RATIO, [], NOTHING);
+    for (const part of others) put(NO_RATIO, [part], ELSE, true);
+    for (const ratio of [...singles, ...twos]) put(ratio, [], ratio.weight);
+    putJumps(NO_RATIO, null, jumping, ({ commonness: own }) => own);
+    for (const ratio of near) putJumps(ratio, null, jumping, ({ commonness: own }) => pair(ratio.weight, own));
+    for (const [place, ways] of still.entries())
+      for (const one of ways) {
+        const own = one.cause.commonness;
+        put(NO_RATIO, [one], own);
+        for (const ratio of near) put(ratio, [one], pair(ratio.weight, own));
+        putJumps(NO_RATIO, one, jumping, ({ commonness: more }) => pair(own, more));
+        for (const more of still.slice(place + 1))
+          for (const other of more)
+            if (other.cause.place !== one.cause.place) put(NO_RATIO, [one, other], pair(own, other.cause.commonness));
+      }
+  }
+  return scales.weighed();
+}
+
+const ELSE_CAUSE: Cause = { id: 'else', place: 'else', commonness: ELSE, sentence: '', remedy: '', size: null, ways: [] };
+
+/** Cycles that are missing at each row, all that were lost before it in its check. */
+function jumpsByRow(rows: readonly Row[], steps: readonly Step[], counts: readonly number[]): readonly number[] {
+  const sums = rows.map(() => 0);
+  for (const [place, step] of steps.entries())
+    for (const at of step.from) sums[at] = (sums[at] as number) + (counts[place] as number);
+  return sums;
+}

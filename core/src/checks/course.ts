@@ -1,0 +1,68 @@
+import type { Instrument } from '../line-port/index.js';
+import { plannedMoves, type CommandedPlan } from './commanded.js';
+import type { Measuring } from './measuring.js';
+
+/** What is looked at where a leg ends: the carriage, the mark on the motor’s shaft, or how far it gives to a push. */
+export type LookedAt = 'travel' | 'shaft' | 'push';
+
+/** A place of the plan that is read where a leg ends. */
+export interface Look {
+  /** Place of the plan. */
+  readonly index: number;
+  readonly of: LookedAt;
+  /** What of the bench shows it. */
+  readonly instrument: Instrument;
+  /** On the carriage [N], or on what turns [N·m], while it is read; 0: nothing pushes. */
+  readonly push: number;
+  /** Metres that are read for a radian, where what turns is read as a length; 1 where it is read as it is. */
+  readonly arm: number;
+}
+
+/** One part of the way that a check goes, and what is read at its end. */
+export interface Leg {
+  /** Microsteps from the check's zero. */
+  readonly to: number;
+  /** Before that: so many times away by so much and back, at such a share of the job's speed. */
+  readonly shuttles?: { readonly times: number; readonly by: number; readonly pace: number };
+  /** Before that: it stands, or works as it will, so long [s]. */
+  readonly wait?: number;
+  /** The instrument's zero, a place of the plan, or nothing. */
+  readonly read: Look | 'zero' | null;
+}
+
+/** The way of a check, from where it begins. */
+export interface Course {
+  /** Microsteps before its zero at which it begins, so that zero is reached from below. */
+  readonly from: number;
+  readonly legs: readonly Leg[];
+}
+
+/** Types that the bench has no finer ones for. */
+const COARSE: readonly Measuring['type'][] = ['rule', 'tape'];
+
+/** What of the bench is nearest to what a plan is measured with. */
+export function benchInstrument({ type }: Pick<Measuring, 'type'>): Instrument {
+  if (type === 'plunger-indicator' || type === 'lever-indicator') return 'indicator';
+  return COARSE.includes(type) ? 'rule' : 'fine-scale';
+}
+
+/** A place that is read of the carriage, with nothing that pushes it. */
+export const lookAtTravel = (index: number, measured: Pick<Measuring, 'type'>): Look => ({
+  index,
+  of: 'travel',
+  instrument: benchInstrument(measured),
+  push: 0,
+  arm: 1,
+});
+
+/** The way of a plan that sends an axis to places. */
+export function commandedCourse(plan: CommandedPlan & { readonly measured: Measuring }): Course {
+  let isZeroed = plan.takeUp === 0;
+  const legs: Leg[] = isZeroed ? [{ to: 0, read: 'zero' }] : [];
+  for (const { to, reading } of plannedMoves(plan)) {
+    const isFirstZero = !isZeroed && to === 0 && reading === null;
+    isZeroed ||= isFirstZero;
+    legs.push({ to, read: isFirstZero ? 'zero' : reading && lookAtTravel(reading.index, plan.measured) });
+  }
+  return { from: -plan.takeUp, legs };
+}

@@ -1,0 +1,206 @@
+import { truthOf, type AxisTruth, type Truth } from '../bench/index.js';
+import { bearingsOf, diagnose, MEASUREMENTS, TOLD, type Bearings, type Diagnosis, type MadeCheck } from '../causes/index.js';
+import type { CheckPlan } from '../checks/index.js';
+import { faultsInForce, type RatioFault } from '../diagnosis/index.js';
+import type { AxisContext } from '../drive-line/index.js';
+import { defaultFaults, defaultJob, type Axis, type Machine } from '../machine/index.js';
+import { blankStage } from '../parts/index.js';
+import { quantityOf } from '../shape/index.js';
+import { seeded } from '../statistics/index.js';
+import { exampleTransmission, firstAxis } from './example-machine.js';
+import { Lab } from './lab.js';
+import { wholeMachine, withBelt } from './whole-machine.js';
+
+const q = quantityOf;
+
+/** Machines of several make, every number of them said, as they are believed to be. */
+export const MACHINES: readonly Machine[] = [
+  wholeMachine(),
+  wholeMachine((axis) => ({
+    ...axis,
+    driver: { ...axis.driver, microsteps: 16 },
+    reduction: [blankStage('belt', 18, 45)],
+    transmission: {
+      ...axis.transmission,
+      specification: exampleTransmission('screw', {
+        pitch: q('10 mm'),
+        starts: 1,
+        diameter: q('16 mm'),
+        length: q('700 mm'),
+        ends: 'supported',
+      }),
+    },
+  })),
+  wholeMachine((axis) => withBelt({ pitch: q('2 mm'), teeth: 20 })({ ...axis, job: { ...axis.job, speed: q('120 mm/s'), load: q('15 N') } })),
+  wholeMachine((axis) => ({
+    ...axis,
+    job: { ...defaultJob('rotary'), speed: q('60 °/s'), acceleration: q('300 °/s²') } as Axis['job'],
+    faults: defaultFaults('rotary'),
+    carriage: { ...axis.carriage, mass: q('0.4 kg'), inertia: q('0.002 kg·m²') },
+    reduction: [blankStage('worm', 1, 36)],
+    transmission: { ...axis.transmission, specification: exampleTransmission('rotary', {}) },
+  })),
+];
+
+/** Something that is really wrong in a trial. */
+interface Wrong {
+  /** By which it is found right. */
+  readonly is: (id: string, faults: readonly RatioFault[]) => boolean;
+  readonly words: string;
+  readonly patch: (axis: AxisTruth) => AxisTruth;
+  readonly ofIndicator?: (tilt: number) => number;
+  readonly misread?: number;
+}
+
+const between = (random: () => number, low: number, high: number): number => low * (high / low) ** random();
+
+/** Factors that the bench's instruments can show at all. */
+const SHOWN = [0.24, 4.1] as const;
+
+function ratioWrong(bearings: Bearings, random: () => number): Wrong {
+  const faults = faultsInForce(bearings.reckoner).filter(
+    ({ factor }) => factor > SHOWN[0] && factor < SHOWN[1] && Math.abs(factor - 1) > 0.01,
+  );
+  let left = random() * faults.reduce((sum, { commonness }) => sum + commonness, 0);
+  const fault = faults.find(({ commonness }) => (left -= commonness) <= 0) ?? (faults[0] as RatioFault);
+  const { factor, side } = fault;
+  return {
+    words: fault.id,
+    is: (id) => id === fault.id,
+    ...(side === 'reading' ? { misread: factor } : {}),
+    patch: (axis) =>
+      side === 'reading'
+        ? axis
+        : side === 'after-motor'
+          ? { ...axis, travelPerTurn: axis.travelPerTurn * factor }
+          : { ...axis, pulsesPerTurn: axis.pulsesPerTurn / factor },
+  };
+}
+
+type Draw = (bearings: Bearings, random: () => number, truth: AxisTruth) => Wrong | null;
+
+const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (other) => other === id, patch });
+
+/** Sizes that are drawn, from what is just seen to what is plain. */
+const size = ({ sizes }: Bearings, random: () => number): number =>
+  between(random, 1.5 * (sizes[0] ?? 0), sizes[2] ?? 0);
+
+/** Every cause that can be put into the rig. */
+export const DRAWS: Readonly<Record<string, Draw>> = {
+  ratio: ratioWrong,
+  'little-off': (_b, random) => {
+    const share = (random() < 0.5 ? -1 : 1) * between(random, 0.003, 0.02);
+    return named('little-off', (axis) => ({ ...axis, travelPerTurn: axis.travelPerTurn * (1 + share) }));
+  },
+  tilted: ({ isTurning }, random) => {
+    const tilt = between(random, 0.1, 0.28);
+    return isTurning ? null : { ...named('tilted', (axis) => axis), ofIndicator: () => tilt };
+  },
+  backlash: (b, random) => {
+    const play = size(b, random);
+    return named('backlash', (axis) => ({ ...axis, backlash: axis.backlash + play }));
+  },
+  'wind-up': (b, random, truth) => {
+    const wound = size(b, random);
+    return truth.sliding > 0 ? named('wind-up', (axis) => ({ ...axis, stiffness: (2 * axis.sliding) / wound })) : null;
+  },
+  stiction: (b, random, truth) => {
+    const wound = size(b, random);
+    if (!(truth.sliding > 0)) return null;
+    const rubs = truth.sliding * between(random, 3, 8);
+    // What the design has for stiff is not: a slide that sticks winds up whatever drives it.
+    return named('stiction', (axis) => ({ ...axis, sliding: rubs, breakaway: 1.2 * rubs, stiffness: (2 * rubs) / wound }));
+  },
+  slip: (_b, _random, truth) => {
+    const { friction, standing } = truth.motor.kind === 'stepper' ? truth.motor.setup.load : truth.motor;
+    return named('slip', (axis) => ({ ...axis, slipTorque: Math.max(0.004, 1.5 * (friction + Math.abs(standing))) }));
+  },
+  'late-direction': (_b, random) => {
+    const pulses = 1 + Math.floor(2 * random());
+    return named('late-direction', (axis) => ({ ...axis, pulsesAtReversal: pulses }));
+  },
+  'missing-pulses': (_b, random) => {
+    const share = between(random, 0.004, 0.03);
+    return named('missing-pulses', (axis) => ({ ...axis, pulsesLost: share }));
+  },
+  warmth: (b, random) => {
+    const growth = (between(random, 1, 4) * (b.sizes[2] ?? 0)) / 40;
+    return named('warmth', (axis) => ({ ...axis, growth }));
+  },
+  'screw-wave': (b, random) => {
+    const amplitude = size(b, random) / 2;
+    return named('screw-wave', (axis) => ({ ...axis, periodic: { amplitude, period: b.screwTurn } }));
+  },
+  'motor-wave': (b, random) => {
+    const amplitude = size(b, random) / 2;
+    return Math.abs(b.screwTurn / b.motorTurn - 1) < 1e-3
+      ? null
+      : named('motor-wave', (axis) => ({ ...axis, periodic: { amplitude, period: b.motorTurn } }));
+  },
+};
+
+/** Those of which two can be at once and be seen apart. */
+const TOGETHER = ['ratio', 'backlash', 'screw-wave', 'late-direction', 'little-off'] as const;
+
+export interface CauseTrial {
+  readonly truth: readonly string[];
+  readonly machine: number;
+  /** After the first two checks, and after each measurement that was asked for. */
+  readonly stages: readonly (Diagnosis & { readonly right: readonly boolean[] })[];
+  readonly asked: readonly string[];
+  readonly isRight: (id: string) => boolean;
+  readonly wrongCount: number;
+}
+
+/** What every axis is measured with at first. */
+const FIRST = ['both-ways', 'returns'];
+const MOST_ASKED = 4;
+
+function planOf(id: string, context: AxisContext, bearings: Bearings): CheckPlan {
+  const plan = MEASUREMENTS.find((item) => item.id === id)?.plan(context, bearings);
+  if (!plan) throw new Error(`no plan for ${id}`);
+  return plan;
+}
+
+/** One axis with what is wrong with it, measured on the rig as it is asked for until it is told. */
+export function causeTrial(kinds: readonly string[], machine: number, seed: number): CauseTrial | null {
+  const random = seeded(seed);
+  for (let index = 0; index < 20; index += 1) random();
+  const design = MACHINES[machine % MACHINES.length] as Machine;
+  const context = firstAxis(design);
+  const bearings = bearingsOf(context);
+  const { truth } = truthOf(design);
+  const [axis] = truth.axes;
+  if (!bearings || !axis) throw new Error('the trial machines are whole');
+  const wrong = kinds.map((kind) => DRAWS[kind]?.(bearings, random, axis) ?? null);
+  if (wrong.some((item) => item === null)) return null;
+  const there = wrong as readonly Wrong[];
+  const real: Truth = {
+    ...truth,
+    indicator: there.reduce((made, { ofIndicator }) => (ofIndicator ? { ...made, tilt: ofIndicator(made.tilt) } : made), truth.indicator),
+    axes: [there.reduce((made, { patch }) => patch(made), axis)],
+  };
+  const misread = there.reduce((product, item) => product * (item.misread ?? 1), 1);
+  const lab = new Lab(context, real, seed + 1, misread);
+  const checks: MadeCheck[] = [];
+  const measure = (id: string, plan: CheckPlan): void => {
+    checks.push({ id, context, plan, readings: lab.measure(plan) });
+  };
+  for (const id of FIRST) measure(id, planOf(id, context, bearings));
+  const faults = faultsInForce(bearings.reckoner);
+  const isRight = (id: string): boolean => there.some(({ is }) => is(id, faults));
+  const stages: (Diagnosis & { readonly right: readonly boolean[] })[] = [];
+  const asked: string[] = [];
+  for (;;) {
+    const diagnosis = diagnose(context, checks);
+    if (!diagnosis) throw new Error('something was read');
+    stages.push({ ...diagnosis, right: diagnosis.suspects.map(({ id }) => isRight(id)) });
+    if (diagnosis.next?.kind === 'look') asked.push('look');
+    if (diagnosis.next?.kind !== 'check' || asked.length === MOST_ASKED) break;
+    asked.push(diagnosis.next.id);
+    measure(diagnosis.next.id, diagnosis.next.plan);
+  }
+  return { truth: there.map(({ words }) => words), machine, stages, asked, isRight, wrongCount: there.length };
+}
+void TOLD;
+void TOGETHER;

@@ -1,0 +1,93 @@
+import { TICK, type Truth } from '../bench/index.js';
+import {
+  checkDeclaration,
+  placesOf,
+  runPlan,
+  shownText,
+  type CheckPlan,
+  type EnteredReading,
+  type Look,
+} from '../checks/index.js';
+import type { AxisContext } from '../drive-line/index.js';
+import { jobPace, moveFacts, type MoveFacts } from '../first-moves/index.js';
+import { Reckoner } from '../reckoner/index.js';
+import { preferredUnit } from '../quantity/index.js';
+import { RigAtHand } from './bench-rig.js';
+import { sayPlain } from './example-machine.js';
+
+/** Instruments of the bench whose zero is taken off by whoever reads them. */
+const SIZES: readonly string[] = ['push-light', 'push-heavy'];
+/** It stands so long before it is read [s]. */
+const SETTLES = 0.2;
+
+/** A simulated rig on which checks run by themselves, as they do in the page, without anybody waiting. */
+export class Lab {
+  private readonly rig: RigAtHand;
+  private readonly facts: MoveFacts;
+  private at = 0;
+  /** What readings are taken for, over what they are: inches for millimetres. */
+  private readonly misread: number;
+
+  constructor(
+    private readonly context: AxisContext,
+    truth: Truth,
+    seed: number,
+    misread = 1,
+  ) {
+    this.misread = misread;
+    const facts = moveFacts(new Reckoner(context));
+    if (!facts) throw new Error('the axis has no steps');
+    // On the bench nothing stands in its way.
+    this.facts = { ...facts, hasEnds: false };
+    const free = truth.axes.filter(({ id }) => id === context.axis.id).map((axis) => ({ ...axis, ends: null, home: null }));
+    this.rig = RigAtHand.ready({ ...truth, axes: free }, seed);
+  }
+
+  /** Runs a check and reads every place of it. */
+  measure(plan: CheckPlan): readonly EnteredReading[] {
+    const course = checkDeclaration(plan.kind).course?.(this.context, plan);
+    if (!course) throw new Error(`a ${plan.kind} does not run by itself`);
+    const run = runPlan(course, this.facts, null, { pulses: this.at, isKnown: true }, sayPlain);
+    if (!run.ok) throw new Error(run.says);
+    const zeros = new Map<string, number>();
+    const readings: EnteredReading[] = [];
+    const places = placesOf(plan);
+    const first = course.legs.find(({ read }) => read !== null && read !== 'zero')?.read as Look;
+    for (const { by, pace, wait, read } of run.steps) {
+      if (wait > 0) this.pass(wait);
+      if (by !== 0) this.move(by, pace);
+      if (read === null) continue;
+      this.rig.wait(SETTLES);
+      const instrument = read === 'zero' ? first.instrument : read.instrument;
+      const shown = this.shown(instrument);
+      // The indicator is at its end: whoever runs it ends there.
+      if (shown === null) return readings;
+      if (read === 'zero') {
+        zeros.set(instrument, shown);
+        continue;
+      }
+      const zero = SIZES.includes(instrument) ? 0 : (zeros.get(instrument) ?? 0);
+      const dimension = places[read.index]?.dimension ?? 'length';
+      const text = shownText((shown - zero) * read.arm * (read.of === 'travel' ? this.misread : 1), { kind: dimension as 'length' | 'angle', counts: 'with' });
+      readings.push({ index: read.index, text: text || `0 ${preferredUnit(dimension, 'metric').symbol}`, excluded: null });
+    }
+    return readings;
+  }
+
+  private shown(instrument: Look['instrument']): number | null {
+    const [answer] = this.rig.ask({ kind: 'read', axis: this.facts.letter, instrument });
+    if (answer?.kind !== 'reading') throw new Error(`no reading: ${JSON.stringify(answer)}`);
+    return answer.isBeyond ? null : answer.value;
+  }
+
+  private move(by: number, pace: number): void {
+    this.rig.move(this.facts.letter, by, jobPace(this.facts, pace), 120);
+    this.at += by;
+  }
+
+  private pass(seconds: number): void {
+    this.rig.bench.watchWarming();
+    this.rig.bench.advance(Math.round(1 / TICK));
+    this.rig.bench.pass(seconds);
+  }
+}
