@@ -26,6 +26,8 @@ export class BenchAxis {
   /** Which way it was told to go last, and pulses that are still to be swallowed since it turned. */
   private sense = 0;
   private swallowed = 0;
+  /** For how long yet something holds on to it [s]. */
+  private caught = 0;
   isEnabled = false;
   /** The driver has let go and says so until it is enabled anew. */
   alarm: string | null = null;
@@ -85,7 +87,7 @@ export class BenchAxis {
         beyond === 0
           ? 0
           : shaft.inertia * ((END_STIFFNESS * beyond * 2 * Math.PI) / truth.travelPerTurn + END_DAMPING * shaft.speed);
-      shaft.tick(this.told, volts / nominal, against);
+      shaft.tick(this.told, volts / nominal, against + this.knock(isStill));
       plant.slip(shaft.speed, TICK, shaft.inertia, shaft.friction, shaft.standing);
       plant.follow(shaft.turns);
     }
@@ -98,6 +100,18 @@ export class BenchAxis {
     }
     if (this.warm.ticks === HEAT_EVERY) this.warmUp(isDriving);
     return truth.motors * shaft.power;
+  }
+
+  /** What catches it now, against its motion [N·m]. */
+  private knock(isStill: boolean): number {
+    const { knocks } = this.truth;
+    if (!knocks) return 0;
+    if (isStill) this.caught = 0;
+    else if (this.caught <= 0 && this.random() < knocks.perSecond * TICK) this.caught = knocks.time;
+    if (this.caught <= 0) return 0;
+    this.caught -= TICK;
+    // It catches what is told to go, whether it still does.
+    return knocks.torque * this.sense;
   }
 
   private receive(pulses: number): void {

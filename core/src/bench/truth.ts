@@ -122,6 +122,8 @@ export interface AxisTruth {
   readonly pulsesAtReversal: number;
   /** By how much the carriage creeps away for each kelvin that the motor is warmer than the room. */
   readonly growth: number;
+  /** What catches it now and then while it moves: torque against the motor [N·m], how often [1/s], how long [s]. */
+  readonly knocks: { readonly torque: number; readonly perSecond: number; readonly time: number } | null;
 }
 
 export interface TrueSupply {
@@ -323,5 +325,6 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
     pulsesLost: 0,
     pulsesAtReversal: 0,
     growth: 0,
+    knocks: null,
   };
 }

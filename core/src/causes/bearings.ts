@@ -43,7 +43,7 @@ const USUAL_FRICTION = { length: 10, angle: 0.1 } as const;
 /** Sizes that are thought of [m], [rad]. */
 const SIZES = {
   length: [0.03e-3, 0.1e-3, 0.3e-3, 1e-3],
-  angle: [1e-3, 3e-3, 10e-3, 30e-3],
+  angle: [2e-3, 6e-3, 20e-3, 60e-3],
 } as const;
 
 /** @returns null while the steps of an axis are not known: nothing could be sent to it */
@@ -56,7 +56,7 @@ export function bearingsOf(context: AxisContext): Bearings | null {
   if (perUnit == null || perTurn == null || motorTurn == null) return null;
   const isTurning = axis.job.kind === 'rotary';
   const microsteps = reckoner.reading(axisField.microsteps)?.value ?? axis.driver.microsteps;
-  const friction = isTurning ? 0 : (reckoner.value(guideFriction) ?? 0);
+  const friction = reckoner.value(guideFriction) ?? 0;
   const stiffness = isTurning ? null : reckoner.value(lineStiffness);
   const microstepAngle = (2 * Math.PI) / perTurn;
   const dimension = isTurning ? 'angle' : 'length';

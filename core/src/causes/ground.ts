@@ -39,8 +39,7 @@ export function alwaysThere(
         ]
       : []),
     ...instruments.map((instrument) => ({
-      effect: (row: AskedRow) =>
-        row.of === 'travel' && row.instrument === instrument ? row.scale * row.expected : 0,
+      effect: (row: AskedRow) => (row.of === 'travel' && row.instrument === instrument ? row.scale * row.expected : 0),
       isProportional: true,
     })),
     {
@@ -51,20 +50,29 @@ export function alwaysThere(
   ];
 }
 
+/** Whoever holds what is laid along reads it within so many digits; an indicator stands by itself. */
+const HAND_SCATTER = 0.7;
+const byHand = ({ form, digit }: AskedRow): number => (form === 'indicator' ? 0 : HAND_SCATTER * digit);
+
 /** How readings scatter together where nothing is wrong. @param scatter of one reading of the carriage by the machine */
-export function scatterTogether(rows: readonly (AskedRow & { readonly off?: number })[], scatter: number): Float64Array[] {
+export function scatterTogether(
+  rows: readonly (AskedRow & { readonly off?: number })[],
+  scatter: number,
+): Float64Array[] {
   return rows.map((row, a) =>
     Float64Array.from(rows, (other, b) => {
       if (b > a) return 0;
       const isSame = a === b;
-      const byMachine = row.of === 'travel' ? scatter : row.of === 'shaft' ? MARK_SCATTER * row.digit : 0;
+      const byMachine =
+        row.of === 'travel' ? Math.hypot(scatter, byHand(row)) : row.of === 'shaft' ? MARK_SCATTER * row.digit : 0;
       const byPush = row.of === 'push' ? PUSH_KNOWN * (row.off ?? 0) : 0;
       const digit = row.digit / Math.sqrt(12);
       let sum = isSame ? digit ** 2 + byMachine ** 2 + byPush ** 2 + (row.of === 'push' ? digit ** 2 : 0) : 0;
       // The zero of a check goes into all that is read from it.
       if (row.of !== 'push' && row.check === other.check && row.of === other.of) sum += digit ** 2 + byMachine ** 2;
       // What an instrument itself is wrong by at a place, it is wrong by every time.
-      const isSamePlace = Math.abs(row.expected - other.expected) < row.digit / 2 && row.instrument === other.instrument;
+      const isSamePlace =
+        Math.abs(row.expected - other.expected) < row.digit / 2 && row.instrument === other.instrument;
       if (row.of === 'travel' && other.of === 'travel' && isSamePlace && Math.abs(row.expected) > row.digit)
         sum += row.own * other.own;
       return sum;

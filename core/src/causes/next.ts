@@ -5,7 +5,7 @@ import type { Bearings } from './bearings.js';
 import { MEASUREMENTS } from './measurements/registry.js';
 import { apart, forecast } from './predict.js';
 import { askedRows, type Row } from './row.js';
-import type { Weighed } from './weigh.js';
+import { scaleOf, type Weighed } from './weigh.js';
 
 /** What tells the leading ones apart: a check to make, or where to look where no reading would. */
 export type NextMeasurement =
@@ -20,6 +20,9 @@ export type NextMeasurement =
       readonly minutes: number;
     }
   | { readonly kind: 'look'; readonly sentence: string };
+
+/** How many times as far as it is sent an axis may go, by what was read. */
+export const reachOf = (rows: readonly Row[]): number => Math.max(1, scaleOf(rows) ?? 1);
 
 /** So many lead, those that are likelier than that. */
 const LEADING = 6;
@@ -53,9 +56,10 @@ export function nextMeasurement(
   const whole = pairs.reduce((sum, { weight }) => sum + weight, 0);
   if (whole === 0) return null;
   const check = Math.max(-1, ...rows.map((row) => row.check)) + 1;
+  const reach = reachOf(rows);
   const known = made.map((plan) => JSON.stringify(plan));
   const found = MEASUREMENTS.flatMap(({ id, sentence, minutes, plan: planOf }) => {
-    const plan = planOf(context, bearings);
+    const plan = planOf(context, bearings, reach);
     const asked = plan ? askedRows(context, plan, check) : [];
     if (!plan || asked.length === 0) return [];
     const forecasts = leading.map((item) => forecast(item, rows, asked, bearings));

@@ -12,7 +12,12 @@ export interface Forecast {
 }
 
 /** What a hypothesis in its likeliest way expects of readings, by what was read before. */
-export function forecast(weighed: Weighed, rows: readonly Row[], asked: readonly AskedRow[], bearings: Bearings): Forecast {
+export function forecast(
+  weighed: Weighed,
+  rows: readonly Row[],
+  asked: readonly AskedRow[],
+  bearings: Bearings,
+): Forecast {
   const { hypothesis, best } = weighed;
   const [travel, shaft] = [travelFactor(hypothesis.ratios), shaftFactor(hypothesis.ratios)];
   const all: readonly AskedRow[] = [...rows, ...asked];
@@ -74,9 +79,7 @@ function wandering(
         (jumps && (place >= known || best.jumps === null) ? jumps.perMove(row.pace) * moves * cycle ** 2 : 0),
       0,
     );
-    return variance > 0
-      ? [all.map((other, at) => (at >= place && isSame(other) ? Math.sqrt(variance) : 0))]
-      : [];
+    return variance > 0 ? [all.map((other, at) => (at >= place && isSame(other) ? Math.sqrt(variance) : 0))] : [];
   });
 }
 

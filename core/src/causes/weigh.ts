@@ -38,10 +38,9 @@ const RATIOS = 25;
 const PAIRS = 0.5;
 /** Scatter of a machine's places [digits of its finest instrument], and how common each is. */
 const SCATTERS: readonly (readonly [digits: number, share: number])[] = [
-  [0.2, 0.4],
-  [0.6, 0.35],
-  [2, 0.2],
-  [6, 0.05],
+  [0.3, 0.5],
+  [1, 0.35],
+  [4, 0.15],
 ];
 /** A digit where nothing of the travel was read [m], [rad]. */
 const USUAL_DIGIT = { linear: 1e-5, rotary: 1e-3 } as const;
@@ -68,8 +67,11 @@ const elseWays = ({ sizes }: Bearings): readonly Way[] => [
   ...[sizes[1] ?? 0, sizes[3] ?? 0].map((size): Way => ({
     share: 1,
     // What the next reading is has nothing to do with the one before.
-    spread: Array.from({ length: ELSE_ROWS }, (_, index): Effect => (row) =>
-      row.of !== 'shaft' && (row.check * ELSE_STRIDE + row.index) % ELSE_ROWS === index ? size : 0,
+    spread: Array.from(
+      { length: ELSE_ROWS },
+      (_, index): Effect =>
+        (row) =>
+          row.of !== 'shaft' && (row.check * ELSE_STRIDE + row.index) % ELSE_ROWS === index ? size : 0,
     ),
   })),
 ];
@@ -104,20 +106,23 @@ interface Prepared {
   readonly way: Way;
   readonly log: number;
   readonly mean: number | null;
-  readonly columns: readonly number[];
+  readonly columns: readonly Part[];
 }
 
 /** Everything that is reckoned with for one scatter of the machine, of which only products are needed. */
 class Scene {
   private readonly ground: Ground;
   private readonly vectors: Float64Array[] = [];
-  private products: Float64Array[] = [];
+  /** Of each with each, row by row. */
+  private products = new Float64Array(0);
+  private size = 0;
   readonly left: number;
   readonly travel: number;
   readonly shaft: number;
   readonly always: readonly { readonly vector: number; readonly isProportional: boolean }[];
-  /** One cycle from a step on. */
-  readonly cycles: readonly number[];
+  /** One from a step on, and one cycle from a step on. */
+  private readonly units: readonly number[];
+  readonly cycles: readonly Part[];
 
   constructor(
     readonly rows: readonly Row[],
@@ -129,10 +134,15 @@ class Scene {
     this.left = this.kept(this.ground.left);
     this.travel = this.kept(this.ground.effect(({ of, expected }) => (of === 'travel' ? expected : 0)));
     this.shaft = this.kept(this.ground.effect(({ of, expected }) => (of === 'shaft' ? expected : 0)));
-    this.always = this.ground.always.map(({ column, isProportional }) => ({ vector: this.kept(column), isProportional }));
-    this.cycles = steps.map(({ row, from }) =>
-      this.kept(this.from(from, row.of === 'shaft' ? bearings.cycleAngle : bearings.cycle)),
-    );
+    this.always = this.ground.always.map(({ column, isProportional }) => ({
+      vector: this.kept(column),
+      isProportional,
+    }));
+    this.units = steps.map(({ from }) => this.kept(this.from(from)));
+    this.cycles = steps.map(({ row }, place) => [
+      this.units[place] as number,
+      row.of === 'shaft' ? bearings.cycleAngle : bearings.cycle,
+    ]);
   }
 
   get common(): number {
@@ -143,16 +153,16 @@ class Scene {
     return this.vectors.push(vector) - 1;
   }
 
-  private from(places: readonly number[], size: number): Float64Array {
+  private from(places: readonly number[]): Float64Array {
     const values = new Float64Array(this.rows.length);
-    for (const place of places) values[place] = size;
+    for (const place of places) values[place] = 1;
     return this.ground.whitened(values);
   }
 
-  private wandering(wander: NonNullable<Way['wander']>): readonly number[] {
-    return this.steps.flatMap(({ row, before, from }) => {
+  private wandering(wander: NonNullable<Way['wander']>): readonly Part[] {
+    return this.steps.flatMap(({ row, before }, place): readonly Part[] => {
       const variance = wander(row, before);
-      return variance > 0 ? [this.kept(this.from(from, Math.sqrt(variance)))] : [];
+      return variance > 0 ? [[this.units[place] as number, Math.sqrt(variance)]] : [];
     });
   }
 
@@ -160,7 +170,7 @@ class Scene {
     const spread = (way.spread ?? [])
       .map((effect) => this.ground.effect(effect))
       .filter((column) => dot(column, column) > 0)
-      .map((column) => this.kept(column));
+      .map((column): Part => [this.kept(column), 1]);
     return {
       cause,
       way,
@@ -172,19 +182,29 @@ class Scene {
 
   /** Once everything is prepared, only products are asked for. */
   close(): void {
-    this.products = this.vectors.map((one, place) =>
-      Float64Array.from({ length: place + 1 }, (_, other) => dot(one, this.vectors[other] as Float64Array)),
-    );
+    const { vectors } = this;
+    this.size = vectors.length;
+    this.products = new Float64Array(this.size ** 2);
+    for (let a = 0; a < this.size; a += 1)
+      for (let b = 0; b <= a; b += 1) {
+        const product = dot(vectors[a] as Float64Array, vectors[b] as Float64Array);
+        this.products[a * this.size + b] = product;
+        this.products[b * this.size + a] = product;
+      }
   }
 
   product(a: number, b: number): number {
-    return (a >= b ? this.products[a]?.[b] : this.products[b]?.[a]) as number;
+    return this.products[a * this.size + b] as number;
   }
 
   /** A vector against a sum of others. */
   against(vector: number, parts: readonly Part[]): number {
+    const from = vector * this.size;
     let sum = 0;
-    for (const [other, times] of parts) sum += times * this.product(vector, other);
+    for (let index = 0; index < parts.length; index += 1) {
+      const part = parts[index] as Part;
+      sum += part[1] * (this.products[from + part[0]] as number);
+    }
     return sum;
   }
 
@@ -203,16 +223,17 @@ class Spread {
     private readonly columns: readonly Part[],
   ) {
     const size = columns.length;
-    this.inner = cholesky(
-      columns.map(([one, by], row) => {
-        const of = new Float64Array(size);
-        for (let column = 0; column <= row; column += 1) {
-          const [other, factor] = columns[column] as Part;
-          of[column] = by * factor * scene.product(one, other) + (row === column ? 1 : 0);
-        }
-        return of;
-      }),
-    );
+    const matrix: Float64Array[] = [];
+    for (let row = 0; row < size; row += 1) {
+      const [one, of] = [columns[row] as Part, new Float64Array(size)];
+      for (let column = 0; column <= row; column += 1) {
+        const other = columns[column] as Part;
+        of[column] = one[1] * other[1] * scene.product(one[0], other[0]);
+      }
+      of[row] = (of[row] as number) + 1;
+      matrix.push(of);
+    }
+    this.inner = cholesky(matrix);
     this.half = halfLogDeterminant(this.inner);
   }
 
@@ -255,17 +276,21 @@ interface FoundCycles {
  */
 function cyclesIn(scene: Scene, spread: Spread, left: readonly Part[]): FoundCycles | null {
   const { cycles, steps } = scene;
-  const taken = cycles.map((cycle) => spread.taken([[cycle, 1]]));
+  const taken = cycles.map((cycle) => spread.taken([cycle]));
   const ofLeft = spread.taken(left);
   const between = cycles.map((one, a) =>
-    Float64Array.from({ length: a + 1 }, (_, b) =>
-      scene.product(one, cycles[b] as number) - dot(taken[a] as Float64Array, taken[b] as Float64Array),
+    Float64Array.from(
+      { length: a + 1 },
+      (_, b) =>
+        one[1] * scene.against(one[0], [cycles[b] as Part]) - dot(taken[a] as Float64Array, taken[b] as Float64Array),
     ),
   );
   const worth = between.map((row, place) => row[place] as number);
   const sorted = [...worth].sort((a, b) => a - b);
   if ((sorted[Math.floor(sorted.length / 2)] ?? 0) < TOLD_APART) return null;
-  const along = cycles.map((cycle, place) => scene.against(cycle, left) - dot(taken[place] as Float64Array, ofLeft));
+  const along = cycles.map(
+    ([unit, size], place) => size * scene.against(unit, left) - dot(taken[place] as Float64Array, ofLeft),
+  );
   let square = scene.square(left) - dot(ofLeft, ofLeft);
   const counts = cycles.map(() => 0);
   const rates = steps.map(({ row, before }) => LOOKED_FOR * (row.moves - (before?.moves ?? 0)));
@@ -273,7 +298,8 @@ function cyclesIn(scene: Scene, spread: Spread, left: readonly Part[]): FoundCyc
     let [most, at, by] = [1e-6, -1, 0];
     for (let place = 0; place < cycles.length; place += 1) {
       const [value, now] = [worth[place] as number, counts[place] as number];
-      const wanted = Math.max(-MOST_CYCLES, Math.min(MOST_CYCLES, now + Math.round((along[place] as number) / value))) - now;
+      const wanted =
+        Math.max(-MOST_CYCLES, Math.min(MOST_CYCLES, now + Math.round((along[place] as number) / value))) - now;
       if (wanted === 0) continue;
       const rate = rates[place] as number;
       const gain =
@@ -358,7 +384,12 @@ export function scaleOf(rows: readonly Row[]): number | null {
 
 function hypothesisOf(ratios: readonly RatioFault[], causes: readonly Cause[], isElse = false): Hypothesis {
   return {
-    key: isElse ? 'else' : [...ratios, ...causes].map(({ id }) => id).sort().join(' + ') || 'nothing',
+    key: isElse
+      ? 'else'
+      : [...ratios, ...causes]
+          .map(({ id }) => id)
+          .sort()
+          .join(' + ') || 'nothing',
     ratios,
     causes,
     isElse,
@@ -387,7 +418,9 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
   const twos = faults.flatMap((one, a) =>
     faults.slice(a + 1).flatMap((other) => {
       const both = ratioOf([one, other], pair(weightOf(one), weightOf(other)));
-      return one.place !== other.place && apart(both.travel) < NEAR_TWO && Math.abs(both.travel - 1) > 1e-9 ? [both] : [];
+      return one.place !== other.place && apart(both.travel) < NEAR_TWO && Math.abs(both.travel - 1) > 1e-9
+        ? [both]
+        : [];
     }),
   );
   const scales = new Scales();
@@ -414,7 +447,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
     const common = scene.common + Math.log(share);
     const grown = ({ way }: Prepared, factor: number): number => (way.isProportional ? factor : 1);
     const columnsOf = (part: Prepared, factor: number): readonly Part[] =>
-      part.columns.map((column): Part => [column, grown(part, factor)]);
+      grown(part, factor) === 1 ? part.columns : part.columns.map(([column, times]): Part => [column, times * factor]);
     const meanOf = (part: Prepared, factor: number): readonly Part[] =>
       part.mean === null ? [] : [[part.mean, -grown(part, factor)]];
 
@@ -451,7 +484,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
           ? fits + found.counts.reduce((sum, count, place) => sum + logOfCycles(count, rates[place] as number), 0)
           : new Spread(scene, [
               ...columns,
-              ...scene.cycles.map((cycle, place): Part => [cycle, Math.sqrt(rates[place] as number)]),
+              ...scene.cycles.map(([unit, size], place): Part => [unit, size * Math.sqrt(rates[place] as number)]),
             ]).logLikelihood(left);
         scales.add(
           hypothesisOf(ratio.ratios, [...(other ? [other.cause] : []), cause]),
@@ -486,7 +519,15 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
   return scales.weighed();
 }
 
-const ELSE_CAUSE: Cause = { id: 'else', place: 'else', commonness: ELSE, sentence: '', remedy: '', size: null, ways: [] };
+const ELSE_CAUSE: Cause = {
+  id: 'else',
+  place: 'else',
+  commonness: ELSE,
+  sentence: '',
+  remedy: '',
+  size: null,
+  ways: [],
+};
 
 /** Cycles that are missing at each row, all that were lost before it in its check. */
 function jumpsByRow(rows: readonly Row[], steps: readonly Step[], counts: readonly number[]): readonly number[] {

@@ -51,13 +51,7 @@ describe('a check that runs itself', () => {
   });
 
   it('is zeroed before anything moves where there is nothing to take up', () => {
-    const made = runPlan(
-      course({ approach: 'one-way', takeUp: 0 }),
-      axis,
-      fence,
-      { pulses: 1000, isKnown: true },
-      say,
-    );
+    const made = runPlan(course({ approach: 'one-way', takeUp: 0 }), axis, fence, { pulses: 1000, isKnown: true }, say);
     expect(made.ok && told(made.steps)[0]).toEqual([0, 'zero']);
     expect(made.ok && made.steps.filter(({ read }) => read === 'zero').length).toBe(1);
   });

@@ -37,7 +37,8 @@ export function runPlan(course: Course, facts: MoveFacts, fence: Fence | null, a
   const { letter, hasEnds, perUnit, dimensions } = facts;
   if (hasEnds && fence === null) return { ok: false, says: `${letter} has no fence yet: first moves come first.` };
   const lowest = Math.min(course.from, ...course.legs.map(({ to }) => to));
-  const zero = (hasEnds && fence ? Math.ceil(fence.low * perUnit - ROUNDING) : at.pulses) - (hasEnds ? lowest : course.from);
+  const zero =
+    (hasEnds && fence ? Math.ceil(fence.low * perUnit - ROUNDING) : at.pulses) - (hasEnds ? lowest : course.from);
   const farthest = zero + Math.max(0, ...course.legs.map(reachOf));
   if (hasEnds && fence && farthest > fence.high * perUnit + ROUNDING)
     return {

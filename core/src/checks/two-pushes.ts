@@ -127,7 +127,11 @@ export function evaluateTwoPushes(
   const half = budget?.expanded ?? null;
   const bend = isBoth ? (meanOf(ofHeavy) - meanOf(ofLight)) / ((heavy - light) * stiffness.by) : null;
   const swing = (name: string, sign: string, values: readonly number[], working: string): CheckFigure =>
-    figureOf({ name, symbol: `${symbol}${sign}`, dimension, working }, values.length === 0 ? null : meanOf(values), null);
+    figureOf(
+      { name, symbol: `${symbol}${sign}`, dimension, working },
+      values.length === 0 ? null : meanOf(values),
+      null,
+    );
   const figures: readonly CheckFigure[] = [
     figureOf(
       {

@@ -1,6 +1,14 @@
 import { truthOf, type AxisTruth, type Truth } from '../bench/index.js';
-import { bearingsOf, diagnose, MEASUREMENTS, TOLD, type Bearings, type Diagnosis, type MadeCheck } from '../causes/index.js';
-import type { CheckPlan } from '../checks/index.js';
+import {
+  bearingsOf,
+  diagnose,
+  MEASUREMENTS,
+  TOLD,
+  type Bearings,
+  type Diagnosis,
+  type MadeCheck,
+} from '../causes/index.js';
+import { placesOf, type CheckPlan } from '../checks/index.js';
 import { faultsInForce, type RatioFault } from '../diagnosis/index.js';
 import type { AxisContext } from '../drive-line/index.js';
 import { defaultFaults, defaultJob, type Axis, type Machine } from '../machine/index.js';
@@ -31,14 +39,27 @@ export const MACHINES: readonly Machine[] = [
       }),
     },
   })),
-  wholeMachine((axis) => withBelt({ pitch: q('2 mm'), teeth: 20 })({ ...axis, job: { ...axis.job, speed: q('120 mm/s'), load: q('15 N') } })),
+  wholeMachine((axis) =>
+    withBelt({ pitch: q('2 mm'), teeth: 20 })({ ...axis, job: { ...axis.job, speed: q('120 mm/s'), load: q('15 N') } }),
+  ),
   wholeMachine((axis) => ({
     ...axis,
-    job: { ...defaultJob('rotary'), speed: q('60 °/s'), acceleration: q('300 °/s²') } as Axis['job'],
+    job: {
+      ...defaultJob('rotary'),
+      speed: q('60 °/s'),
+      acceleration: q('300 °/s²'),
+      friction: q('0.02 N·m'),
+    } as Axis['job'],
     faults: defaultFaults('rotary'),
     carriage: { ...axis.carriage, mass: q('0.4 kg'), inertia: q('0.002 kg·m²') },
     reduction: [blankStage('worm', 1, 36)],
     transmission: { ...axis.transmission, specification: exampleTransmission('rotary', {}) },
+  })),
+  // In full steps, and asked for the very speed at which its rotor swings.
+  wholeMachine((axis) => ({
+    ...axis,
+    driver: { ...axis.driver, microsteps: 1 },
+    job: { ...axis.job, speed: q('4.4 mm/s'), acceleration: q('400 mm/s²'), friction: q('2 N'), load: q('5 N') },
   })),
 ];
 
@@ -77,7 +98,13 @@ function ratioWrong(bearings: Bearings, random: () => number): Wrong {
   };
 }
 
-type Draw = (bearings: Bearings, random: () => number, truth: AxisTruth) => Wrong | null;
+type Draw = (bearings: Bearings, random: () => number, truth: AxisTruth, machine: number) => Wrong | null;
+
+/** Share of its volts at which each machine falls out of step at the job's speed and not at half of it, by trial. */
+const WEAK_VOLTS: readonly (number | null)[] = [0.3, 0.5, 0.3, 0.3, null];
+/** The machine that is asked for the speed at which its rotor swings, by trial with this share of its damping. */
+const RESONANT = 4;
+const DAMPED = [0.38, 0.52] as const;
 
 const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (other) => other === id, patch });
 
@@ -109,9 +136,16 @@ export const DRAWS: Readonly<Record<string, Draw>> = {
     if (!(truth.sliding > 0)) return null;
     const rubs = truth.sliding * between(random, 3, 8);
     // What the design has for stiff is not: a slide that sticks winds up whatever drives it.
-    return named('stiction', (axis) => ({ ...axis, sliding: rubs, breakaway: 1.2 * rubs, stiffness: (2 * rubs) / wound }));
+    return named('stiction', (axis) => ({
+      ...axis,
+      sliding: rubs,
+      breakaway: 1.2 * rubs,
+      stiffness: (2 * rubs) / wound,
+    }));
   },
-  slip: (_b, _random, truth) => {
+  slip: (_b, _random, truth, machine) => {
+    // Where its load is heavy against its friction it does not go at all, which nobody would call slipping.
+    if (machine > 2) return null;
     const { friction, standing } = truth.motor.kind === 'stepper' ? truth.motor.setup.load : truth.motor;
     return named('slip', (axis) => ({ ...axis, slipTorque: Math.max(0.004, 1.5 * (friction + Math.abs(standing))) }));
   },
@@ -126,6 +160,36 @@ export const DRAWS: Readonly<Record<string, Draw>> = {
   warmth: (b, random) => {
     const growth = (between(random, 1, 4) * (b.sizes[2] ?? 0)) / 40;
     return named('warmth', (axis) => ({ ...axis, growth }));
+  },
+  'lost-steps': (_b, random, _truth, machine) => {
+    const volts = WEAK_VOLTS[machine] ?? null;
+    const perSecond = between(random, 0.08, 0.4);
+    return volts === null
+      ? null
+      : named('lost-steps', (axis) => {
+          if (axis.motor.kind !== 'stepper') return axis;
+          const { setup } = axis.motor;
+          const hold = setup.motor.torqueConstant * setup.drive.current;
+          return {
+            ...axis,
+            knocks: { torque: 0.6 * hold, perSecond, time: 0.02 },
+            motor: {
+              ...axis.motor,
+              setup: { ...setup, drive: { ...setup.drive, voltage: setup.drive.voltage * volts } },
+            },
+          };
+        });
+  },
+  resonance: (_b, random, _truth, machine) => {
+    const share = between(random, ...DAMPED);
+    return machine !== RESONANT
+      ? null
+      : named('resonance', (axis) => {
+          if (axis.motor.kind !== 'stepper') return axis;
+          const { load } = axis.motor.setup;
+          const damper = load.damper && { ...load.damper, drag: share * load.damper.drag };
+          return { ...axis, motor: { ...axis.motor, setup: { ...axis.motor.setup, load: { ...load, damper } } } };
+        });
   },
   'screw-wave': (b, random) => {
     const amplitude = size(b, random) / 2;
@@ -150,14 +214,15 @@ export interface CauseTrial {
   readonly asked: readonly string[];
   readonly isRight: (id: string) => boolean;
   readonly wrongCount: number;
+  readonly checks: readonly MadeCheck[];
 }
 
 /** What every axis is measured with at first. */
 const FIRST = ['both-ways', 'returns'];
 const MOST_ASKED = 4;
 
-function planOf(id: string, context: AxisContext, bearings: Bearings): CheckPlan {
-  const plan = MEASUREMENTS.find((item) => item.id === id)?.plan(context, bearings);
+function planOf(id: string, context: AxisContext, bearings: Bearings, reach = 1): CheckPlan {
+  const plan = MEASUREMENTS.find((item) => item.id === id)?.plan(context, bearings, reach);
   if (!plan) throw new Error(`no plan for ${id}`);
   return plan;
 }
@@ -172,12 +237,15 @@ export function causeTrial(kinds: readonly string[], machine: number, seed: numb
   const { truth } = truthOf(design);
   const [axis] = truth.axes;
   if (!bearings || !axis) throw new Error('the trial machines are whole');
-  const wrong = kinds.map((kind) => DRAWS[kind]?.(bearings, random, axis) ?? null);
+  const wrong = kinds.map((kind) => DRAWS[kind]?.(bearings, random, axis, machine % MACHINES.length) ?? null);
   if (wrong.some((item) => item === null)) return null;
   const there = wrong as readonly Wrong[];
   const real: Truth = {
     ...truth,
-    indicator: there.reduce((made, { ofIndicator }) => (ofIndicator ? { ...made, tilt: ofIndicator(made.tilt) } : made), truth.indicator),
+    indicator: there.reduce(
+      (made, { ofIndicator }) => (ofIndicator ? { ...made, tilt: ofIndicator(made.tilt) } : made),
+      truth.indicator,
+    ),
     axes: [there.reduce((made, { patch }) => patch(made), axis)],
   };
   const misread = there.reduce((product, item) => product * (item.misread ?? 1), 1);
@@ -186,7 +254,14 @@ export function causeTrial(kinds: readonly string[], machine: number, seed: numb
   const measure = (id: string, plan: CheckPlan): void => {
     checks.push({ id, context, plan, readings: lab.measure(plan) });
   };
-  for (const id of FIRST) measure(id, planOf(id, context, bearings));
+  for (const id of FIRST) {
+    const plan = planOf(id, context, bearings);
+    measure(id, plan);
+    // Where the instrument came to its end, it is planned anew with places as far apart as it reads.
+    const rows = checks.flatMap((check, place) => rowsOf(check, place));
+    if ((checks.at(-1)?.readings.length ?? 0) < placesOf(plan).length)
+      measure(`${id} once more`, planOf(id, context, bearings, reachOf(rows)));
+  }
   const faults = faultsInForce(bearings.reckoner);
   const isRight = (id: string): boolean => there.some(({ is }) => is(id, faults));
   const stages: (Diagnosis & { readonly right: readonly boolean[] })[] = [];
@@ -200,7 +275,105 @@ export function causeTrial(kinds: readonly string[], machine: number, seed: numb
     asked.push(diagnosis.next.id);
     measure(diagnosis.next.id, diagnosis.next.plan);
   }
-  return { truth: there.map(({ words }) => words), machine, stages, asked, isRight, wrongCount: there.length };
+  return { truth: there.map(({ words }) => words), machine, stages, asked, isRight, wrongCount: there.length, checks };
 }
-void TOLD;
-void TOGETHER;
+
+/** A chance that was said, and whether it was so. */
+export interface Said {
+  readonly chance: number;
+  readonly isSo: boolean;
+}
+
+/** What came of many trials. */
+export interface CauseTally {
+  readonly trials: number;
+  /** One thing wrong, or nothing: of those that are told in the end, how many rightly. */
+  readonly singles: number;
+  readonly singlesRight: number;
+  /** Of singles that were open after the first two checks: how many had a next measurement, and were told rightly by it. */
+  readonly open: number;
+  readonly openAsked: number;
+  readonly openDecided: number;
+  /** Two things wrong that were both named in the end. */
+  readonly pairs: number;
+  readonly pairsNamed: number;
+  readonly said: readonly Said[];
+  /** What went wrong, in words. */
+  readonly wrong: readonly string[];
+}
+
+const PAIRS_AT_ONCE: readonly (readonly string[])[] = TOGETHER.flatMap((one, place) =>
+  TOGETHER.slice(place + 1).map((other) => [one, other]),
+);
+
+/** Cases over all causes in turn, a pair in every fourth. */
+function kindsOf(trial: number): readonly string[] {
+  const singles: readonly (readonly string[])[] = [[], ...Object.keys(DRAWS).map((kind) => [kind])];
+  if (trial % 4 === 3) return PAIRS_AT_ONCE[Math.floor(trial / 4) % PAIRS_AT_ONCE.length] as readonly string[];
+  return singles[(trial - Math.floor(trial / 4)) % singles.length] as readonly string[];
+}
+
+const namesOf = (stage: Diagnosis): string =>
+  stage.suspects
+    .slice(0, 3)
+    .map(({ id, chance }) => `${id} ${chance.toFixed(2)}`)
+    .join(', ');
+
+/** Whether the likeliest is what is wrong; where nothing is, whether nothing is told. */
+const isRightFirst = (stage: CauseTrial['stages'][number], wrongCount: number): boolean =>
+  wrongCount === 0
+    ? stage.told.length === 0 && stage.nothing >= (stage.suspects[0]?.chance ?? 0)
+    : stage.right[0] === true;
+
+/** Tallies cases from a seed on, each measured on the rig as the program asks for it. */
+export function tallyOf(trials: number, seed: number, progress: (done: number) => void = () => undefined): CauseTally {
+  const count = { singles: 0, singlesRight: 0, open: 0, openAsked: 0, openDecided: 0, pairs: 0, pairsNamed: 0 };
+  const said: Said[] = [];
+  const wrong: string[] = [];
+  let made = 0;
+  for (let trial = 0; made < trials; trial += 1) {
+    const kinds = kindsOf(made);
+    const found = causeTrial(kinds, trial, seed + 31 * trial);
+    if (!found) continue;
+    made += 1;
+    progress(made);
+    const { stages, asked, wrongCount, truth } = found;
+    const [first, last] = [stages[0], stages.at(-1)];
+    if (!first || !last) continue;
+    for (const stage of stages)
+      stage.suspects.forEach(({ chance }, place) => said.push({ chance, isSo: stage.right[place] === true }));
+    const hasLook = asked.includes('look');
+    if (wrongCount < 2) {
+      // Where only a look at the parts tells, no reading can be blamed.
+      const isRight =
+        isRightFirst(last, wrongCount) || (hasLook && last.suspects.some((_, place) => last.right[place]));
+      count.singles += 1;
+      if (isRight) count.singlesRight += 1;
+      else
+        wrong.push(
+          `${truth.join() || 'nothing'} (machine ${found.machine % MACHINES.length}): ${stages.map(namesOf).join(' | ')}; ${asked.join(', ')}`,
+        );
+      if (first.statement === 'open') {
+        const second = stages[1];
+        count.open += 1;
+        if (asked.length > 0) count.openAsked += 1;
+        if (
+          asked[0] === 'look' ||
+          (second && isRightFirst(second, wrongCount) && second.statement !== 'open') ||
+          (asked[1] === 'look' && isRight)
+        )
+          count.openDecided += 1;
+      }
+    } else {
+      count.pairs += 1;
+      const named = last.suspects.filter(({ chance }, place) => last.right[place] === true && chance >= 0.5).length;
+      const isLooked = hasLook && last.suspects.filter((_, place) => last.right[place]).length === 2;
+      if (named === 2 || isLooked) count.pairsNamed += 1;
+      else
+        wrong.push(
+          `${truth.join(' + ')} (machine ${found.machine % MACHINES.length}): ${stages.map(namesOf).join(' | ')}; ${asked.join(', ')}`,
+        );
+    }
+  }
+  return { trials: made, ...count, said, wrong };
+}

@@ -39,7 +39,9 @@ export class Lab {
     if (!facts) throw new Error('the axis has no steps');
     // On the bench nothing stands in its way.
     this.facts = { ...facts, hasEnds: false };
-    const free = truth.axes.filter(({ id }) => id === context.axis.id).map((axis) => ({ ...axis, ends: null, home: null }));
+    const free = truth.axes
+      .filter(({ id }) => id === context.axis.id)
+      .map((axis) => ({ ...axis, ends: null, home: null }));
     this.rig = RigAtHand.ready({ ...truth, axes: free }, seed);
   }
 
@@ -68,8 +70,15 @@ export class Lab {
       }
       const zero = SIZES.includes(instrument) ? 0 : (zeros.get(instrument) ?? 0);
       const dimension = places[read.index]?.dimension ?? 'length';
-      const text = shownText((shown - zero) * read.arm * (read.of === 'travel' ? this.misread : 1), { kind: dimension as 'length' | 'angle', counts: 'with' });
-      readings.push({ index: read.index, text: text || `0 ${preferredUnit(dimension, 'metric').symbol}`, excluded: null });
+      const text = shownText((shown - zero) * read.arm * (read.of === 'travel' ? this.misread : 1), {
+        kind: dimension as 'length' | 'angle',
+        counts: 'with',
+      });
+      readings.push({
+        index: read.index,
+        text: text || `0 ${preferredUnit(dimension, 'metric').symbol}`,
+        excluded: null,
+      });
     }
     return readings;
   }

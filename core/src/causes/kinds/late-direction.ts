@@ -1,7 +1,7 @@
 import type { CauseKind, Effect } from '../cause.js';
 
 /** Pulses that are lost at each turn back: one that goes the old way counts twice. */
-const PULSES = [0.5, 1, 2];
+const PULSES = [1, 2];
 
 /** The direction line comes too late for the first pulse: it drifts one way with each reversal. */
 export const lateDirection: CauseKind = ({ isStepper, microstep, microstepAngle }) =>

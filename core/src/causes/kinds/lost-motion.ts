@@ -22,7 +22,8 @@ export const backlash: CauseKind = (bearings) => [
       place: 'backlash',
       commonness: 12,
       sentence: 'The nut, belt or gear has play.',
-      remedy: 'Take the play out: a sprung or adjustable nut, a tighter belt, gears nearer together. Or always come from one side.',
+      remedy:
+        'Take the play out: a sprung or adjustable nut, a tighter belt, gears nearer together. Or always come from one side.',
     },
     sized(bearings, (size) => [(row) => size * (row.of === 'push' ? 1 : below(row))]),
   ),
@@ -44,8 +45,7 @@ export const windUp: CauseKind = (bearings) => [
     sized(bearings, (size) =>
       RUBS.map((times): Effect => {
         const rubs = times * bearings.friction;
-        return (row) =>
-          size * (row.of === 'push' ? Math.max(0, row.push / rubs - 1) : below(row));
+        return (row) => size * (row.of === 'push' ? Math.max(0, row.push / rubs - 1) : below(row));
       }),
     ),
   ),

@@ -12,7 +12,8 @@ export const missingPulses: CauseKind = ({ isStepper, microstep, microstepAngle 
           place: 'missing-pulses',
           commonness: 4,
           sentence: 'Pulses get lost between controller and driver, here and there.',
-          remedy: 'Look for the ground between controller and driver, for levels that are too low, and for pulses that are too short.',
+          remedy:
+            'Look for the ground between controller and driver, for levels that are too low, and for pulses that are too short.',
           size: ({ mean }) => mean ?? null,
           ways: SHARES.map((share) => {
             const effect: Effect = ({ of, expected }) => (of === 'push' ? 0 : -share * expected);

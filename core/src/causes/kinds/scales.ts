@@ -28,18 +28,21 @@ export const littleOff: CauseKind = () => [
 const TILTS = [0.08, 0.14, 0.2, 0.28];
 
 /** The instrument stands aslant: everything that is read with it, and nothing else, is off by one share. */
-export const tilted: CauseKind = () => [
-  {
-    id: 'tilted',
-    place: 'tilted',
-    commonness: 5,
-    sentence: 'The indicator stands aslant: it shows more than the carriage goes.',
-    remedy: 'Set it square to the face and along the motion, and measure again; nothing of the machine is wrong.',
-    size: ({ mean }) => mean ?? null,
-    ways: TILTS.map((tilt) => {
-      const effect: Effect = ({ of, form, expected }) =>
-        of === 'travel' && form === 'indicator' ? (1 / Math.cos(tilt) - 1) * expected : 0;
-      return { share: 1, mean: effect, spread: [(row) => effect(row) / 3], isProportional: true };
-    }),
-  },
-];
+export const tilted: CauseKind = ({ isTurning }) =>
+  isTurning
+    ? []
+    : [
+        {
+          id: 'tilted',
+          place: 'tilted',
+          commonness: 5,
+          sentence: 'The indicator stands aslant: it shows more than the carriage goes.',
+          remedy: 'Set it square to the face and along the motion, and measure again; nothing of the machine is wrong.',
+          size: ({ mean }) => mean ?? null,
+          ways: TILTS.map((tilt) => {
+            const effect: Effect = ({ of, form, expected }) =>
+              of === 'travel' && form === 'indicator' ? (1 / Math.cos(tilt) - 1) * expected : 0;
+            return { share: 1, mean: effect, spread: [(row) => effect(row) / 3], isProportional: true };
+          }),
+        },
+      ];

@@ -3,7 +3,7 @@ import type { CauseKind } from '../cause.js';
 /** Of what slips with a move: so much by chance, and so much more one way than the other. */
 const CHANCE = 0.3;
 const UNEVEN = 0.3;
-/** What a single move slips by, over the sizes that are thought of. */
+/** What a single move slips by, over the sizes that are thought of but for the smallest, which no slip is. */
 const A_MOVE = 0.25;
 
 /** Something slips on its shaft: short each time it starts and stops, of any size, and only behind the motor. */
@@ -16,7 +16,7 @@ export const slip: CauseKind = ({ sizes }) => [
     remedy:
       'Tighten the grub screw on a flat of the shaft, or the belt; draw a witness mark across, and look whether it stays whole.',
     size: null,
-    ways: sizes.map((each) => {
+    ways: sizes.slice(1).map((each) => {
       const size = A_MOVE * each;
       return {
         share: 1,

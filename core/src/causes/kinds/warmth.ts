@@ -7,6 +7,9 @@ const CONSTANTS = [600, 1800];
 const APART = 0.7;
 const EACH = Array.from({ length: 12 }, (_, index) => index);
 
+/** Of its whole size it strays by so much on its way. */
+const UNEVEN = 0.5;
+
 /** Warmth: it drifts with time, moved or not, and levels off. */
 export const warmth: CauseKind = ({ sizes }) => [
   {
@@ -14,7 +17,8 @@ export const warmth: CauseKind = ({ sizes }) => [
     place: 'warmth',
     commonness: 5,
     sentence: 'It drifts as it gets warm.',
-    remedy: 'Let it warm up before it is measured or cuts to size, and keep the motor’s warmth away from screw and frame.',
+    remedy:
+      'Let it warm up before it is measured or cuts to size, and keep the motor’s warmth away from screw and frame.',
     size: ({ mean }) => mean ?? null,
     ways: sizes.flatMap((size) =>
       CONSTANTS.flatMap((constant) =>
@@ -25,7 +29,17 @@ export const warmth: CauseKind = ({ sizes }) => [
             share: 1,
             mean: effect,
             // How quickly it was read, and how warm it was already, nobody says: each check goes its own way.
-            spread: [(row) => effect(row) / 2, ...EACH.map((check): Effect => (row) => (row.check === check ? APART * effect(row) : 0))],
+            spread: [
+              (row) => effect(row) / 2,
+              // Nothing warms quite as a formula says.
+              ({ of, seconds }) =>
+                of === 'travel' ? UNEVEN * size * (seconds / constant) * Math.exp(-seconds / constant) : 0,
+              ...EACH.map(
+                (check): Effect =>
+                  (row) =>
+                    row.check === check ? APART * effect(row) : 0,
+              ),
+            ],
           };
         }),
       ),

@@ -33,8 +33,10 @@ export const waves: CauseKind = (bearings) => {
       {
         id: 'screw-wave',
         commonness: 6,
-        sentence: 'The screw is bent or drunken, or a wheel sits out of the middle: an error comes back with every turn of it.',
-        remedy: 'Look along the turning screw, and with an indicator at its end; straighten or change it, or enter a table of corrections.',
+        sentence:
+          'The screw is bent or drunken, or a wheel sits out of the middle: an error comes back with every turn of it.',
+        remedy:
+          'Look along the turning screw, and with an indicator at its end; straighten or change it, or enter a table of corrections.',
       },
       screwTurn,
       bearings,
@@ -45,7 +47,8 @@ export const waves: CauseKind = (bearings) => {
             {
               id: 'motor-wave',
               commonness: 2,
-              sentence: 'An error comes back with every turn of the motor: its coupling, pulley or gear sits out of the middle.',
+              sentence:
+                'An error comes back with every turn of the motor: its coupling, pulley or gear sits out of the middle.',
               remedy: 'Look at coupling, pulley and gear with an indicator while the motor turns slowly.',
             },
             motorTurn,

@@ -20,7 +20,13 @@ const readsOf = ({ range, kind }: ReturnType<typeof usualMeasuring>): number =>
   range ? readQuantity(range, kind).value : Infinity;
 
 /** A step check as far as the instrument reads. */
-function stepsPlan(context: AxisContext, bearings: Bearings, type: InstrumentTypeName, runs: number): CheckPlan | null {
+function stepsPlan(
+  context: AxisContext,
+  bearings: Bearings,
+  type: InstrumentTypeName,
+  runs: number,
+  reach: number,
+): CheckPlan | null {
   const { reckoner, isTurning, play } = bearings;
   const { axis } = context;
   const [perUnit, turn] = [reckoner.value(stepsPerUnit) ?? 0, reckoner.value(stepsPerMotorTurn) ?? 1];
@@ -28,7 +34,7 @@ function stepsPlan(context: AxisContext, bearings: Bearings, type: InstrumentTyp
   const measured = usualMeasuring(type);
   const reads = readsOf(measured);
   const takeUp = takeUpFor(play, perUnit, turn);
-  const room = isTurning ? travel : Math.min(USED * reads, travel - (2 * takeUp) / perUnit);
+  const room = isTurning ? travel : Math.min((USED * reads) / reach, travel / reach - (2 * takeUp) / perUnit);
   return planOf('step-check', {
     targets: spreadTargets(Math.max(TARGETS, room * perUnit), turn, TARGETS, seeded(SEED)),
     runs,
@@ -36,7 +42,10 @@ function stepsPlan(context: AxisContext, bearings: Bearings, type: InstrumentTyp
     returnToZero: true,
     takeUp,
     measured,
-    tolerance: { kind: axis.job.kind, value: axis.job.tolerance ?? quantityOf(isTurning ? '0.1 °' : '0.05 mm', 'assumed') },
+    tolerance: {
+      kind: axis.job.kind,
+      value: axis.job.tolerance ?? quantityOf(isTurning ? '0.1 °' : '0.05 mm', 'assumed'),
+    },
   });
 }
 
@@ -45,16 +54,16 @@ export const bothWays: Measurement = {
   id: 'both-ways',
   sentence: 'Send it to a few places from both sides, twice, and read how far it comes.',
   minutes: 6,
-  plan: (context, bearings) =>
-    stepsPlan(context, bearings, bearings.isTurning ? 'angle-ring' : 'plunger-indicator', 2),
+  plan: (context, bearings) => stepsPlan(context, bearings, bearings.isTurning ? 'angle-ring' : 'plunger-indicator', 2),
 };
 
 /** The same with something that is laid along and not moved along: its errors are others. */
 export const otherInstrument: Measurement = {
   id: 'other-instrument',
-  sentence: 'Read a long way once more with callipers or a rule laid along the motion: what the indicator alone is wrong by does not show there.',
+  sentence:
+    'Read a long way once more with callipers or a rule laid along the motion: what the indicator alone is wrong by does not show there.',
   minutes: 6,
-  plan: (context, bearings) => (bearings.isTurning ? null : stepsPlan(context, bearings, 'callipers', 1)),
+  plan: (context, bearings, reach) => (bearings.isTurning ? null : stepsPlan(context, bearings, 'callipers', 1, reach)),
 };
 
 /** Small even parts over one period. @param over what the error may come back with */
@@ -70,7 +79,10 @@ const wave = (over: 'screw' | 'motor' | 'cycle', of: string): Measurement => ({
     if (!put || !('spacing' in put)) return null;
     const { spacing, count } = put as { readonly spacing: number; readonly count: number };
     const way = (spacing * count) / (bearings.reckoner.value(stepsPerUnit) ?? 1);
-    const measured = bearings.isTurning || way < USED * readsOf(usualMeasuring('plunger-indicator')) ? {} : { measured: usualMeasuring('callipers') };
+    const measured =
+      bearings.isTurning || way < USED * readsOf(usualMeasuring('plunger-indicator'))
+        ? {}
+        : { measured: usualMeasuring('callipers') };
     return firstPlan(checkDeclaration('periodic'), 'periodic', context, { ...put, ...measured });
   },
 });

@@ -10,7 +10,8 @@ export interface Measurement {
   /** How long it takes [min] (common practice, no source). */
   readonly minutes: number;
   /** The plan of it; null where it does not apply to the axis. */
-  readonly plan: (context: AxisContext, bearings: Bearings) => CheckPlan | null;
+  /** @param reach how many times as far as it is sent it may go, by what was read so far */
+  readonly plan: (context: AxisContext, bearings: Bearings, reach: number) => CheckPlan | null;
 }
 
 /** A plan that fits its kind; null where it does not. */
@@ -21,7 +22,10 @@ export function planOf(kind: CheckKind, plan: object): CheckPlan | null {
 
 /** The plan that the form of a kind begins with, with some of it otherwise; null where the kind does not apply. */
 export function firstPlan(
-  declaration: { readonly applies: (context: AxisContext) => boolean; readonly form: { readonly first: (context: AxisContext, random: () => number) => object } | null },
+  declaration: {
+    readonly applies: (context: AxisContext) => boolean;
+    readonly form: { readonly first: (context: AxisContext, random: () => number) => object } | null;
+  },
   kind: CheckKind,
   context: AxisContext,
   change: object = {},

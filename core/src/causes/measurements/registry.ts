@@ -1,12 +1,4 @@
-import {
-  markAfterMoves,
-  markOut,
-  pushes,
-  returnsAtJob,
-  returnsQuickly,
-  returnsSlowly,
-  timeAlone,
-} from './again.js';
+import { markAfterMoves, markOut, pushes, returnsAtJob, returnsQuickly, returnsSlowly, timeAlone } from './again.js';
 import { bothWays, otherInstrument, waveOfCycle, waveOfMotor, waveOfScrew } from './along.js';
 import type { Measurement } from './measurement.js';
 

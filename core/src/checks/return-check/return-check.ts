@@ -198,13 +198,11 @@ export const returnCheck = checkKind({
       from: 0,
       legs: [
         { to: 0, shuttles: { times: 1, by, pace }, read: 'zero' },
-        ...placesOf(plan).map(
-          ({ index }): Leg => ({
-            to: 0,
-            shuttles: { times: plan.moves, by, pace },
-            read: lookAtTravel(index, plan.measured),
-          }),
-        ),
+        ...placesOf(plan).map(({ index }): Leg => ({
+          to: 0,
+          shuttles: { times: plan.moves, by, pace },
+          read: lookAtTravel(index, plan.measured),
+        })),
       ],
     };
   },

@@ -113,13 +113,11 @@ export const shaftMark = checkKind({
       from: 0,
       legs: [
         { to: 0, read: 'zero' },
-        ...placesOf(plan).map(
-          ({ index, isOut }): Leg => ({
-            to: isOut ? plan.steps : 0,
-            ...(isOut || plan.moves === 0 ? {} : { shuttles: { times: plan.moves, by, pace: 1 } }),
-            read: read(index),
-          }),
-        ),
+        ...placesOf(plan).map(({ index, isOut }): Leg => ({
+          to: isOut ? plan.steps : 0,
+          ...(isOut || plan.moves === 0 ? {} : { shuttles: { times: plan.moves, by, pace: 1 } }),
+          read: read(index),
+        })),
       ],
     };
   },
@@ -164,14 +162,20 @@ export const shaftMark = checkKind({
         most,
       ),
       figureOf(
-        { name: 'Off at zero', symbol: 'α₀', dimension: 'angle', working: 'Farthest from where the mark was at first.' },
+        {
+          name: 'Off at zero',
+          symbol: 'α₀',
+          dimension: 'angle',
+          working: 'Farthest from where the mark was at first.',
+        },
         atZero,
         2 * doubt,
         most,
       ),
     ];
     const tell = (value: number): string => say(Math.abs(value), 'angle', 2 * doubt);
-    const isOff = (value: number | null): boolean => value !== null && most !== null && Math.abs(value) - 2 * doubt > most;
+    const isOff = (value: number | null): boolean =>
+      value !== null && most !== null && Math.abs(value) - 2 * doubt > most;
     return {
       ...NO_FINDINGS,
       ...judgedBy(

@@ -203,7 +203,12 @@ function rankingOf(reckoner: Reckoner<AxisContext>, outward: readonly ReadPoint[
   if (scale <= 0) return null;
   const standardUncertainty = Math.hypot(first.standardUncertainty / first.commanded, ONE_READING * scale);
   if (Math.abs(Math.log(scale)) < ONE_READING_LEAST || Math.abs(scale - 1) < 3 * standardUncertainty) return null;
-  return rankFaults(faultsInForce(reckoner), { scale, standardUncertainty, degreesOfFreedom: Infinity, chainSpread: spread });
+  return rankFaults(faultsInForce(reckoner), {
+    scale,
+    standardUncertainty,
+    degreesOfFreedom: Infinity,
+    chainSpread: spread,
+  });
 }
 
 function verdictOf(judged: readonly ReadPoint[], remainingCount: number): VerdictWord {

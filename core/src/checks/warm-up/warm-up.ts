@@ -158,13 +158,11 @@ export const warmUp = checkKind({
       from: 0,
       legs: [
         { to: 0, shuttles: away, read: 'zero' },
-        ...placesOf(plan).map(
-          ({ index, at }): Leg => ({
-            to: 0,
-            ...(at > 0 ? { wait: every, shuttles: away } : {}),
-            read: lookAtTravel(index, plan.measured),
-          }),
-        ),
+        ...placesOf(plan).map(({ index, at }): Leg => ({
+          to: 0,
+          ...(at > 0 ? { wait: every, shuttles: away } : {}),
+          read: lookAtTravel(index, plan.measured),
+        })),
       ],
     };
   },
