@@ -53,7 +53,7 @@ test('with readings by hand it waits at each place for what is typed, and is end
   await running(page).getByRole('button', { name: 'It is at zero: go on' }).click({ timeout: 60_000 });
   for (const [place, shown] of ['4', '5.51'].entries()) {
     await expect(running(page).getByRole('status')).toHaveText(
-      new RegExp(`^It stands at ${['4', '5.5'][place] ?? ''}\\smm, run 1: read it and type it below`),
+      new RegExp(`^It stands at ${['4', '5.5'][place] ?? ''}\\smm: read it and type it below`),
       { timeout: 60_000 },
     );
     await page.getByLabel(new RegExp(`^Reading ${place + 1},`)).fill(shown);

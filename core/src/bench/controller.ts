@@ -217,6 +217,16 @@ export class RigController implements Commander {
     return this.counted;
   }
 
+  /** Something is under way. */
+  get isBusy(): boolean {
+    return this.channels.some(({ task }) => task !== null);
+  }
+
+  /** Somebody is there, though nothing is said: time that goes by more quickly than the clock is no silence. */
+  attend(): void {
+    this.lastLine = this.bench.time;
+  }
+
   /**
    * Takes what the host sent, in whatever pieces. A stop among it is obeyed before everything else, and what came in
    * before it is answered and not obeyed.

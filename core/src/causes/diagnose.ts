@@ -39,11 +39,13 @@ export interface Diagnosis {
   readonly somethingElse: number;
   /** What can be told: nothing is shown, what is wrong is told, or it cannot be told yet. */
   readonly statement: 'nothing-shown' | 'told' | 'open';
+  /** Something likely is neither told nor ruled out. */
+  readonly isOpen: boolean;
   /** Suspects of which it can be told that they are there. */
   readonly told: readonly Suspect[];
   /** What leads, as one says it. */
   readonly leading: readonly { readonly sentence: string; readonly chance: number }[];
-  /** What tells them apart; null where all is told, or nothing would. */
+  /** What tells them apart, or what would still show something; null where all is told, or nothing would. */
   readonly next: NextMeasurement | null;
 }
 
@@ -94,17 +96,19 @@ export function diagnose(context: AxisContext, checks: readonly MadeCheck[]): Di
     two: weighed.filter((item) => idsOf(item).length === 2).reduce((sum, { chance }) => sum + chance, 0),
     somethingElse: chanceOf(weighed, 'else'),
     statement: told.length > 0 ? 'told' : isOpen ? 'open' : 'nothing-shown',
+    isOpen,
     told,
     leading: weighed.slice(0, 3).map((item) => ({ sentence: sentenceOf(item), chance: item.chance })),
-    next: isOpen
-      ? nextMeasurement(
-          weighed,
-          rows,
-          checks.map(({ plan }) => plan),
-          context,
-          bearings,
-        )
-      : null,
+    next:
+      isOpen || told.length === 0
+        ? nextMeasurement(
+            weighed,
+            rows,
+            checks.map(({ plan }) => plan),
+            context,
+            bearings,
+          )
+        : null,
   };
 }
 

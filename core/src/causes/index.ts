@@ -1,7 +1,7 @@
 export { bearingsOf, type Bearings } from './bearings.js';
 export type { Cause, Way } from './cause.js';
 export { diagnose, evidenceFor, TOLD, type Diagnosis, type Evidence, type Suspect, type Weight } from './diagnose.js';
-export { nextMeasurement, reachOf, type NextMeasurement } from './next.js';
+export { firstMeasurement, nextMeasurement, reachOf, type NextMeasurement } from './next.js';
 export { MEASUREMENTS } from './measurements/registry.js';
 export type { Measurement } from './measurements/measurement.js';
 export { askedRows, rowsOf, type AskedRow, type MadeCheck, type Row } from './row.js';

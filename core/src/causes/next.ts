@@ -1,7 +1,7 @@
 import { lookBetween } from '../diagnosis/index.js';
 import type { CheckPlan } from '../checks/index.js';
 import type { AxisContext } from '../drive-line/index.js';
-import type { Bearings } from './bearings.js';
+import { bearingsOf, type Bearings } from './bearings.js';
 import { MEASUREMENTS } from './measurements/registry.js';
 import { apart, forecast } from './predict.js';
 import { askedRows, type Row } from './row.js';
@@ -20,6 +20,22 @@ export type NextMeasurement =
       readonly minutes: number;
     }
   | { readonly kind: 'look'; readonly sentence: string };
+
+/** Plans that ask the same, whatever the very instrument is called. */
+const keyOf = (plan: CheckPlan): string => {
+  const { measured, ...rest } = plan as { readonly measured?: { readonly type?: string } };
+  return JSON.stringify([rest, measured?.type]);
+};
+
+/** What to begin with where nothing was measured yet; null where nothing could be sent to the axis. */
+export function firstMeasurement(context: AxisContext): Extract<NextMeasurement, { kind: 'check' }> | null {
+  const bearings = bearingsOf(context);
+  const [first] = MEASUREMENTS;
+  const plan = bearings && first ? first.plan(context, bearings, 1) : null;
+  return first && plan
+    ? { kind: 'check', id: first.id, sentence: first.sentence, plan, worth: 1, minutes: first.minutes }
+    : null;
+}
 
 /** How many times as far as it is sent an axis may go, by what was read. */
 export const reachOf = (rows: readonly Row[]): number => Math.max(1, scaleOf(rows) ?? 1);
@@ -57,7 +73,7 @@ export function nextMeasurement(
   if (whole === 0) return null;
   const check = Math.max(-1, ...rows.map((row) => row.check)) + 1;
   const reach = reachOf(rows);
-  const known = made.map((plan) => JSON.stringify(plan));
+  const known = made.map(keyOf);
   const found = MEASUREMENTS.flatMap(({ id, sentence, minutes, plan: planOf }) => {
     const plan = planOf(context, bearings, reach);
     const asked = plan ? askedRows(context, plan, check) : [];
@@ -68,7 +84,7 @@ export function nextMeasurement(
       const by = one && other ? apart(one, other) : 0;
       return sum + weight * Math.min(1, (Number.isFinite(by) ? by : 0) / DECIDES);
     }, 0);
-    const times = known.includes(JSON.stringify(plan)) ? AGAIN : 1;
+    const times = known.includes(keyOf(plan)) ? AGAIN : 1;
     return [{ kind: 'check' as const, id, sentence, plan, worth: (times * told) / whole, minutes }];
   });
   const most = Math.max(0, ...found.map(({ worth }) => worth));

@@ -14,6 +14,8 @@ export interface RunStep {
   readonly wait: number;
   /** The instrument's zero, a place of the plan, or nothing. */
   readonly read: Look | 'zero' | null;
+  /** One of many moves away and back. */
+  readonly isShuttle: boolean;
   /** Where it is then, in microsteps from the check's zero. */
   readonly at: number;
 }
@@ -47,19 +49,27 @@ export function runPlan(course: Course, facts: MoveFacts, fence: Fence | null, a
     };
   const steps: RunStep[] = [];
   let position = course.from;
-  const push = (to: number, read: RunStep['read'], pace = CHECK_PACE, wait = 0): void => {
-    if (to !== position || read !== null || wait > 0) steps.push({ by: to - position, pace, wait, read, at: to });
+  const push = (to: number, read: RunStep['read'], { pace = CHECK_PACE, wait = 0, isShuttle = false } = {}): void => {
+    if (to !== position || read !== null || wait > 0)
+      steps.push({ by: to - position, pace, wait, read, at: to, isShuttle });
     position = to;
   };
   if (zero + course.from !== at.pulses)
-    steps.push({ by: zero + course.from - at.pulses, pace: CHECK_PACE, wait: 0, read: null, at: course.from });
+    steps.push({
+      by: zero + course.from - at.pulses,
+      pace: CHECK_PACE,
+      wait: 0,
+      read: null,
+      at: course.from,
+      isShuttle: false,
+    });
   for (const { to, shuttles, wait = 0, read } of course.legs) {
     const start = position;
     for (let time = 0; shuttles && time < shuttles.times; time += 1) {
-      push(start + shuttles.by, null, shuttles.pace);
-      push(start, null, shuttles.pace);
+      push(start + shuttles.by, null, { pace: shuttles.pace, isShuttle: true });
+      push(start, null, { pace: shuttles.pace, isShuttle: true });
     }
-    push(to, read, CHECK_PACE, wait);
+    push(to, read, { wait });
   }
   return { ok: true, steps };
 }

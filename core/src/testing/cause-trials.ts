@@ -3,7 +3,8 @@ import {
   bearingsOf,
   diagnose,
   MEASUREMENTS,
-  TOLD,
+  reachOf,
+  rowsOf,
   type Bearings,
   type Diagnosis,
   type MadeCheck,
@@ -270,6 +271,7 @@ export function causeTrial(kinds: readonly string[], machine: number, seed: numb
     const diagnosis = diagnose(context, checks);
     if (!diagnosis) throw new Error('something was read');
     stages.push({ ...diagnosis, right: diagnosis.suspects.map(({ id }) => isRight(id)) });
+    if (!diagnosis.isOpen) break;
     if (diagnosis.next?.kind === 'look') asked.push('look');
     if (diagnosis.next?.kind !== 'check' || asked.length === MOST_ASKED) break;
     asked.push(diagnosis.next.id);

@@ -54,7 +54,8 @@ export const bothWays: Measurement = {
   id: 'both-ways',
   sentence: 'Send it to a few places from both sides, twice, and read how far it comes.',
   minutes: 6,
-  plan: (context, bearings) => stepsPlan(context, bearings, bearings.isTurning ? 'angle-ring' : 'plunger-indicator', 2),
+  plan: (context, bearings, reach) =>
+    stepsPlan(context, bearings, bearings.isTurning ? 'angle-ring' : 'plunger-indicator', 2, reach),
 };
 
 /** The same with something that is laid along and not moved along: its errors are others. */

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Check } from '@crisp-notch/contract';
-import { benchInstrument, isPractice } from '@crisp-notch/core/checks';
+import { isPractice } from '@crisp-notch/core/checks';
 import type { AxisContext } from '@crisp-notch/core/drive-line';
 import { ButtonModule } from 'primeng/button';
 import { messageOf } from '../data/answers';
@@ -10,7 +10,7 @@ import { DesignStore } from '../data/design-store';
 import { CautionComponent } from '../ui/caution.component';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
 import { ProgressComponent } from '../ui/progress.component';
-import { CheckRun, isRunning, type Reader } from './check-run';
+import { CheckRun, courseOf, rigReader, type Reader } from './check-run';
 
 /** A check that is run by the rig, or by a machine whose controller speaks the line port. */
 @Component({
@@ -19,7 +19,7 @@ import { CheckRun, isRunning, type Reader } from './check-run';
   providers: [CheckRun],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (plan(); as running) {
+    @if (course()) {
       <section class="card pad stack no-print" aria-labelledby="run-heading">
         <header class="row spread">
           <h2 id="run-heading">Let it run</h2>
@@ -81,17 +81,14 @@ export class CheckRunComponent {
   protected readonly trouble = signal('');
   protected readonly isBeginning = signal(false);
   protected readonly chosen = signal<Reader>('bench');
-  protected readonly plan = computed(() => {
-    const { plan } = this.check();
-    return isRunning(plan) ? plan : null;
-  });
+  protected readonly course = computed(() => courseOf(this.context(), this.check().plan));
   /** Only the rig has instruments that answer on the line. */
   protected readonly reader = computed(() => (this.run.line.openedAs() === 'machine' ? 'hand' : this.chosen()));
   protected readonly readers = computed(() => {
-    const plan = this.plan();
+    const course = this.course();
     const byHand = { value: 'hand', label: 'I read and type' };
-    if (!plan || this.run.line.openedAs() === 'machine') return [byHand];
-    return [{ value: 'bench', label: `the rig’s ${benchInstrument(plan.measured)}` }, byHand];
+    if (!course || this.run.line.openedAs() === 'machine') return [byHand];
+    return [{ value: 'bench', label: `the rig’s ${rigReader(course)}` }, byHand];
   });
   protected readonly share = computed(() => {
     const stand = this.run.stand();
@@ -117,26 +114,25 @@ export class CheckRunComponent {
   constructor() {
     // One that was begun for it runs as soon as it stands; opened again, it does not.
     const started = effect(() => {
-      const [check, plan, context] = [this.check(), this.plan(), this.context()];
+      const [check, context] = [this.check(), this.context()];
       const { run: reader, ...rest } = (history.state ?? {}) as { readonly run?: Reader };
       started.destroy();
-      if (reader === undefined || !plan || !isPractice(plan)) return;
+      if (reader === undefined || !this.course() || !isPractice(check.plan)) return;
       history.replaceState(rest, '');
-      void this.run.run(check, plan, context, reader);
+      void this.run.run(check, context, reader);
     });
   }
 
   protected async start(): Promise<void> {
-    const [check, plan] = [this.check(), this.plan()];
-    if (!plan) return;
-    if (this.run.line.openedAs() === 'machine' || isPractice(plan)) {
-      await this.run.run(check, plan, this.context(), this.reader());
+    const check = this.check();
+    if (this.run.line.openedAs() === 'machine' || isPractice(check.plan)) {
+      await this.run.run(check, this.context(), this.reader());
       return;
     }
     this.trouble.set('');
     this.isBeginning.set(true);
     try {
-      const id = await this.run.practice(check, plan);
+      const id = await this.run.practice(check, this.context());
       await this.router.navigate(['/machines', this.state()?.id, 'checks', id], { state: { run: this.reader() } });
     } catch (error) {
       this.trouble.set(messageOf(error));

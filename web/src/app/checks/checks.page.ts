@@ -11,6 +11,7 @@ import type { ChoiceOption } from '../ui/select.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { VerdictComponent } from '../ui/verdict.component';
 import { viewsOfCheck } from './check-views';
+import { DiagnosisComponent } from './diagnosis.component';
 import { TrendComponent } from './trend.component';
 import { OneOfComponent } from '../ui/one-of.component';
 
@@ -19,6 +20,7 @@ import { OneOfComponent } from '../ui/one-of.component';
   selector: 'cn-checks-page',
   imports: [
     ChoiceFieldComponent,
+    DiagnosisComponent,
     NgComponentOutlet,
     OneOfComponent,
     OperationFrameComponent,

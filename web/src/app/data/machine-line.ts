@@ -52,6 +52,8 @@ export class MachineLine implements OnDestroy {
   readonly possible = signal<readonly FaultThere[]>([]);
   /** What is at the other end; null while nothing is. */
   readonly openedAs = signal<'rig' | 'machine' | null>(null);
+  /** Checks that were read on the rig that is open: what is wrong with another says nothing of it. */
+  readonly readOnRig = signal<readonly string[]>([]);
   /** The design that the rig is a copy of, and what is wrong with it. */
   readonly opened = signal<{ readonly machine: Machine; readonly faults: readonly FaultThere[] } | null>(null);
   readonly isMoving = computed(() => this.places().some(({ isMoving }) => isMoving));
@@ -174,6 +176,7 @@ export class MachineLine implements OnDestroy {
     });
     this.host = host;
     this.openedAs.set(as);
+    this.readOnRig.set([]);
     this.state.set({ kind: 'opening' });
     this.timer = setInterval(() => {
       host.tick(seconds());
@@ -207,6 +210,7 @@ export class MachineLine implements OnDestroy {
     this.closed$.next();
     this.state.set({ kind: 'closed' });
     this.openedAs.set(null);
+    this.readOnRig.set([]);
     this.places.set([]);
     this.axes.set([]);
     this.sight.set(null);
@@ -218,6 +222,16 @@ export class MachineLine implements OnDestroy {
 
   ngOnDestroy(): void {
     this.close();
+  }
+
+  /** A check is read on the rig that is open. */
+  noteRead(checkId: string): void {
+    if (this.openedAs() === 'rig') this.readOnRig.update((ids) => [...ids.filter((id) => id !== checkId), checkId]);
+  }
+
+  /** What moves on the rig moves as quickly as it can be reckoned, or as the clock goes; a machine is not hurried. */
+  hurry(on: boolean): void {
+    this.tellRig({ kind: 'hurry', on });
   }
 
   /** From now on the rig watches what warms it. */

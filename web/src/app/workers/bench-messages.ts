@@ -7,6 +7,8 @@ export type BenchRequest =
   /** From now on what warms it is watched; and it goes on so for some time, at once [s]. */
   | { readonly kind: 'watch-warming' }
   | { readonly kind: 'pass'; readonly seconds: number }
+  /** What moves, moves as quickly as it can be reckoned, or as the clock goes. */
+  | { readonly kind: 'hurry'; readonly on: boolean }
   /** Text for the line port. */
   | { readonly kind: 'line'; readonly text: string };
 
