@@ -51,6 +51,11 @@ export class Meters {
 
   private readonly readings: Readonly<Record<Instrument, (axis: BenchAxis) => Shown>> = {
     indicator: (axis) => this.indicator(axis),
+    // Set to nothing where it stands.
+    'indicator-zero': (axis) => {
+      this.zeros.delete(axis);
+      return this.indicator(axis);
+    },
     rule: (axis) => {
       const { isTurning } = axis.truth;
       const digit = isTurning ? RULE.angle : RULE.length;

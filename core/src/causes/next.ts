@@ -37,8 +37,11 @@ export function firstMeasurement(context: AxisContext): Extract<NextMeasurement,
     : null;
 }
 
+/** It is never sent more than so much farther than it should go. */
+const REACH_LEAST = 0.5;
+
 /** How many times as far as it is sent an axis may go, by what was read. */
-export const reachOf = (rows: readonly Row[]): number => Math.max(1, scaleOf(rows) ?? 1);
+export const reachOf = (rows: readonly Row[]): number => Math.max(REACH_LEAST, scaleOf(rows) ?? 1);
 
 /** So many lead, those that are likelier than that. */
 const LEADING = 6;

@@ -105,8 +105,27 @@ interface Prepared {
   readonly cause: Cause;
   readonly way: Way;
   readonly log: number;
+  /** By which it is known from others of its cause. */
+  readonly mark: string;
   readonly mean: number | null;
   readonly columns: readonly Part[];
+}
+
+/** What differs in two vectors differs in this, but by chance of one in a million. */
+const markOf = (vector: Float64Array): string =>
+  vector.reduce((sum, value, place) => sum + value * (1 + ((place * 0.6180339887) % 1)), 0).toPrecision(7);
+
+/** Ways that do the same to what was read are one. */
+function merged(ways: readonly Prepared[]): readonly Prepared[] {
+  const found = new Map<string, Prepared>();
+  for (const way of ways) {
+    const known = way.way.jumps ? undefined : found.get(way.mark);
+    found.set(
+      way.way.jumps ? `${found.size}` : way.mark,
+      known ? { ...known, log: Math.log(Math.exp(known.log) + Math.exp(way.log)) } : way,
+    );
+  }
+  return [...found.values()];
 }
 
 /** Everything that is reckoned with for one scatter of the machine, of which only products are needed. */
@@ -167,16 +186,20 @@ class Scene {
   }
 
   prepared(cause: Cause, way: Way, share: number): Prepared {
-    const spread = (way.spread ?? [])
-      .map((effect) => this.ground.effect(effect))
-      .filter((column) => dot(column, column) > 0)
-      .map((column): Part => [this.kept(column), 1]);
+    const effects = (way.spread ?? []).map((effect) => this.ground.effect(effect));
+    const mean = way.mean ? this.ground.effect(way.mean) : null;
+    const wandering = way.wander ? this.wandering(way.wander) : [];
+    const mark =
+      [...(mean ? [mean] : []), ...effects].map((vector) => markOf(vector)).join(' ') +
+      wandering.map(([, by]) => by.toPrecision(6)).join(' ');
+    const spread = effects.filter((column) => dot(column, column) > 0).map((column): Part => [this.kept(column), 1]);
     return {
       cause,
       way,
       log: Math.log(share),
-      mean: way.mean ? this.kept(this.ground.effect(way.mean)) : null,
-      columns: [...spread, ...(way.wander ? this.wandering(way.wander) : [])],
+      mark,
+      mean: mean && this.kept(mean),
+      columns: [...spread, ...wandering],
     };
   }
 
@@ -319,6 +342,24 @@ function cyclesIn(scene: Scene, spread: Spread, left: readonly Part[]): FoundCyc
   return { counts, square };
 }
 
+/** Once it has fallen out of step it rests anywhere within its friction: so much of a cycle. */
+const RESTS_WITHIN = 0.04;
+
+/** How well lost cycles fit, by the place at which a rotor comes to rest after each. */
+function fitOf(
+  scene: Scene,
+  spread: Spread,
+  columns: readonly Part[],
+  left: readonly Part[],
+  { counts, square }: FoundCycles,
+): number {
+  const jumped = scene.cycles.filter((_, place) => counts[place] !== 0);
+  if (jumped.length === 0) return spread.logOf(square);
+  const rests = jumped.map(([unit, size]): Part => [unit, RESTS_WITHIN * size]);
+  const lost = scene.cycles.map(([unit, size], place): Part => [unit, -size * (counts[place] as number)]);
+  return new Spread(scene, [...columns, ...rests]).logLikelihood([...left, ...lost]);
+}
+
 /** Weighs every hypothesis in turn, and keeps the likeliest way of each. */
 class Scales {
   private readonly logs = new Map<string, number[]>();
@@ -439,7 +480,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
           ];
     const prepared = causes.map((cause) => {
       const whole = cause.ways.reduce((sum, way) => sum + way.share, 0);
-      return cause.ways.map((way) => scene.prepared(cause, way, way.share / whole));
+      return merged(cause.ways.map((way) => scene.prepared(cause, way, way.share / whole)));
     });
     const elsewhere = elses.reduce((sum, way) => sum + way.share, 0);
     const others = elses.map((way) => scene.prepared(ELSE_CAUSE, way, way.share / elsewhere));
@@ -476,7 +517,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
       const columns = [...alwaysOf(factor), ...(other ? columnsOf(other, factor) : [])];
       const spread = new Spread(scene, columns);
       const found = cyclesIn(scene, spread, left);
-      const fits = found ? spread.logOf(found.square) : 0;
+      const fits = found ? fitOf(scene, spread, columns, left, found) : 0;
       for (const { cause, way, log } of jumping.flat()) {
         const perMove = way.jumps?.perMove ?? (() => 0);
         const rates = steps.map(({ row, before }) => perMove(row.pace) * (row.moves - (before?.moves ?? 0)));

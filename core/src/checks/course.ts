@@ -46,6 +46,10 @@ export function benchInstrument({ type }: Pick<Measuring, 'type'>): Instrument {
   return COARSE.includes(type) ? 'rule' : 'fine-scale';
 }
 
+/** What of the bench is looked at where the zero of a reading is taken: a dial is set to nothing there. */
+export const zeroInstrument = (instrument: Instrument): Instrument =>
+  instrument === 'indicator' ? 'indicator-zero' : instrument;
+
 /** A place that is read of the carriage, with nothing that pushes it. */
 export const lookAtTravel = (index: number, measured: Pick<Measuring, 'type'>): Look => ({
   index,

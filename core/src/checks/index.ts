@@ -50,7 +50,7 @@ export {
   type PlanOf,
 } from './registry.js';
 export { exactSteps } from './exact-steps.js';
-export { benchInstrument, type Course, type Leg, type Look, type LookedAt } from './course.js';
+export { benchInstrument, zeroInstrument, type Course, type Leg, type Look, type LookedAt } from './course.js';
 export { isGross, runPlan, shownText, type RunPlan, type RunStep } from './run-plan.js';
 export { CHECK_PACE, sightsOf, type Sight } from './sights.js';
 export { evaluateStepCheck } from './step-check/evaluate.js';

@@ -57,6 +57,7 @@ export type PathPiece = Of<typeof pathPiece>;
 /** What can be read where; see the bench's instruments. */
 export const INSTRUMENTS = [
   'indicator',
+  'indicator-zero',
   'rule',
   'fine-scale',
   'angle',

@@ -110,8 +110,7 @@ const DAMPED = [0.38, 0.52] as const;
 const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (other) => other === id, patch });
 
 /** Sizes that are drawn, from what is just seen to what is plain. */
-const size = ({ sizes }: Bearings, random: () => number): number =>
-  between(random, 1.5 * (sizes[0] ?? 0), sizes[2] ?? 0);
+const size = ({ sizes }: Bearings, random: () => number): number => between(random, 3 * (sizes[0] ?? 0), sizes[2] ?? 0);
 
 /** Every cause that can be put into the rig. */
 export const DRAWS: Readonly<Record<string, Draw>> = {

@@ -4,6 +4,7 @@ import {
   placesOf,
   runPlan,
   shownText,
+  zeroInstrument,
   type CheckPlan,
   type EnteredReading,
   type Look,
@@ -61,7 +62,7 @@ export class Lab {
       if (read === null) continue;
       this.rig.wait(SETTLES);
       const instrument = read === 'zero' ? first.instrument : read.instrument;
-      const shown = this.shown(instrument);
+      const shown = this.shown(read === 'zero' ? zeroInstrument(instrument) : instrument);
       // The indicator is at its end: whoever runs it ends there.
       if (shown === null) return readings;
       if (read === 'zero') {

@@ -1,10 +1,17 @@
 import type { Bearings } from '../bearings.js';
 import type { Cause, CauseKind, Effect, Way } from '../cause.js';
 
+/** How far it gives to a push is known from its lost motion to so much of itself. */
+const PUSHED = 0.25;
+
 /** Sizes of a cause around which the others lie, each known to half of itself. */
 const sized = ({ sizes }: Bearings, way: (size: number) => readonly Effect[]): readonly Way[] =>
   sizes.flatMap((size) =>
-    way(size).map((effect): Way => ({ share: 1, mean: effect, spread: [(row) => effect(row) / 2] })),
+    way(size).map((effect): Way => ({
+      share: 1,
+      mean: effect,
+      spread: [(row) => effect(row) / 2, (row) => (row.of === 'push' ? PUSHED * effect(row) : 0)],
+    })),
   );
 
 const below: Effect = ({ of, side }) => (of === 'travel' && side === 'down' ? 1 : 0);
@@ -30,7 +37,7 @@ export const backlash: CauseKind = (bearings) => [
 ];
 
 /** Friction that winds up something soft, over what the design takes for friction. */
-const RUBS = [0.5, 1, 2];
+const RUBS = [0.5, 0.7, 1, 1.4, 2];
 
 /** What bends: lost motion at reversals that grows with a push. */
 export const windUp: CauseKind = (bearings) => [
@@ -52,7 +59,7 @@ export const windUp: CauseKind = (bearings) => [
 ];
 
 /** It takes so many times what the design takes for friction to start it. */
-const STICKS = [2.5, 5, 10, 20];
+const STICKS = [2.2, 3.2, 4.7, 7, 10, 15, 22];
 
 /** What sticks: lost motion at reversals, and no give at all to a push. */
 export const stiction: CauseKind = (bearings) => [

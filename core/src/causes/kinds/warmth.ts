@@ -15,7 +15,7 @@ export const warmth: CauseKind = ({ sizes }) => [
   {
     id: 'warmth',
     place: 'warmth',
-    commonness: 5,
+    commonness: 9,
     sentence: 'It drifts as it gets warm.',
     remedy:
       'Let it warm up before it is measured or cuts to size, and keep the motor’s warmth away from screw and frame.',

@@ -8,6 +8,7 @@ import {
   runPlan,
   sheetOf,
   shownText,
+  zeroInstrument,
   type CheckPlan,
   type Course,
   type Look,
@@ -191,7 +192,7 @@ export class CheckRun implements OnDestroy {
           await this.heard(['zeroed']);
         } else await this.typed(check, read, where, share);
       } else if (read === 'zero') {
-        if (first) zeros.set(first.instrument, await this.shown(first.instrument, facts));
+        if (first) zeros.set(first.instrument, await this.shown(zeroInstrument(first.instrument), facts));
       } else await this.taken(check, read, { facts, at, zero: zeros.get(read.instrument) ?? 0 }, share);
     }
   }

@@ -56,7 +56,7 @@ function heard(before: Weighing, message: DiagnosisMessage): Weighing {
     @if (of() || isRigOpen()) {
       <section class="card pad stack" aria-labelledby="diagnosis-heading">
         <header class="row spread">
-          <h2 id="diagnosis-heading">What is wrong</h2>
+          <h2 id="diagnosis-heading">What is wrong with {{ view().axis.letter }}</h2>
           @if (isRigOpen()) {
             <cn-one-of label="Measured" [options]="sources" [value]="measured()" (chosen)="choose($event)" />
           }
@@ -81,7 +81,7 @@ function heard(before: Weighing, message: DiagnosisMessage): Weighing {
         @if (weighing().diagnosis; as diagnosis) {
           <p class="big" role="status">{{ statement() }}</p>
           @for (suspect of diagnosis.told; track suspect.id) {
-            <p>
+            <p class="told">
               <strong class="wrap-anywhere">{{ suspect.sentence }}</strong> {{ suspect.remedy }}
             </p>
           }
@@ -89,7 +89,7 @@ function heard(before: Weighing, message: DiagnosisMessage): Weighing {
         @if (next(); as next) {
           <div class="next stack">
             <p>
-              <strong>{{ weighing().diagnosis ? 'Measure next' : 'Measure first' }}:</strong>
+              <strong>{{ weighing().diagnosis ? 'Measure next:' : 'Measure first:' }}</strong>&ngsp;
               <span class="wrap-anywhere">{{ next.sentence }}</span>
               @if (next.kind === 'check') {
                 <span class="quiet small"> About {{ minutes(next.minutes) }} minutes.</span>
@@ -97,7 +97,9 @@ function heard(before: Weighing, message: DiagnosisMessage): Weighing {
             </p>
             @if (next.kind === 'check') {
               <p class="row no-print">
-                <button type="button" pButton [disabled]="isBeginning()" (click)="plan()">Plan it</button>
+                <button type="button" pButton [disabled]="isBeginning()" (click)="plan()">
+                  {{ measured() === 'rig' ? 'Measure it on the rig' : 'Plan it' }}
+                </button>
               </p>
             }
           </div>
@@ -119,7 +121,7 @@ function heard(before: Weighing, message: DiagnosisMessage): Weighing {
                 @for (row of rows(); track row.id) {
                   <tr>
                     <th scope="row" class="cause">{{ row.sentence }}</th>
-                    <td class="right number chance">{{ row.chance }}</td>
+                    <td class="right chance">{{ row.chance }}</td>
                     <td class="whole">
                       <ul class="evidence">
                         @for (line of row.evidence; track line.checkId) {

@@ -6,6 +6,7 @@ import type { AxisView } from '../data/design-store';
 
 const DIMENSIONS: Readonly<Record<Instrument, readonly [linear: Dimension, rotary: Dimension]>> = {
   indicator: ['length', 'angle'],
+  'indicator-zero': ['length', 'angle'],
   rule: ['length', 'angle'],
   'fine-scale': ['length', 'angle'],
   angle: ['angle', 'angle'],
@@ -23,6 +24,7 @@ const DIMENSIONS: Readonly<Record<Instrument, readonly [linear: Dimension, rotar
 /** What each is called, in the order in which they are reached for. */
 export const INSTRUMENT_NAMES: Readonly<Record<Instrument, string>> = {
   indicator: 'Indicator at the carriage',
+  'indicator-zero': 'Indicator, set to nothing here',
   rule: 'Rule at the carriage',
   'fine-scale': 'Callipers at the carriage, or a fine ring',
   angle: 'Ring on the motor’s shaft',
