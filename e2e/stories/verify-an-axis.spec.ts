@@ -248,6 +248,61 @@ test.describe('a builder verifies an axis', () => {
     await expect(instrument.getByText('Read from an instrument on a serial line')).toBeVisible();
   });
 
+  test('takes what an instrument shows by a foot-switch and when it has settled, and asks about what cannot be', async ({
+    page,
+  }) => {
+    await page.addInitScript(() => {
+      let out: ReadableStreamDefaultController<Uint8Array>;
+      let shows = '0';
+      const device = {
+        open: () => Promise.resolve(),
+        close: () => Promise.resolve(),
+        writable: null,
+        readable: new ReadableStream<Uint8Array>({ start: (controller) => void (out = controller) }),
+      };
+      // Ten lines a second, as indicators send them by themselves.
+      setInterval(() => {
+        out.enqueue(new TextEncoder().encode(`${shows} mm\n`));
+      }, 100);
+      Object.assign(globalThis, { instrumentShows: (text: string) => void (shows = text) });
+      Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(device) } });
+    });
+    const shows = async (text: string): Promise<void> => {
+      await page.evaluate((line) => {
+        (globalThis as unknown as { instrumentShows: (text: string) => void }).instrumentShows(line);
+      }, text);
+      await expect(page.locator('cn-serial-instrument').getByRole('status').first()).toHaveText(`${text} mm`);
+    };
+    const builder = new Builder(page);
+    await builder.makeMachine('Pedal slide');
+    await builder.describeScrewAxis();
+    await builder.startCheck('200, 400, 600');
+    const instrument = page.locator('cn-serial-instrument');
+    const reading = (place: number) => page.getByLabel(new RegExp(`^Reading ${place},`));
+    await instrument.getByText('Read from an instrument on a serial line').click();
+    await instrument.getByRole('button', { name: 'Connect …' }).click();
+    await choose(instrument.getByRole('combobox', { name: 'Taken by' }), 'a foot-switch or key');
+    await expect(instrument.getByText('Press the foot-switch, or a key …')).toBeVisible();
+    await page.keyboard.press('F9');
+    await expect(instrument.getByText('Key: F9')).toBeVisible();
+    await shows('0.318');
+    await page.keyboard.press('F9');
+    await expect(reading(1)).toHaveValue('0.318');
+    // Twice as far as it was sent is no measurement.
+    await shows('1.27');
+    await page.keyboard.press('F9');
+    await expect(page.getByRole('alert')).toHaveText(/^It shows 1\.27 mm where 0\.635\smm was sent/);
+    await page.getByRole('button', { name: 'Leave it' }).click();
+    await expect(reading(2)).toHaveValue('');
+    await choose(instrument.getByRole('combobox', { name: 'Taken by' }), /^itself, when it has settled/);
+    await shows('0.636');
+    await expect(reading(2)).toHaveValue('0.636');
+    await shows('0.951');
+    await expect(reading(3)).toHaveValue('0.951');
+    // At rest in one place it is read once.
+    await expect(reading(4)).toHaveValue('');
+  });
+
   test('keeps a mistyped reading in its field and says what is wrong', async ({ page }) => {
     const builder = new Builder(page);
     await builder.makeMachine('Typo slide');

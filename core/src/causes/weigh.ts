@@ -2,7 +2,7 @@ import type { RatioFault } from '../diagnosis/index.js';
 import type { Bearings } from './bearings.js';
 import type { Cause, Effect, Way } from './cause.js';
 import { cholesky, dot, forward, halfLogDeterminant, logSum } from './gaussian.js';
-import { Ground } from './ground.js';
+import { designed, Ground } from './ground.js';
 import { causesOf } from './kinds/registry.js';
 import type { Row } from './row.js';
 
@@ -294,52 +294,66 @@ interface FoundCycles {
 }
 
 /**
- * Whole cycles that explain what is left, the most telling first.
+ * Whole cycles that explain what is left: from a first guess on, the most telling change first.
+ * @param guess cycles at each step, as one reads them off the readings
  * @returns null where scatter is not small against a cycle: chance passes for cycles too often then
  */
-function cyclesIn(scene: Scene, spread: Spread, left: readonly Part[]): FoundCycles | null {
+function cyclesIn(scene: Scene, spread: Spread, left: readonly Part[], guess: readonly number[]): FoundCycles | null {
   const { cycles, steps } = scene;
   const taken = cycles.map((cycle) => spread.taken([cycle]));
   const ofLeft = spread.taken(left);
   const between = cycles.map((one, a) =>
-    Float64Array.from(
-      { length: a + 1 },
-      (_, b) =>
-        one[1] * scene.against(one[0], [cycles[b] as Part]) - dot(taken[a] as Float64Array, taken[b] as Float64Array),
+    Float64Array.from(cycles, (other, b) =>
+      b > a ? 0 : one[1] * scene.against(one[0], [other]) - dot(taken[a] as Float64Array, taken[b] as Float64Array),
     ),
   );
+  between.forEach((row, a) => {
+    for (let b = a + 1; b < between.length; b += 1) row[b] = between[b]?.[a] as number;
+  });
   const worth = between.map((row, place) => row[place] as number);
   const sorted = [...worth].sort((a, b) => a - b);
   if ((sorted[Math.floor(sorted.length / 2)] ?? 0) < TOLD_APART) return null;
   const along = cycles.map(
     ([unit, size], place) => size * scene.against(unit, left) - dot(taken[place] as Float64Array, ofLeft),
   );
-  let square = scene.square(left) - dot(ofLeft, ofLeft);
-  const counts = cycles.map(() => 0);
+  const begins = scene.square(left) - dot(ofLeft, ofLeft);
   const rates = steps.map(({ row, before }) => LOOKED_FOR * (row.moves - (before?.moves ?? 0)));
-  for (let round = 0; round < ROUNDS; round += 1) {
-    let [most, at, by] = [1e-6, -1, 0];
-    for (let place = 0; place < cycles.length; place += 1) {
-      const [value, now] = [worth[place] as number, counts[place] as number];
-      const wanted =
-        Math.max(-MOST_CYCLES, Math.min(MOST_CYCLES, now + Math.round((along[place] as number) / value))) - now;
-      if (wanted === 0) continue;
-      const rate = rates[place] as number;
-      const gain =
-        wanted * (along[place] as number) -
-        (wanted * wanted * value) / 2 +
-        logOfCycles(now + wanted, rate) -
-        logOfCycles(now, rate);
-      if (gain > most) [most, at, by] = [gain, place, wanted];
+  const ends = [cycles.map(() => 0), guess].map((start) => {
+    const counts = [...start];
+    const pull = along.map(
+      (value, place) =>
+        value - counts.reduce((sum, count, other) => sum + count * (between[place]?.[other] as number), 0),
+    );
+    let square = counts.reduce(
+      (sum, count, place) => sum - count * ((along[place] as number) + (pull[place] as number)),
+      begins,
+    );
+    for (let round = 0; round < ROUNDS; round += 1) {
+      let [most, at, by] = [1e-6, -1, 0];
+      for (let place = 0; place < cycles.length; place += 1) {
+        const [value, now] = [worth[place] as number, counts[place] as number];
+        const wanted =
+          Math.max(-MOST_CYCLES, Math.min(MOST_CYCLES, now + Math.round((pull[place] as number) / value))) - now;
+        if (wanted === 0) continue;
+        const rate = rates[place] as number;
+        const gain =
+          wanted * (pull[place] as number) -
+          (wanted * wanted * value) / 2 +
+          logOfCycles(now + wanted, rate) -
+          logOfCycles(now, rate);
+        if (gain > most) [most, at, by] = [gain, place, wanted];
+      }
+      if (at < 0) break;
+      counts[at] = (counts[at] as number) + by;
+      square += by * by * (worth[at] as number) - 2 * by * (pull[at] as number);
+      const row = between[at] as Float64Array;
+      for (let place = 0; place < cycles.length; place += 1)
+        pull[place] = (pull[place] as number) - by * (row[place] as number);
     }
-    if (at < 0) break;
-    counts[at] = (counts[at] as number) + by;
-    square += by * by * (worth[at] as number) - 2 * by * (along[at] as number);
-    for (let place = 0; place < cycles.length; place += 1)
-      along[place] =
-        (along[place] as number) - by * ((place >= at ? between[place]?.[at] : between[at]?.[place]) as number);
-  }
-  return { counts, square };
+    const log = counts.reduce((sum, count, place) => sum + logOfCycles(count, rates[place] as number), -square / 2);
+    return { counts, square, log };
+  });
+  return ends.reduce((best, end) => (end.log > best.log ? end : best));
 }
 
 /** Once it has fallen out of step it rests anywhere within its friction: so much of a cycle. */
@@ -454,6 +468,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
   const scale = scaleOf(rows);
   const apart = (factor: number): number => (scale !== null && scale > 0 ? Math.abs(Math.log(scale / factor)) : 0);
   const steps = stepsOf(rows);
+  const own = designed(bearings);
   const singles = faults.map((fault) => ratioOf([fault], weightOf(fault)));
   const near = singles.filter(({ travel }) => apart(travel) < NEAR);
   const twos = faults.flatMap((one, a) =>
@@ -505,6 +520,20 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
       );
     };
 
+    /** Cycles as one reads them off: how far a reading lies from the one before it, in whole cycles. */
+    const guessOf = (ratio: WeighedRatio, other: Prepared | null): readonly number[] => {
+      const offOf = (row: Row | null): number =>
+        row === null
+          ? 0
+          : row.off -
+            own(row) -
+            ((row.of === 'travel' ? ratio.travel : ratio.shaft) - 1) * row.expected -
+            (other?.way.mean?.(row) ?? 0) * (other ? grown(other, ratio.travel) : 1);
+      return steps.map(({ row, before }) =>
+        Math.round((offOf(row) - offOf(before)) / (row.of === 'shaft' ? bearings.cycleAngle : bearings.cycle)),
+      );
+    };
+
     /** The same where one of the causes loses cycles: they are looked for once, and weighed by each of its ways. */
     const putJumps = (
       ratio: WeighedRatio,
@@ -516,7 +545,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
       const left = [...leftOf(ratio), ...(other ? meanOf(other, factor) : [])];
       const columns = [...alwaysOf(factor), ...(other ? columnsOf(other, factor) : [])];
       const spread = new Spread(scene, columns);
-      const found = cyclesIn(scene, spread, left);
+      const found = cyclesIn(scene, spread, left, guessOf(ratio, other));
       const fits = found ? fitOf(scene, spread, columns, left, found) : 0;
       for (const { cause, way, log } of jumping.flat()) {
         const perMove = way.jumps?.perMove ?? (() => 0);

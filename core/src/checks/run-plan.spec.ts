@@ -4,7 +4,7 @@ import { Reckoner } from '../reckoner/index.js';
 import { quantityOf } from '../shape/index.js';
 import { exampleInstrument, exampleRing } from '../testing/example-instrument.js';
 import { screwMachine } from '../testing/example-machine.js';
-import { benchInstrument, isGross, runPlan, shownText, type Course, type RunStep } from './index.js';
+import { benchInstrument, grossTarget, isGross, runPlan, shownText, type Course, type RunStep } from './index.js';
 import { commandedCourse } from './course.js';
 
 const say = (value: number): string => `${(1000 * value).toFixed(1)} mm`;
@@ -82,6 +82,23 @@ describe('a check that runs itself', () => {
     const far = 100 * axis.pulsesPerTurn;
     expect(isGross(axis, 100 * turn * 1.04, far)).toBeFalse();
     expect(isGross(axis, 100 * turn * 0.94, far)).toBeTrue();
+  });
+
+  it('knows of a typed reading where it was sent, if it cannot be one', () => {
+    const step = {
+      kind: 'step-check' as const,
+      ...plan,
+      tolerance: { kind: 'linear' as const, value: quantityOf('0.1 mm') },
+    };
+    const machine = screwMachine((item) => ({ ...item, job: { ...item.job, travel: quantityOf('300 mm') } }));
+    const context = axisContext(machine, machine.axes[0]?.id ?? '');
+    if (!context) throw new Error('the example has an axis');
+    // 700 microsteps of 1.5875 µm are 1.111 mm; a quarter of a turn is 0.3175 mm.
+    expect(grossTarget(context, step, { index: 0, text: '1.4 mm', excluded: null })).toBeNull();
+    expect(grossTarget(context, step, { index: 0, text: '1.5 mm', excluded: null })).toBeCloseTo(1.11125e-3, 9);
+    expect(grossTarget(context, step, { index: 4, text: '0.3 mm', excluded: null })).toBeNull();
+    expect(grossTarget(context, step, { index: 4, text: '-0.4 mm', excluded: null })).toBeCloseTo(0, 9);
+    expect(grossTarget(context, step, { index: 0, text: 'far', excluded: null })).toBeNull();
   });
 
   it('reads what is nearest to the instrument of the plan, as it would be typed', () => {

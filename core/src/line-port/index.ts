@@ -1,5 +1,6 @@
 export { ANSWERED_WITHIN, LineHost, type Answer, type Asked, type LineEnd, type StopState } from './host.js';
 export { readInstrumentLine } from './instrument.js';
+export { Settling } from './settle.js';
 export { POINTS, probePoint, probePoints, type PointName } from './points.js';
 export { LineCutter, TOO_LONG } from './lines.js';
 export {

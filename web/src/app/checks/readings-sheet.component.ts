@@ -14,12 +14,14 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Check } from '@crisp-notch/contract';
 import {
   checkDeclaration,
+  grossTarget,
+  instrumentOf,
   placesOf,
   sheetOf,
   type CheckEvaluation,
   type EnteredReading,
 } from '@crisp-notch/core/checks';
-import type { AxisContext } from '@crisp-notch/core/drive-line';
+import { sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
 import { readReadingsCsv, writeReadingsCsv } from '@crisp-notch/core/formats';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
@@ -101,8 +103,28 @@ export class ReadingsSheetComponent {
     this.padTrouble.set(this.drafts()[row.place.index] ? `${row.named}: “${text}” is not kept yet.` : '');
   }
 
-  /** Keeps what an instrument shows as the reading that is next. */
-  protected async takeShown(row: ReadingRow, text: string): Promise<void> {
+  /** What an instrument shows that cannot be a measurement, until somebody has said whether it is taken. */
+  protected readonly doubtful = signal<{
+    readonly row: ReadingRow;
+    readonly text: string;
+    readonly words: string;
+  } | null>(null);
+  /** Smallest digit of what it is measured with [SI]. */
+  protected readonly digit = computed(() => instrumentOf(this.plan())?.doubt.digit ?? 1e-5);
+
+  /** Keeps what an instrument shows as the reading that is next; what is grossly off is asked about before. */
+  protected async takeShown(row: ReadingRow, text: string, isSure = false): Promise<void> {
+    const target = grossTarget(this.context(), this.plan(), { index: row.place.index, text, excluded: null });
+    if (target !== null && !isSure) {
+      const sent = sayIn(this.units())(target, row.place.dimension);
+      this.doubtful.set({
+        row,
+        text,
+        words: `It shows ${text} where ${sent} was sent. Look whether it slipped, stalled or was set wrong before you take it.`,
+      });
+      return;
+    }
+    this.doubtful.set(null);
     this.onInput(row, text);
     await this.keep(row, 0);
   }

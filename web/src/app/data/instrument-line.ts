@@ -6,6 +6,9 @@ import { readText, serialDevices } from './serial-device';
 export type InstrumentState =
   { readonly kind: 'closed' | 'opening' | 'open' } | { readonly kind: 'failed'; readonly message: string };
 
+/** By a button, by a key that a foot-switch presses, or by itself where it has come to rest. */
+export type TakenBy = 'button' | 'key' | 'settled';
+
 /**
  * An instrument on a serial line that sends what it shows, line by line. It stays connected from page to page, so that a
  * row of readings is taken without connecting it again.
@@ -15,6 +18,11 @@ export class InstrumentLine {
   readonly state = signal<InstrumentState>({ kind: 'closed' });
   /** The last whole line, as it came; empty before the first. */
   readonly last = signal('');
+  /** Counts lines: the same number again is a new reading. */
+  readonly lines = signal(0);
+  /** How what it shows is taken, and the key of a foot-switch; kept from page to page. */
+  readonly takenBy = signal<TakenBy>('button');
+  readonly key = signal('');
   /** Counts connections, so that what comes late from an earlier one is nothing. */
   private count = 0;
   private ending: () => void = () => undefined;
@@ -50,7 +58,10 @@ export class InstrumentLine {
       const cutter = new LineCutter();
       void readText(reader, (text) => {
         const line = cutter.take(text).at(-1);
-        if (line !== undefined && mine === this.count) this.last.set(line);
+        if (line !== undefined && mine === this.count) {
+          this.last.set(line);
+          this.lines.update((count) => count + 1);
+        }
       }).then(() => {
         if (mine === this.count) this.fail('The connection to the instrument is lost.');
       });
