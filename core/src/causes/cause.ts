@@ -20,6 +20,8 @@ export interface Way {
   readonly spread?: readonly Effect[];
   /** It grows with what the axis really goes: a wrong ratio takes it along. */
   readonly isProportional?: boolean;
+  /** It comes back with turns of the shaft: where that turns farther than it is told, it comes sooner. */
+  readonly turns?: boolean;
   /** It wanders from reading to reading: variance that a reading adds to the one before, in its own sense. */
   readonly wander?: (row: AskedRow, before: AskedRow | null) => number;
   /** It jumps by whole electrical cycles. */

@@ -3,7 +3,7 @@ import type { Effect } from './cause.js';
 import { cholesky, dot, forward, halfLogDeterminant } from './gaussian.js';
 import { alwaysThere, designed, scatterTogether } from './ground.js';
 import type { AskedRow, Row } from './row.js';
-import { shaftFactor, travelFactor, type Weighed } from './weigh.js';
+import { shaftFactor, travelFactor, turnedBy, type Weighed } from './weigh.js';
 
 /** How readings that are still to be taken would lie: a normal distribution of all of them together. */
 export interface Forecast {
@@ -33,12 +33,11 @@ export function forecast(
         (row) =>
           (isProportional ? travel : 1) * effect(row),
     ),
-    ...best.ways.flatMap(({ spread = [], isProportional }) =>
-      spread.map(
-        (effect): Effect =>
-          (row) =>
-            (isProportional ? travel : 1) * effect(row),
-      ),
+    ...best.ways.flatMap(({ spread = [], isProportional, turns }) =>
+      spread.map((effect): Effect => {
+        const turned = turnedBy(effect, turns ? shaft : 1);
+        return (row) => (isProportional ? travel : 1) * turned(row);
+      }),
     ),
   ];
   const size = all.length;

@@ -111,6 +111,12 @@ interface Prepared {
   readonly columns: readonly Part[];
 }
 
+/** An effect of something that turns farther than it is told. */
+export const turnedBy =
+  (effect: Effect, turned: number): Effect =>
+  (row) =>
+    effect(turned === 1 ? row : { ...row, expected: row.expected * turned });
+
 /** What differs in two vectors differs in this, but by chance of one in a million. */
 const markOf = (vector: Float64Array): string =>
   vector.reduce((sum, value, place) => sum + value * (1 + ((place * 0.6180339887) % 1)), 0).toPrecision(7);
@@ -185,8 +191,9 @@ class Scene {
     });
   }
 
-  prepared(cause: Cause, way: Way, share: number): Prepared {
-    const effects = (way.spread ?? []).map((effect) => this.ground.effect(effect));
+  /** @param turned how many times as far as it is told the shaft turns */
+  prepared(cause: Cause, way: Way, share: number, turned = 1): Prepared {
+    const effects = (way.spread ?? []).map((effect) => this.ground.effect(turnedBy(effect, turned)));
     const mean = way.mean ? this.ground.effect(way.mean) : null;
     const wandering = way.wander ? this.wandering(way.wander) : [];
     const mark =
@@ -497,6 +504,17 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
       const whole = cause.ways.reduce((sum, way) => sum + way.share, 0);
       return merged(cause.ways.map((way) => scene.prepared(cause, way, way.share / whole)));
     });
+    // What comes back with every turn comes back sooner where the shaft turns farther than it is told.
+    const turned = new Map<string, Prepared>();
+    for (const { shaft } of near)
+      for (const part of prepared.flat())
+        if (part.way.turns && shaft !== 1 && !turned.has(`${shaft} ${part.cause.id} ${part.mark}`))
+          turned.set(
+            `${shaft} ${part.cause.id} ${part.mark}`,
+            scene.prepared(part.cause, part.way, Math.exp(part.log), shaft),
+          );
+    const atRatio = (part: Prepared, { shaft }: WeighedRatio): Prepared =>
+      turned.get(`${shaft} ${part.cause.id} ${part.mark}`) ?? part;
     const elsewhere = elses.reduce((sum, way) => sum + way.share, 0);
     const others = elses.map((way) => scene.prepared(ELSE_CAUSE, way, way.share / elsewhere));
     scene.close();
@@ -579,7 +597,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
       for (const one of ways) {
         const own = one.cause.commonness;
         put(NO_RATIO, [one], own);
-        for (const ratio of near) put(ratio, [one], pair(ratio.weight, own));
+        for (const ratio of near) put(ratio, [atRatio(one, ratio)], pair(ratio.weight, own));
         putJumps(NO_RATIO, one, jumping, ({ commonness: more }) => pair(own, more));
         for (const more of still.slice(place + 1))
           for (const other of more)

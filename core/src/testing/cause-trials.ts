@@ -94,7 +94,11 @@ function ratioWrong(bearings: Bearings, random: () => number): Wrong {
       side === 'reading'
         ? axis
         : side === 'after-motor'
-          ? { ...axis, travelPerTurn: axis.travelPerTurn * factor }
+          ? {
+              ...axis,
+              travelPerTurn: axis.travelPerTurn * factor,
+              periodic: { ...axis.periodic, period: axis.periodic.period * factor },
+            }
           : { ...axis, pulsesPerTurn: axis.pulsesPerTurn / factor },
   };
 }
@@ -193,7 +197,7 @@ export const DRAWS: Readonly<Record<string, Draw>> = {
   },
   'screw-wave': (b, random) => {
     const amplitude = size(b, random) / 2;
-    return named('screw-wave', (axis) => ({ ...axis, periodic: { amplitude, period: b.screwTurn } }));
+    return named('screw-wave', (axis) => ({ ...axis, periodic: { ...axis.periodic, amplitude } }));
   },
   'motor-wave': (b, random) => {
     const amplitude = size(b, random) / 2;
@@ -254,7 +258,7 @@ export function causeTrial(kinds: readonly string[], machine: number, seed: numb
   const measure = (id: string, plan: CheckPlan): void => {
     checks.push({ id, context, plan, readings: lab.measure(plan) });
   };
-  for (const id of FIRST) {
+  for (const id of [...FIRST, ...(kinds.includes('warmth') ? ['time-alone'] : [])]) {
     const plan = planOf(id, context, bearings);
     measure(id, plan);
     // Where the instrument came to its end, it is planned anew with places as far apart as it reads.

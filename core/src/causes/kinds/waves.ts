@@ -14,6 +14,7 @@ const wave = (
     size: null,
     ways: sizes.map((size) => ({
       share: 1,
+      turns: true,
       spread: [
         ((row) => (row.of === 'travel' ? size * Math.sin(angle(row)) : 0)) satisfies Effect,
         ((row) => (row.of === 'travel' ? size * (Math.cos(angle(row)) - 1) : 0)) satisfies Effect,
