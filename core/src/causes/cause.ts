@@ -44,5 +44,8 @@ export interface Cause {
   readonly ways: readonly Way[];
 }
 
+/** Places of the checks that a cause may take one by one; what is measured beyond goes with none. */
+export const EACH_CHECK = Array.from({ length: 12 }, (_, index) => index);
+
 /** A kind of cause: its causes on an axis; none where it does not apply. */
 export type CauseKind = (bearings: Bearings) => readonly Cause[];

@@ -231,10 +231,7 @@ class Scene {
   against(vector: number, parts: readonly Part[]): number {
     const from = vector * this.size;
     let sum = 0;
-    for (let index = 0; index < parts.length; index += 1) {
-      const part = parts[index] as Part;
-      sum += part[1] * (this.products[from + part[0]] as number);
-    }
+    for (const part of parts) sum += part[1] * (this.products[from + part[0]] as number);
     return sum;
   }
 

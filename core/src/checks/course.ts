@@ -1,5 +1,4 @@
 import type { Instrument } from '../line-port/index.js';
-import { plannedMoves, type CommandedPlan } from './commanded.js';
 import type { Measuring } from './measuring.js';
 
 /** What is looked at where a leg ends: the carriage, the mark on the motor’s shaft, or how far it gives to a push. */
@@ -58,15 +57,3 @@ export const lookAtTravel = (index: number, measured: Pick<Measuring, 'type'>): 
   push: 0,
   arm: 1,
 });
-
-/** The way of a plan that sends an axis to places. */
-export function commandedCourse(plan: CommandedPlan & { readonly measured: Measuring }): Course {
-  let isZeroed = plan.takeUp === 0;
-  const legs: Leg[] = isZeroed ? [{ to: 0, read: 'zero' }] : [];
-  for (const { to, reading } of plannedMoves(plan)) {
-    const isFirstZero = !isZeroed && to === 0 && reading === null;
-    isZeroed ||= isFirstZero;
-    legs.push({ to, read: isFirstZero ? 'zero' : reading && lookAtTravel(reading.index, plan.measured) });
-  }
-  return { from: -plan.takeUp, legs };
-}

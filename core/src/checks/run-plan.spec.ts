@@ -5,7 +5,7 @@ import { quantityOf } from '../shape/index.js';
 import { exampleInstrument, exampleRing } from '../testing/example-instrument.js';
 import { screwMachine } from '../testing/example-machine.js';
 import { benchInstrument, grossTarget, isGross, runPlan, shownText, type Course, type RunStep } from './index.js';
-import { commandedCourse } from './course.js';
+import { commandedCourse } from './commanded-course.js';
 
 const say = (value: number): string => `${(1000 * value).toFixed(1)} mm`;
 function facts(): MoveFacts {

@@ -12,7 +12,7 @@ import {
 import { placesOf, type CheckPlan } from '../checks/index.js';
 import { faultsInForce, type RatioFault } from '../diagnosis/index.js';
 import type { AxisContext } from '../drive-line/index.js';
-import { defaultFaults, defaultJob, type Axis, type Machine } from '../machine/index.js';
+import { defaultFaults, defaultJob, type Machine } from '../machine/index.js';
 import { blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { seeded } from '../statistics/index.js';
@@ -23,7 +23,7 @@ import { wholeMachine, withBelt } from './whole-machine.js';
 const q = quantityOf;
 
 /** Machines of several make, every number of them said, as they are believed to be. */
-export const MACHINES: readonly Machine[] = [
+const MACHINES: readonly Machine[] = [
   wholeMachine(),
   wholeMachine((axis) => ({
     ...axis,
@@ -50,7 +50,7 @@ export const MACHINES: readonly Machine[] = [
       speed: q('60 °/s'),
       acceleration: q('300 °/s²'),
       friction: q('0.02 N·m'),
-    } as Axis['job'],
+    },
     faults: defaultFaults('rotary'),
     carriage: { ...axis.carriage, mass: q('0.4 kg'), inertia: q('0.002 kg·m²') },
     reduction: [blankStage('worm', 1, 36)],
@@ -84,7 +84,8 @@ function ratioWrong(bearings: Bearings, random: () => number): Wrong {
     ({ factor }) => factor > SHOWN[0] && factor < SHOWN[1] && Math.abs(factor - 1) > 0.01,
   );
   let left = random() * faults.reduce((sum, { commonness }) => sum + commonness, 0);
-  const fault = faults.find(({ commonness }) => (left -= commonness) <= 0) ?? (faults[0] as RatioFault);
+  const fault = faults.find(({ commonness }) => (left -= commonness) <= 0) ?? faults[0];
+  if (!fault) throw new Error('every trial machine can have a wrong ratio');
   const { factor, side } = fault;
   return {
     words: fault.id,
@@ -109,7 +110,7 @@ type Draw = (bearings: Bearings, random: () => number, truth: AxisTruth, machine
 const WEAK_VOLTS: readonly (number | null)[] = [0.3, 0.5, 0.3, 0.3, null];
 /** The machine that is asked for the speed at which its rotor swings, by trial with this share of its damping. */
 const RESONANT = 4;
-const DAMPED = [0.38, 0.52] as const;
+const DAMPED = [0.42, 0.5] as const;
 
 const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (other) => other === id, patch });
 
@@ -117,7 +118,7 @@ const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (o
 const size = ({ sizes }: Bearings, random: () => number): number => between(random, 3 * (sizes[0] ?? 0), sizes[2] ?? 0);
 
 /** Every cause that can be put into the rig. */
-export const DRAWS: Readonly<Record<string, Draw>> = {
+const DRAWS: Readonly<Record<string, Draw>> = {
   ratio: ratioWrong,
   'little-off': (_b, random) => {
     const share = (random() < 0.5 ? -1 : 1) * between(random, 0.003, 0.02);
@@ -210,7 +211,7 @@ export const DRAWS: Readonly<Record<string, Draw>> = {
 /** Those of which two can be at once and be seen apart. */
 const TOGETHER = ['ratio', 'backlash', 'screw-wave', 'late-direction', 'little-off'] as const;
 
-export interface CauseTrial {
+interface CauseTrial {
   readonly truth: readonly string[];
   readonly machine: number;
   /** After the first two checks, and after each measurement that was asked for. */
@@ -232,7 +233,7 @@ function planOf(id: string, context: AxisContext, bearings: Bearings, reach = 1)
 }
 
 /** One axis with what is wrong with it, measured on the rig as it is asked for until it is told. */
-export function causeTrial(kinds: readonly string[], machine: number, seed: number): CauseTrial | null {
+function causeTrial(kinds: readonly string[], machine: number, seed: number): CauseTrial | null {
   const random = seeded(seed);
   for (let index = 0; index < 20; index += 1) random();
   const design = MACHINES[machine % MACHINES.length] as Machine;
@@ -324,6 +325,9 @@ const namesOf = (stage: Diagnosis): string =>
     .map(({ id, chance }) => `${id} ${chance.toFixed(2)}`)
     .join(', ');
 
+const wordsOf = ({ truth, machine, stages, asked }: CauseTrial): string =>
+  `${truth.join(' + ') || 'nothing'} (machine ${machine % MACHINES.length}): ${stages.map(namesOf).join(' | ')}; ${asked.join(', ')}`;
+
 /** Whether the likeliest is what is wrong; where nothing is, whether nothing is told. */
 const isRightFirst = (stage: CauseTrial['stages'][number], wrongCount: number): boolean =>
   wrongCount === 0
@@ -342,7 +346,7 @@ export function tallyOf(trials: number, seed: number, progress: (done: number) =
     if (!found) continue;
     made += 1;
     progress(made);
-    const { stages, asked, wrongCount, truth } = found;
+    const { stages, asked, wrongCount } = found;
     const [first, last] = [stages[0], stages.at(-1)];
     if (!first || !last) continue;
     for (const stage of stages)
@@ -354,10 +358,7 @@ export function tallyOf(trials: number, seed: number, progress: (done: number) =
         isRightFirst(last, wrongCount) || (hasLook && last.suspects.some((_, place) => last.right[place]));
       count.singles += 1;
       if (isRight) count.singlesRight += 1;
-      else
-        wrong.push(
-          `${truth.join() || 'nothing'} (machine ${found.machine % MACHINES.length}): ${stages.map(namesOf).join(' | ')}; ${asked.join(', ')}`,
-        );
+      else wrong.push(wordsOf(found));
       if (first.statement === 'open') {
         const second = stages[1];
         count.open += 1;
@@ -368,16 +369,14 @@ export function tallyOf(trials: number, seed: number, progress: (done: number) =
           (asked[1] === 'look' && isRight)
         )
           count.openDecided += 1;
+        else if (isRight) wrong.push(`not by the first that was asked: ${wordsOf(found)}`);
       }
     } else {
       count.pairs += 1;
       const named = last.suspects.filter(({ chance }, place) => last.right[place] === true && chance >= 0.5).length;
       const isLooked = hasLook && last.suspects.filter((_, place) => last.right[place]).length === 2;
       if (named === 2 || isLooked) count.pairsNamed += 1;
-      else
-        wrong.push(
-          `${truth.join(' + ')} (machine ${found.machine % MACHINES.length}): ${stages.map(namesOf).join(' | ')}; ${asked.join(', ')}`,
-        );
+      else wrong.push(wordsOf(found));
     }
   }
   return { trials: made, ...count, said, wrong };

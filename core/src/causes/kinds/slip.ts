@@ -1,4 +1,4 @@
-import type { CauseKind } from '../cause.js';
+import { EACH_CHECK, type CauseKind, type Effect } from '../cause.js';
 
 /** Of what slips with a move: so much by chance, and so much more one way than the other. */
 const CHANCE = 0.3;
@@ -20,10 +20,11 @@ export const slip: CauseKind = ({ sizes }) => [
       const size = A_MOVE * each;
       return {
         share: 1,
-        spread: [
-          ({ of, net }) => (of === 'travel' ? size * net : 0),
-          ({ of, moves }) => (of === 'travel' ? UNEVEN * size * moves : 0),
-        ],
+        // How quick it was, and so how far it slips, differs from check to check.
+        spread: EACH_CHECK.flatMap((check): readonly Effect[] => [
+          (row) => (row.of === 'travel' && row.check === check ? size * row.net : 0),
+          (row) => (row.of === 'travel' && row.check === check ? UNEVEN * size * row.moves : 0),
+        ]),
         wander: (row, before) =>
           row.of === 'travel' ? (CHANCE * size) ** 2 * Math.max(0, row.moves - (before?.moves ?? 0)) : 0,
       };

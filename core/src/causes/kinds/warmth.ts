@@ -1,11 +1,10 @@
-import type { CauseKind, Effect } from '../cause.js';
+import { EACH_CHECK, type CauseKind, type Effect } from '../cause.js';
 
 /** It levels off with such a time constant [s] (common practice, no source). */
 const CONSTANTS = [600, 1800];
 
-/** By so much checks differ in how far they drift, and so many are looked at one by one. */
+/** By so much checks differ in how far they drift. */
 const APART = 0.7;
-const EACH = Array.from({ length: 12 }, (_, index) => index);
 
 /** Of its whole size it strays by so much on its way. */
 const UNEVEN = 0.5;
@@ -34,7 +33,7 @@ export const warmth: CauseKind = ({ sizes }) => [
               // Nothing warms quite as a formula says.
               ({ of, seconds }) =>
                 of === 'travel' ? UNEVEN * size * (seconds / constant) * Math.exp(-seconds / constant) : 0,
-              ...EACH.map(
+              ...EACH_CHECK.map(
                 (check): Effect =>
                   (row) =>
                     row.check === check ? APART * effect(row) : 0,

@@ -75,7 +75,7 @@ const wave = (over: 'screw' | 'motor' | 'cycle', of: string): Measurement => ({
   plan: (context, bearings) => {
     const { form } = checkDeclaration('periodic');
     const first = form?.first(context, () => 0.5);
-    const input = first && form?.inputs(context, first as never).find((item) => item.kind === 'choice');
+    const input = first && form?.inputs(context, first).find((item) => item.kind === 'choice');
     const put = input?.kind === 'choice' ? input.put(over) : null;
     if (!put || !('spacing' in put)) return null;
     const { spacing, count } = put as { readonly spacing: number; readonly count: number };

@@ -5,7 +5,7 @@ import { readQuantity } from '../../shape/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
 import { takeUpInput } from '../commanded-inputs.js';
 import { instrumentInput } from '../inputs.js';
-import { commandedCourse } from '../course.js';
+import { commandedCourse } from '../commanded-course.js';
 import { checkKind } from '../kind.js';
 import type { PlanInput } from '../plan-form.js';
 import { plateSetup, slideSetup } from '../setups.js';

@@ -78,7 +78,7 @@ export const shaftMark = checkKind({
       moves: 0,
       times: 2,
       most: quantityOf('3.6 °', 'assumed'),
-      measured: { ...usualMeasuring('angle-ring'), digit: quantityOf('0.5 °', 'assumed') } as Plan['measured'],
+      measured: { ...usualMeasuring('angle-ring'), digit: quantityOf('0.5 °', 'assumed') },
     }),
     inputs: (_context, plan): readonly PlanInput<Plan>[] => [
       instrumentInput(plan, 'angle'),

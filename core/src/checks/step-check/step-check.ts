@@ -1,7 +1,7 @@
 import type { Axis } from '../../machine/index.js';
 import { isJson } from '../../shape/index.js';
 import { commandedColumns, commandedSheet } from '../commanded-sheet.js';
-import { commandedCourse } from '../course.js';
+import { commandedCourse } from '../commanded-course.js';
 import { checkKind } from '../kind.js';
 import type { Sketch } from '../plan-form.js';
 import { plateSetup, slideSetup } from '../setups.js';

@@ -310,7 +310,7 @@ export class CheckRun implements OnDestroy {
 export function practised(context: AxisContext, plan: CheckPlan): CheckPlan {
   const course = courseOf(context, plan);
   const name = course ? `the rig’s ${rigReader(course)}` : 'the rig';
-  return { ...plan, measured: { ...measuredOf(plan), isRig: true, name } } as CheckPlan;
+  return { ...plan, measured: { ...measuredOf(plan), isRig: true, name } };
 }
 
 /** The rig's hand pushes as hard as it does. */

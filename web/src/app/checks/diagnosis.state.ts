@@ -74,7 +74,7 @@ export function statementWords({ statement, told, readingCount }: ToldDiagnosis)
 }
 
 /** What a check is called where it speaks for or against something. */
-export const checkWords = ({ kind, at }: { readonly kind: CheckKind; readonly at: string }): string =>
+const checkWords = ({ kind, at }: { readonly kind: CheckKind; readonly at: string }): string =>
   `${checkDeclaration(kind).name}, ${shortMoment(at)}`;
 
 /** One line of evidence. */
