@@ -110,7 +110,7 @@ type Draw = (bearings: Bearings, random: () => number, truth: AxisTruth, machine
 const WEAK_VOLTS: readonly (number | null)[] = [0.3, 0.5, 0.3, 0.3, null];
 /** The machine that is asked for the speed at which its rotor swings, by trial with this share of its damping. */
 const RESONANT = 4;
-const DAMPED = [0.42, 0.5] as const;
+const DAMPED = [0.4, 0.46] as const;
 
 const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (other) => other === id, patch });
 

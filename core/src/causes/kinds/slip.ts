@@ -1,7 +1,7 @@
 import { EACH_CHECK, type CauseKind, type Effect } from '../cause.js';
 
-/** Of what slips with a move: so much by chance, and so much more one way than the other. */
-const CHANCE = 0.3;
+/** Of what slips with a move: so much by chance, hardly any or much of it, and so much more one way than the other. */
+const CHANCES = [0.05, 0.3];
 const UNEVEN = 0.3;
 /** What a single move slips by, over the sizes that are thought of but for the smallest, which no slip is. */
 const A_MOVE = 0.25;
@@ -16,9 +16,9 @@ export const slip: CauseKind = ({ sizes }) => [
     remedy:
       'Tighten the grub screw on a flat of the shaft, or the belt; draw a witness mark across, and look whether it stays whole.',
     size: null,
-    ways: sizes.slice(1).map((each) => {
+    ways: sizes.slice(1).flatMap((each) => {
       const size = A_MOVE * each;
-      return {
+      return CHANCES.map((chance) => ({
         share: 1,
         // How quick it was, and so how far it slips, differs from check to check.
         spread: EACH_CHECK.flatMap((check): readonly Effect[] => [
@@ -26,8 +26,8 @@ export const slip: CauseKind = ({ sizes }) => [
           (row) => (row.of === 'travel' && row.check === check ? UNEVEN * size * row.moves : 0),
         ]),
         wander: (row, before) =>
-          row.of === 'travel' ? (CHANCE * size) ** 2 * Math.max(0, row.moves - (before?.moves ?? 0)) : 0,
-      };
+          row.of === 'travel' ? (chance * size) ** 2 * Math.max(0, row.moves - (before?.moves ?? 0)) : 0,
+      }));
     }),
   },
 ];
