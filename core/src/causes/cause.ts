@@ -39,8 +39,6 @@ export interface Cause {
   readonly sentence: string;
   /** What is to be done about it. */
   readonly remedy: string;
-  /** How large one unit of its mean and spread is, told after it is found; null where it has no size. */
-  readonly size: ((ways: Way) => Effect | null) | null;
   readonly ways: readonly Way[];
 }
 

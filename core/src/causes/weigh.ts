@@ -610,7 +610,6 @@ const ELSE_CAUSE: Cause = {
   commonness: ELSE,
   sentence: '',
   remedy: '',
-  size: null,
   ways: [],
 };
 

@@ -13,7 +13,6 @@ export const lateDirection: CauseKind = ({ isStepper, microstep, microstepAngle 
           commonness: 4,
           sentence: 'Pulses are lost at each reversal: the direction comes too late for the first of them.',
           remedy: 'A longer direction set-up time in the controller, or the other edge of the pulse; then count again.',
-          size: ({ mean }) => mean ?? null,
           ways: PULSES.flatMap((pulses) =>
             [1, -1].map((sense) => {
               const effect: Effect = ({ of, turnsBack }) =>

@@ -19,7 +19,7 @@ const below: Effect = ({ of, side }) => (of === 'travel' && side === 'down' ? 1 
 const lostMotion = (
   said: Pick<Cause, 'id' | 'place' | 'commonness' | 'sentence' | 'remedy'>,
   ways: readonly Way[],
-): Cause => ({ ...said, size: ({ mean }) => mean ?? null, ways });
+): Cause => ({ ...said, ways });
 
 /** What is loose: whoever pushes it finds the whole of it at any push. */
 export const backlash: CauseKind = (bearings) => [

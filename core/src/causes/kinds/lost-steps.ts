@@ -23,7 +23,6 @@ export const lostSteps: CauseKind = ({ isStepper }) =>
           sentence: 'The motor falls out of step: too quick, too heavy, or too little current.',
           remedy:
             'Less speed or acceleration, more current or volts, less friction; then see whether it still loses any.',
-          size: null,
           ways: ways((pace) => (pace < SLOW ? RARELY : pace > 1 ? MORE : 1)),
         },
       ]
@@ -39,7 +38,6 @@ export const resonance: CauseKind = ({ isStepper }) =>
           commonness: 6,
           sentence: 'The motor loses steps in one band of speed alone: it resonates.',
           remedy: 'Pass the band quickly, finer microsteps, a damper on the shaft, or another speed.',
-          size: null,
           // At most speeds the rest of the axis is checked at it would show too; one that is not moved at is left out.
           ways: [0.5, 1, 1, 4 / 3].flatMap((band) => ways((pace) => (Math.abs(pace - band) < BAND ? 1 : RARELY))),
         },

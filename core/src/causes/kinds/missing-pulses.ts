@@ -14,7 +14,6 @@ export const missingPulses: CauseKind = ({ isStepper, microstep, microstepAngle 
           sentence: 'Pulses get lost between controller and driver, here and there.',
           remedy:
             'Look for the ground between controller and driver, for levels that are too low, and for pulses that are too short.',
-          size: ({ mean }) => mean ?? null,
           ways: SHARES.map((share) => {
             const effect: Effect = ({ of, expected }) => (of === 'push' ? 0 : -share * expected);
             return {

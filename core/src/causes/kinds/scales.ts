@@ -19,7 +19,6 @@ export const littleOff: CauseKind = () => [
     commonness: 10,
     sentence: 'The scale is a little off: a dimension of the drive is not quite as said.',
     remedy: 'Correct the steps per unit by what was measured.',
-    size: null,
     ways: LITTLE.map(({ spread, share }) => ({ share, spread: [proportional(spread)], isProportional: true })),
   },
 ];
@@ -38,7 +37,6 @@ export const tilted: CauseKind = ({ isTurning }) =>
           commonness: 5,
           sentence: 'The indicator stands aslant: it shows more than the carriage goes.',
           remedy: 'Set it square to the face and along the motion, and measure again; nothing of the machine is wrong.',
-          size: ({ mean }) => mean ?? null,
           ways: TILTS.map((tilt) => {
             const effect: Effect = ({ of, form, expected }) =>
               of === 'travel' && form === 'indicator' ? (1 / Math.cos(tilt) - 1) * expected : 0;

@@ -15,7 +15,6 @@ export const slip: CauseKind = ({ sizes }) => [
     sentence: 'A coupling, pulley or belt slips.',
     remedy:
       'Tighten the grub screw on a flat of the shaft, or the belt; draw a witness mark across, and look whether it stays whole.',
-    size: null,
     ways: sizes.slice(1).flatMap((each) => {
       const size = A_MOVE * each;
       return CHANCES.map((chance) => ({

@@ -18,7 +18,6 @@ export const warmth: CauseKind = ({ sizes }) => [
     sentence: 'It drifts as it gets warm.',
     remedy:
       'Let it warm up before it is measured or cuts to size, and keep the motor’s warmth away from screw and frame.',
-    size: ({ mean }) => mean ?? null,
     ways: sizes.flatMap((size) =>
       CONSTANTS.flatMap((constant) =>
         [1, -1].map((sense) => {

@@ -11,7 +11,6 @@ const wave = (
   return {
     ...said,
     place: said.id,
-    size: null,
     ways: sizes.map((size) => ({
       share: 1,
       turns: true,
