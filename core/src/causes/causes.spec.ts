@@ -160,8 +160,8 @@ describe('causes of an axis', () => {
     );
     const weighed = weigh(rows, bearings, faultsInForce(bearings.reckoner));
     const chanceOf = (key: string): number => weighed.find(({ hypothesis }) => hypothesis.key === key)?.chance ?? NaN;
-    // Commonness 12 and 18.
-    expect(Math.log(chanceOf('backlash') / chanceOf('nothing'))).toBeCloseTo(Math.log((12 * some) / (18 * none)), 4);
+    // Commonness 12 and 40.
+    expect(Math.log(chanceOf('backlash') / chanceOf('nothing'))).toBeCloseTo(Math.log((12 * some) / (40 * none)), 4);
   });
 });
 

@@ -31,7 +31,7 @@ export interface Weighed {
 }
 
 /** How common it is that nothing is wrong, or something that is not on the list, and that a ratio is wrong. */
-const NOTHING = 18;
+const NOTHING = 40;
 const ELSE = 3;
 const RATIOS = 25;
 /** Two at once, over what their commonness together would say (common practice, no source). */
