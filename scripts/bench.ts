@@ -2,7 +2,7 @@
  * `npm run bench`: how long what a user waits for takes, and how far step checks and diagnosis can be trusted. Ratios
  * and spreads of one run; nothing is asserted. `npm run bench -- mutants FOLDER`: which changes of the core no spec
  * notices.
- * `npm run bench -- causes`: 300 axes of the rig with something wrong, and how far what is said of them can be trusted.
+ * `npm run bench -- causes [COUNT]`: 300 axes of the rig with something wrong, and how far what is said of them can be trusted.
  * `npm run bench -- rig`: how much quicker than the clock the simulated rig runs. `npm run bench -- shop`: a big shop on the server. `npm run bench -- kills [COUNT]`: pulls the plug a thousand times.
  */
 import { spawn } from 'node:child_process';
@@ -313,7 +313,7 @@ switch (what) {
     await benchShop();
     break;
   case 'causes':
-    benchCauses();
+    benchCauses(Number(folder) || undefined);
     break;
   case 'rig':
     benchRig();

@@ -239,6 +239,28 @@ describe('what is wrong', () => {
     expect(names(told(made('a', steps(), wave)))).toEqual(['screw-wave']);
   });
 
+  it('is looked for at the parts where no reading tells them apart', () => {
+    const twice = (row: Row): number => row.expected;
+    const short = made('a', steps({ targets: [170, 393, 533, 795] }), twice);
+    const mark = plan('shaft-mark', {
+      steps: 2000,
+      moves: 0,
+      times: 2,
+      most: null,
+      measured: exampleRing({ digit: quantityOf('0.5 °') }),
+    });
+    const first = told(short);
+    expect(first.next?.kind === 'check' && first.next.id).toMatch(/^mark/);
+    // Behind the shaft the screw, before it the microsteps; a step angle of half is none that motors have here.
+    const turned = told(short, made('b', mark, twice));
+    expect(turned.suspects[0]?.id).toBe('microsteps-4');
+    const same = told(
+      short,
+      made('b', mark, () => 0),
+    );
+    expect(same.next?.kind).toBe('look');
+  });
+
   it('are two things where it is two: half steps for full ones, and play', () => {
     const both = (row: Row): number => (row.of === 'travel' ? row.expected : 0) + ofPlay(row);
     const short = steps({ targets: [170, 393, 533, 795] });

@@ -40,6 +40,10 @@ export function firstMeasurement(context: AxisContext): Extract<NextMeasurement,
 /** It is never sent more than so much farther than it should go. */
 const REACH_LEAST = 0.5;
 
+/** The wrong ratios of a hypothesis, as one word. */
+const ratiosOf = (weighed: Weighed | undefined): string =>
+  (weighed?.hypothesis.ratios ?? []).map(({ id }) => id).join(' ');
+
 /** How many times as far as it is sent an axis may go, by what was read. */
 export const reachOf = (rows: readonly Row[]): number => Math.max(REACH_LEAST, scaleOf(rows) ?? 1);
 
@@ -52,6 +56,8 @@ const DECIDES = 6;
 const AS_GOOD = 0.85;
 /** What takes less of the doubt than that is not worth the while. */
 const WORTH_LEAST = 0.1;
+/** A look at the parts takes them off the machine: a reading that tells nearly as much comes first. */
+const LOOK_BEHIND = 0.6;
 /** What was measured just so before tells less than is reckoned. */
 const AGAIN = 0.4;
 
@@ -92,7 +98,12 @@ export function nextMeasurement(
   });
   const most = Math.max(0, ...found.map(({ worth }) => worth));
   const [best] = found.filter(({ worth }) => worth >= AS_GOOD * most).sort((a, b) => a.minutes - b.minutes);
-  if (best && most >= WORTH_LEAST) return best;
   const faults = [...new Set(leading.flatMap(({ hypothesis }) => hypothesis.ratios))];
-  return faults.length > 1 ? { kind: 'look', sentence: lookBetween(faults) } : null;
+  const look: NextMeasurement | null = faults.length > 1 ? { kind: 'look', sentence: lookBetween(faults) } : null;
+  // Where most of the doubt is which part is another than was said, no reading takes it: the parts are looked at.
+  const byLook = pairs
+    .filter(({ a, b }) => ratiosOf(leading[a]) !== ratiosOf(leading[b]))
+    .reduce((sum, { weight }) => sum + weight / whole, 0);
+  if (look && LOOK_BEHIND * byLook > most) return look;
+  return best && most >= WORTH_LEAST ? best : look;
 }
