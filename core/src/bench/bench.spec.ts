@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { naturalFrequency, pullOut, startRate } from '../motor/index.js';
 import { RigAtHand, screwTruth, threeAxes } from '../testing/bench-rig.js';
+import { quantityOf } from '../shape/index.js';
 import { usualDamper } from '../simulation/index.js';
+import { wholeMachine } from '../testing/whole-machine.js';
 import { FAULTS, possibleFaults, TICK, withFaults, type AxisTruth, type Truth } from './index.js';
 
 /** The handbook's motor: 0.40 N·m, 1.5 A, 2 Ω, 3 mH at 24 V, 2·10⁻⁵ kg·m², free of friction. */
@@ -348,6 +350,21 @@ describe('a push on the carriage one way and the other', () => {
   });
 });
 
+describe('a rig with a setting in force', () => {
+  it('goes by its parts, while its controller counts by the setting', () => {
+    const machine = wholeMachine((axis) => ({
+      ...axis,
+      setting: { kind: 'linear', stepsPerUnit: quantityOf('160 steps/mm'), reason: '' },
+    }));
+    const rig = RigAtHand.ready(screwTruth((axis) => axis, machine));
+    rig.move('X', 400, { rate: 1600, start: 100, acceleration: 6400 });
+    const [before, counted] = [rig.place(), rig.bench.axis('X')?.commanded ?? NaN];
+    rig.move('X', 1600, { rate: 1600, start: 100, acceleration: 6400 });
+    expect((rig.place() - before) * 1000).toBeCloseTo(8, 1);
+    expect(((rig.bench.axis('X')?.commanded ?? NaN) - counted) * 1000).toBeCloseTo(10, 6);
+  });
+});
+
 describe('the faults of the rig', () => {
   const sound = screwTruth();
   const id = sound.axes[0]?.id ?? '';
@@ -374,6 +391,23 @@ describe('the faults of the rig', () => {
     rig.move('X', 400, turn);
     // 24 pulses of 8 mm / 1600 each.
     expect((rig.place() - start - 400 * 5e-6) / 5e-6).toBeCloseTo(24, 0);
+  });
+
+  it('uneven microsteps: an error that comes back with every four full steps', () => {
+    const rig = faulty('uneven-microsteps');
+    const slow = { rate: 400, start: 100, acceleration: 1600 };
+    rig.move('X', 400, slow);
+    const [start, offs] = [rig.place(), [] as number[]];
+    for (let index = 1; index <= 16; index += 1) {
+      // A quarter of the cycle of 32 pulses at a time.
+      rig.move('X', 8, slow);
+      rig.wait(0.3);
+      offs.push((rig.place() - start) / 5e-6 - 8 * index);
+    }
+    // A third of the crest is a third of a radian of the 32 pulses: 1.7 of them either way, and whole again.
+    expect(Math.max(...offs) - Math.min(...offs)).toBeGreaterThan(2.5);
+    expect(Math.max(...offs) - Math.min(...offs)).toBeLessThan(4.2);
+    for (const place of [3, 7, 11, 15]) expect(Math.abs(offs[place] ?? NaN)).toBeLessThan(0.3);
   });
 
   it('a warm screw: the carriage creeps with the motor’s warmth, moved or not', () => {

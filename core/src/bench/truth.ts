@@ -14,6 +14,7 @@ import {
   pathResistance,
   rigSetup,
   stepsPerMotorTurn,
+  stepsPerUnit,
   switchHeat,
   torqueConstant,
   totalInertia,
@@ -82,7 +83,7 @@ export interface AxisTruth {
   /** Torque at the motor beyond which the pulley slips on its shaft [N·m]; null: it sits tight. */
   readonly slipTorque: number | null;
   readonly travelPerTurn: number;
-  /** What the controller takes a pulse for, by the design; no fault changes that. */
+  /** What the controller takes a pulse for, by the setting in force or else by the design; no fault changes that. */
   readonly perPulse: number;
   /** What the controller was given to take out besides, by the design. */
   readonly compensation: Compensation | null;
@@ -260,9 +261,9 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
   if (!context) return lacking('its axis');
   const reckoner = new Reckoner(context);
   const value = (figure: Parameters<typeof reckoner.value>[0]): number | null => reckoner.value(figure);
-  const [perTurn, pulsesPerTurn] = [value(travelPerMotorTurn), value(stepsPerMotorTurn)];
+  const [perTurn, pulsesPerTurn, perUnit] = [value(travelPerMotorTurn), value(stepsPerMotorTurn), value(stepsPerUnit)];
   const supply = machine.supplies.findIndex((item) => item.id === axis.supply);
-  if (perTurn === null || pulsesPerTurn === null) return lacking('motor and mechanics');
+  if (perTurn === null || pulsesPerTurn === null || perUnit === null) return lacking('motor and mechanics');
   if (supply < 0) return lacking('a supply');
   const count = axis.motor.count;
   const [weight, rubbing, efficiency] = [
@@ -297,7 +298,7 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
     following: encoder ? ((following && valueOf(following, 'angle')) ?? Math.PI / 10) : null,
     slipTorque: null,
     travelPerTurn: perTurn,
-    perPulse: perTurn / pulsesPerTurn,
+    perPulse: 1 / perUnit,
     compensation: axis.compensation,
     ends: goesRound ? null : [-beyond, travel + beyond],
     standsAt: goesRound ? 0 : 0.35 * travel,

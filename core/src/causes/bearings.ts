@@ -24,7 +24,7 @@ export interface Bearings {
   /** The same at the motor's shaft [rad]. */
   readonly microstepAngle: number;
   readonly cycleAngle: number;
-  /** Travel of a turn of the screw, wheel or table, and of the motor. */
+  /** Travel that is commanded for a turn of the screw, wheel or table, and of the motor, with the setting in force. */
   readonly screwTurn: number;
   readonly motorTurn: number;
   /** Relative spread of a chain made as said. */
@@ -59,6 +59,8 @@ export function bearingsOf(context: AxisContext): Bearings | null {
   const friction = reckoner.value(guideFriction) ?? 0;
   const stiffness = isTurning ? null : reckoner.value(lineStiffness);
   const microstepAngle = (2 * Math.PI) / perTurn;
+  // A turn is so many microsteps, and these are so much travel to the controller.
+  const commanded = Math.abs(perTurn / perUnit);
   const dimension = isTurning ? 'angle' : 'length';
   return {
     reckoner,
@@ -68,8 +70,8 @@ export function bearingsOf(context: AxisContext): Bearings | null {
     cycle: (4 * microsteps) / perUnit,
     microstepAngle,
     cycleAngle: 4 * microsteps * microstepAngle,
-    screwTurn: Math.abs(reckoner.value(travelPerTurn) ?? motorTurn),
-    motorTurn: Math.abs(motorTurn),
+    screwTurn: Math.abs((reckoner.value(travelPerTurn) ?? motorTurn) / motorTurn) * commanded,
+    motorTurn: commanded,
     chainSpread: chainSpread(axis),
     play: reckoner.value(backlashTotal) ?? 0,
     friction: friction > 0 ? friction : USUAL_FRICTION[dimension],

@@ -28,6 +28,12 @@ export interface Way {
   readonly jumps?: Jumps;
 }
 
+/** An effect of something that turns farther than it is told. */
+export const turnedBy =
+  (effect: Effect, turned: number): Effect =>
+  (row) =>
+    effect(turned === 1 ? row : { ...row, expected: row.expected * turned });
+
 /** Something that may be wrong with an axis, said once. */
 export interface Cause {
   readonly id: string;

@@ -33,9 +33,8 @@ export interface Diagnosis {
   readonly readingCount: number;
   /** Likeliest first; those below one in two hundred are left out. */
   readonly suspects: readonly Suspect[];
-  /** Chances that nothing is wrong, that two things are, and that it is something else. */
+  /** Chances that nothing is wrong, and that it is something else. */
   readonly nothing: number;
-  readonly two: number;
   readonly somethingElse: number;
   /** What can be told: nothing is shown, what is wrong is told, or it cannot be told yet. */
   readonly statement: 'nothing-shown' | 'told' | 'open';
@@ -43,8 +42,6 @@ export interface Diagnosis {
   readonly isOpen: boolean;
   /** Suspects of which it can be told that they are there. */
   readonly told: readonly Suspect[];
-  /** What leads, as one says it. */
-  readonly leading: readonly { readonly sentence: string; readonly chance: number }[];
   /** What tells them apart, or what would still show something; null where all is told, or nothing would. */
   readonly next: NextMeasurement | null;
 }
@@ -93,12 +90,10 @@ export function diagnose(context: AxisContext, checks: readonly MadeCheck[]): Di
     readingCount: rows.length,
     suspects,
     nothing,
-    two: weighed.filter((item) => idsOf(item).length === 2).reduce((sum, { chance }) => sum + chance, 0),
     somethingElse: chanceOf(weighed, 'else'),
     statement: told.length > 0 ? 'told' : isOpen ? 'open' : 'nothing-shown',
     isOpen,
     told,
-    leading: weighed.slice(0, 3).map((item) => ({ sentence: sentenceOf(item), chance: item.chance })),
     next:
       isOpen || told.length === 0
         ? nextMeasurement(
@@ -114,13 +109,6 @@ export function diagnose(context: AxisContext, checks: readonly MadeCheck[]): Di
 
 const chanceOf = (weighed: readonly Weighed[], key: string): number =>
   weighed.find(({ hypothesis }) => hypothesis.key === key)?.chance ?? 0;
-
-/** A hypothesis as one says it. */
-function sentenceOf({ hypothesis: { ratios, causes, isElse } }: Weighed): string {
-  if (isElse) return 'Something that is not on the list.';
-  const sentences = [...ratios, ...causes].map(({ sentence }) => sentence);
-  return sentences.length === 0 ? 'Nothing is wrong.' : sentences.join(' And: ');
-}
 
 function suspectsOf(weighed: readonly Weighed[]): readonly Suspect[] {
   const known = new Map<string, Cause | RatioFault>(

@@ -1,9 +1,10 @@
+import { factorTogether } from '../diagnosis/index.js';
 import type { Bearings } from './bearings.js';
-import type { Effect } from './cause.js';
+import { turnedBy, type Effect } from './cause.js';
 import { cholesky, dot, forward, halfLogDeterminant } from './gaussian.js';
 import { alwaysThere, designed, scatterTogether } from './ground.js';
 import type { AskedRow, Row } from './row.js';
-import { shaftFactor, travelFactor, turnedBy, type Weighed } from './weigh.js';
+import { shaftFactor, type Weighed } from './weigh.js';
 
 /** How readings that are still to be taken would lie: a normal distribution of all of them together. */
 export interface Forecast {
@@ -19,7 +20,7 @@ export function forecast(
   bearings: Bearings,
 ): Forecast {
   const { hypothesis, best } = weighed;
-  const [travel, shaft] = [travelFactor(hypothesis.ratios), shaftFactor(hypothesis.ratios)];
+  const [travel, shaft] = [factorTogether(hypothesis.ratios), shaftFactor(hypothesis.ratios)];
   const all: readonly AskedRow[] = [...rows, ...asked];
   const own = designed(bearings);
   const means = best.ways.map(({ mean, isProportional }) => ({ mean, grows: isProportional ? travel : 1 }));

@@ -1,10 +1,12 @@
-import type { RatioFault } from '../diagnosis/index.js';
+import { factorTogether, type RatioFault } from '../diagnosis/index.js';
 import type { Bearings } from './bearings.js';
 import type { Cause, Effect, Way } from './cause.js';
-import { cholesky, dot, forward, halfLogDeterminant, logSum } from './gaussian.js';
-import { designed, Ground } from './ground.js';
+import { logSum } from './gaussian.js';
+import { designed } from './ground.js';
 import { causesOf } from './kinds/registry.js';
+import { cyclesIn, fitOf, jumpsByRow, logOfCycles } from './lost-cycles.js';
 import type { Row } from './row.js';
+import { merged, Scene, Spread, stepsOf, type Part, type Prepared } from './scene.js';
 
 /** What may be the matter: nothing, a wrong ratio or two, another cause or two, one of each, or something else. */
 export interface Hypothesis {
@@ -47,14 +49,6 @@ const USUAL_DIGIT = { linear: 1e-5, rotary: 1e-3 } as const;
 /** Ratios farther from what was measured than this are no part of two at once; and two ratios than that. */
 const NEAR = Math.log(1.15);
 const NEAR_TWO = Math.log(1.03);
-/** A cycle is told from scatter where it is worth so much; the variance of a step in units of its own. */
-const TOLD_APART = 16;
-/** Rounds in which lost cycles are looked for. */
-const ROUNDS = 60;
-const MOST_CYCLES = 1e5;
-/** How often cycles are lost for all one knows while they are looked for. */
-const LOOKED_FOR = 0.03;
-
 const ELSE_SCALE = 0.5;
 
 /** Something that is not on the list: another factor, or readings that follow nothing. */
@@ -78,305 +72,6 @@ const elseWays = ({ sizes }: Bearings): readonly Way[] => [
 /** So many readings each go their own way; what is read beyond goes with one of them. */
 const ELSE_ROWS = 31;
 const ELSE_STRIDE = 7;
-
-/** Rows one after the other in one check, as something that wanders goes through them. */
-interface Step {
-  readonly row: Row;
-  readonly before: Row | null;
-  /** Places of all rows from there on. */
-  readonly from: readonly number[];
-}
-
-function stepsOf(rows: readonly Row[]): readonly Step[] {
-  return rows.flatMap((row, place): readonly Step[] => {
-    if (row.of === 'push') return [];
-    const isSame = (other: Row): boolean => other.check === row.check && other.of === row.of;
-    const before = rows.slice(0, place).filter(isSame).at(-1) ?? null;
-    const from = rows.flatMap((other, at) => (at >= place && isSame(other) ? [at] : []));
-    return row.moves > (before?.moves ?? 0) ? [{ row, before, from }] : [];
-  });
-}
-
-/** A vector among those of a scene, so many times. */
-type Part = readonly [vector: number, times: number];
-
-/** A way made ready for one scatter. */
-interface Prepared {
-  readonly cause: Cause;
-  readonly way: Way;
-  readonly log: number;
-  /** By which it is known from others of its cause. */
-  readonly mark: string;
-  readonly mean: number | null;
-  readonly columns: readonly Part[];
-}
-
-/** An effect of something that turns farther than it is told. */
-export const turnedBy =
-  (effect: Effect, turned: number): Effect =>
-  (row) =>
-    effect(turned === 1 ? row : { ...row, expected: row.expected * turned });
-
-/** What differs in two vectors differs in this, but by chance of one in a million. */
-const markOf = (vector: Float64Array): string =>
-  vector.reduce((sum, value, place) => sum + value * (1 + ((place * 0.6180339887) % 1)), 0).toPrecision(7);
-
-/** Ways that do the same to what was read are one. */
-function merged(ways: readonly Prepared[]): readonly Prepared[] {
-  const found = new Map<string, Prepared>();
-  for (const way of ways) {
-    const known = way.way.jumps ? undefined : found.get(way.mark);
-    found.set(
-      way.way.jumps ? `${found.size}` : way.mark,
-      known ? { ...known, log: Math.log(Math.exp(known.log) + Math.exp(way.log)) } : way,
-    );
-  }
-  return [...found.values()];
-}
-
-/** Everything that is reckoned with for one scatter of the machine, of which only products are needed. */
-class Scene {
-  private readonly ground: Ground;
-  private readonly vectors: Float64Array[] = [];
-  /** Of each with each, row by row. */
-  private products = new Float64Array(0);
-  private size = 0;
-  readonly left: number;
-  readonly travel: number;
-  readonly shaft: number;
-  readonly always: readonly { readonly vector: number; readonly isProportional: boolean }[];
-  /** One from a step on, and one cycle from a step on. */
-  private readonly units: readonly number[];
-  readonly cycles: readonly Part[];
-
-  constructor(
-    readonly rows: readonly Row[],
-    readonly steps: readonly Step[],
-    bearings: Bearings,
-    readonly scatter: number,
-  ) {
-    this.ground = new Ground(rows, bearings, scatter);
-    this.left = this.kept(this.ground.left);
-    this.travel = this.kept(this.ground.effect(({ of, expected }) => (of === 'travel' ? expected : 0)));
-    this.shaft = this.kept(this.ground.effect(({ of, expected }) => (of === 'shaft' ? expected : 0)));
-    this.always = this.ground.always.map(({ column, isProportional }) => ({
-      vector: this.kept(column),
-      isProportional,
-    }));
-    this.units = steps.map(({ from }) => this.kept(this.from(from)));
-    this.cycles = steps.map(({ row }, place) => [
-      this.units[place] as number,
-      row.of === 'shaft' ? bearings.cycleAngle : bearings.cycle,
-    ]);
-  }
-
-  get common(): number {
-    return this.ground.common;
-  }
-
-  private kept(vector: Float64Array): number {
-    return this.vectors.push(vector) - 1;
-  }
-
-  private from(places: readonly number[]): Float64Array {
-    const values = new Float64Array(this.rows.length);
-    for (const place of places) values[place] = 1;
-    return this.ground.whitened(values);
-  }
-
-  private wandering(wander: NonNullable<Way['wander']>): readonly Part[] {
-    return this.steps.flatMap(({ row, before }, place): readonly Part[] => {
-      const variance = wander(row, before);
-      return variance > 0 ? [[this.units[place] as number, Math.sqrt(variance)]] : [];
-    });
-  }
-
-  /** @param turned how many times as far as it is told the shaft turns */
-  prepared(cause: Cause, way: Way, share: number, turned = 1): Prepared {
-    const effects = (way.spread ?? []).map((effect) => this.ground.effect(turnedBy(effect, turned)));
-    const mean = way.mean ? this.ground.effect(way.mean) : null;
-    const wandering = way.wander ? this.wandering(way.wander) : [];
-    const mark =
-      [...(mean ? [mean] : []), ...effects].map((vector) => markOf(vector)).join(' ') +
-      wandering.map(([, by]) => by.toPrecision(6)).join(' ');
-    const spread = effects.filter((column) => dot(column, column) > 0).map((column): Part => [this.kept(column), 1]);
-    return {
-      cause,
-      way,
-      log: Math.log(share),
-      mark,
-      mean: mean && this.kept(mean),
-      columns: [...spread, ...wandering],
-    };
-  }
-
-  /** Once everything is prepared, only products are asked for. */
-  close(): void {
-    const { vectors } = this;
-    this.size = vectors.length;
-    this.products = new Float64Array(this.size ** 2);
-    for (let a = 0; a < this.size; a += 1)
-      for (let b = 0; b <= a; b += 1) {
-        const product = dot(vectors[a] as Float64Array, vectors[b] as Float64Array);
-        this.products[a * this.size + b] = product;
-        this.products[b * this.size + a] = product;
-      }
-  }
-
-  product(a: number, b: number): number {
-    return this.products[a * this.size + b] as number;
-  }
-
-  /** A vector against a sum of others. */
-  against(vector: number, parts: readonly Part[]): number {
-    const from = vector * this.size;
-    let sum = 0;
-    for (const part of parts) sum += part[1] * (this.products[from + part[0]] as number);
-    return sum;
-  }
-
-  square(parts: readonly Part[]): number {
-    return parts.reduce((sum, [vector, times]) => sum + times * this.against(vector, parts), 0);
-  }
-}
-
-/** Columns of which each is there by a normal deviate of size one. */
-class Spread {
-  private readonly inner: readonly Float64Array[];
-  private readonly half: number;
-
-  constructor(
-    private readonly scene: Scene,
-    private readonly columns: readonly Part[],
-  ) {
-    const size = columns.length;
-    const matrix: Float64Array[] = [];
-    for (let row = 0; row < size; row += 1) {
-      const [one, of] = [columns[row] as Part, new Float64Array(size)];
-      for (let column = 0; column <= row; column += 1) {
-        const other = columns[column] as Part;
-        of[column] = one[1] * other[1] * scene.product(one[0], other[0]);
-      }
-      of[row] = (of[row] as number) + 1;
-      matrix.push(of);
-    }
-    this.inner = cholesky(matrix);
-    this.half = halfLogDeterminant(this.inner);
-  }
-
-  /** What the columns take up of something. */
-  taken(parts: readonly Part[]): Float64Array {
-    return forward(
-      this.inner,
-      Float64Array.from(this.columns, ([column, times]) => times * this.scene.against(column, parts)),
-    );
-  }
-
-  /** Logarithm of how likely the readings are, but for what all have in common. @param square of what is left */
-  logOf(square: number): number {
-    return -this.half - square / 2;
-  }
-
-  logLikelihood(left: readonly Part[]): number {
-    const taken = this.taken(left);
-    return this.logOf(this.scene.square(left) - dot(taken, taken));
-  }
-}
-
-/** Chance that a step has lost so many cycles. */
-const logOfCycles = (count: number, rate: number): number => {
-  const none = Math.exp(-rate);
-  // Few are likelier than many, but once out of step it may stay so for the rest of its way.
-  const size = Math.abs(count);
-  return count === 0 ? -rate : Math.log(Math.max(1e-300, 1 - none)) - Math.log(2 * size * (size + 1));
-};
-
-/** Lost cycles that were looked for, and the square of what they leave. */
-interface FoundCycles {
-  readonly counts: readonly number[];
-  readonly square: number;
-}
-
-/**
- * Whole cycles that explain what is left: from a first guess on, the most telling change first.
- * @param guess cycles at each step, as one reads them off the readings
- * @returns null where scatter is not small against a cycle: chance passes for cycles too often then
- */
-function cyclesIn(scene: Scene, spread: Spread, left: readonly Part[], guess: readonly number[]): FoundCycles | null {
-  const { cycles, steps } = scene;
-  const taken = cycles.map((cycle) => spread.taken([cycle]));
-  const ofLeft = spread.taken(left);
-  const between = cycles.map((one, a) =>
-    Float64Array.from(cycles, (other, b) =>
-      b > a ? 0 : one[1] * scene.against(one[0], [other]) - dot(taken[a] as Float64Array, taken[b] as Float64Array),
-    ),
-  );
-  between.forEach((row, a) => {
-    for (let b = a + 1; b < between.length; b += 1) row[b] = between[b]?.[a] as number;
-  });
-  const worth = between.map((row, place) => row[place] as number);
-  const sorted = [...worth].sort((a, b) => a - b);
-  if ((sorted[Math.floor(sorted.length / 2)] ?? 0) < TOLD_APART) return null;
-  const along = cycles.map(
-    ([unit, size], place) => size * scene.against(unit, left) - dot(taken[place] as Float64Array, ofLeft),
-  );
-  const begins = scene.square(left) - dot(ofLeft, ofLeft);
-  const rates = steps.map(({ row, before }) => LOOKED_FOR * (row.moves - (before?.moves ?? 0)));
-  const ends = [cycles.map(() => 0), guess].map((start) => {
-    const counts = [...start];
-    const pull = along.map(
-      (value, place) =>
-        value - counts.reduce((sum, count, other) => sum + count * (between[place]?.[other] as number), 0),
-    );
-    let square = counts.reduce(
-      (sum, count, place) => sum - count * ((along[place] as number) + (pull[place] as number)),
-      begins,
-    );
-    for (let round = 0; round < ROUNDS; round += 1) {
-      let [most, at, by] = [1e-6, -1, 0];
-      for (let place = 0; place < cycles.length; place += 1) {
-        const [value, now] = [worth[place] as number, counts[place] as number];
-        const wanted =
-          Math.max(-MOST_CYCLES, Math.min(MOST_CYCLES, now + Math.round((pull[place] as number) / value))) - now;
-        if (wanted === 0) continue;
-        const rate = rates[place] as number;
-        const gain =
-          wanted * (pull[place] as number) -
-          (wanted * wanted * value) / 2 +
-          logOfCycles(now + wanted, rate) -
-          logOfCycles(now, rate);
-        if (gain > most) [most, at, by] = [gain, place, wanted];
-      }
-      if (at < 0) break;
-      counts[at] = (counts[at] as number) + by;
-      square += by * by * (worth[at] as number) - 2 * by * (pull[at] as number);
-      const row = between[at] as Float64Array;
-      for (let place = 0; place < cycles.length; place += 1)
-        pull[place] = (pull[place] as number) - by * (row[place] as number);
-    }
-    const log = counts.reduce((sum, count, place) => sum + logOfCycles(count, rates[place] as number), -square / 2);
-    return { counts, square, log };
-  });
-  return ends.reduce((best, end) => (end.log > best.log ? end : best));
-}
-
-/** Once it has fallen out of step it rests anywhere within its friction: so much of a cycle. */
-const RESTS_WITHIN = 0.04;
-
-/** How well lost cycles fit, by the place at which a rotor comes to rest after each. */
-function fitOf(
-  scene: Scene,
-  spread: Spread,
-  columns: readonly Part[],
-  left: readonly Part[],
-  { counts, square }: FoundCycles,
-): number {
-  const jumped = scene.cycles.filter((_, place) => counts[place] !== 0);
-  if (jumped.length === 0) return spread.logOf(square);
-  const rests = jumped.map(([unit, size]): Part => [unit, RESTS_WITHIN * size]);
-  const lost = scene.cycles.map(([unit, size], place): Part => [unit, -size * (counts[place] as number)]);
-  return new Spread(scene, [...columns, ...rests]).logLikelihood([...left, ...lost]);
-}
 
 /** Weighs every hypothesis in turn, and keeps the likeliest way of each. */
 class Scales {
@@ -418,18 +113,18 @@ interface WeighedRatio {
 
 const NO_RATIO: WeighedRatio = { ratios: [], weight: 1, travel: 1, shaft: 1 };
 
-/** How much farther the carriage goes than it was sent, with ratios that are wrong. */
-export const travelFactor = (faults: readonly RatioFault[]): number =>
-  faults.reduce((product, { factor }) => product * factor, 1);
-/** How much farther the motor's own shaft turns: what is wrong behind it leaves it alone. */
+/**
+ * How much farther the motor's own shaft turns than it is told: what is wrong behind it leaves it alone, and so does a
+ * setting, by which no more is sent than is said.
+ */
 export const shaftFactor = (faults: readonly RatioFault[]): number =>
-  travelFactor(faults.filter(({ side }) => side === 'motor' || side === 'setting'));
+  faults.reduce((product, { side, own }) => (side === 'motor' ? product * own : product), 1);
 
 function ratioOf(faults: readonly RatioFault[], weight: number): WeighedRatio {
   return {
     ratios: faults,
     weight,
-    travel: travelFactor(faults),
+    travel: factorTogether(faults),
     shaft: shaftFactor(faults),
   };
 }
@@ -612,11 +307,3 @@ const ELSE_CAUSE: Cause = {
   remedy: '',
   ways: [],
 };
-
-/** Cycles that are missing at each row, all that were lost before it in its check. */
-function jumpsByRow(rows: readonly Row[], steps: readonly Step[], counts: readonly number[]): readonly number[] {
-  const sums = rows.map(() => 0);
-  for (const [place, step] of steps.entries())
-    for (const at of step.from) sums[at] = (sums[at] as number) + (counts[place] as number);
-  return sums;
-}

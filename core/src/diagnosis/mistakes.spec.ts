@@ -188,6 +188,7 @@ const made = (
   side,
   place,
   factor,
+  own: factor,
   commonness,
   sentence: `${id}.`,
   correct: null,

@@ -1,5 +1,5 @@
 import { coverageFactor, studentDensity } from '../statistics/index.js';
-import type { RatioFault } from './ratio-faults.js';
+import { factorTogether, type RatioFault } from './ratio-faults.js';
 
 export interface RankedFault {
   readonly fault: RatioFault;
@@ -133,7 +133,7 @@ function pairsOf(
   for (let a = 0; a < weighed.length; a += 1)
     for (let b = a + 1; b < weighed.length; b += 1) {
       const [one, two] = [weighed[a] as Weighed, weighed[b] as Weighed];
-      const together = one.logarithm + two.logarithm;
+      const together = Math.log(factorTogether([one.fault, two.fault]));
       if (one.fault.place === two.fault.place || likelihood.distance(together) > FAR) continue;
       const item = (PAIR_COMMONNESS * one.fault.commonness * two.fault.commonness * likelihood.of(together)) / total;
       weight += item;

@@ -13,6 +13,8 @@ export interface RatioFault {
   readonly place: string;
   /** Measured over commanded if this is the fault, alone. */
   readonly factor: number;
+  /** The same by itself, where no setting is in force in place of the parts. */
+  readonly own: number;
   /** How common the mistake is among builders, relative to the others (common practice, no source). */
   readonly commonness: number;
   /** The fault in one sentence. */
@@ -98,6 +100,7 @@ export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly Rati
   ];
   return faults.map((fault) => ({
     ...fault,
+    own: fault.factor,
     place: fault.side === 'reading' ? 'reading' : fault.id.slice(0, fault.id.lastIndexOf('-')),
   }));
 }
@@ -119,7 +122,14 @@ export function chainSpread({ transmission }: Axis): number {
 }
 
 /** A mistake before its place is named. */
-type Mistake = Omit<RatioFault, 'place'>;
+type Mistake = Omit<RatioFault, 'place' | 'own'>;
+
+/** Measured over commanded with several mistakes at once: what a setting makes of the parts counts once. */
+export function factorTogether(faults: readonly RatioFault[]): number {
+  const own = faults.reduce((product, fault) => product * fault.own, 1);
+  const set = faults.find(({ factor, own: itself }) => factor !== itself);
+  return set ? (own * set.factor) / set.own : own;
+}
 
 const divisorName = (divisor: number): string => (divisor === 1 ? 'full steps' : `1/${divisor} steps`);
 const timesName = (ratio: number): string =>

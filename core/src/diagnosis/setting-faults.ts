@@ -44,6 +44,7 @@ export function withSetting(faults: readonly RatioFault[], axis: Axis, trim: num
     place: 'setting',
     side: 'setting',
     factor: trim,
+    own: 1,
     commonness: STALE_COMMONNESS,
     sentence: `The setting is stale or mistyped: ${setting.stepsPerUnit.text} where the parts give ${Number(ofParts.toPrecision(7))} ${unit.symbol}.`,
     correct: (present) => ({ ...present, setting: null }),

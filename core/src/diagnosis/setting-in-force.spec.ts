@@ -1,7 +1,7 @@
 import type { Axis } from '../machine/index.js';
 import { quantityOf } from '../shape/index.js';
 import { firstAxis, screwMachine } from '../testing/example-machine.js';
-import { ratioFaults, withSetting, type RatioFault } from './index.js';
+import { factorTogether, ratioFaults, withSetting, type RatioFault } from './index.js';
 
 const set = (text: string): Axis =>
   firstAxis(
@@ -32,5 +32,17 @@ describe('mistakes beside a setting in force', () => {
         .toBeCloseTo(0.25, 12);
     for (const fault of read) expect(stale.get(fault.id)).withContext(fault.id).toBe(fault.factor);
     expect(stale.get('setting-stale')).toBeCloseTo(0.25, 12);
+  });
+
+  it('take the setting along once where two are made, however far it is from the parts', () => {
+    const twoOf = (trim: number, setting: string, ...ids: readonly string[]): number =>
+      factorTogether(withSetting(plain, set(setting), trim).filter(({ id }) => ids.includes(id)));
+    // A quarter of the parts' steps: half steps for quarter steps go twice as far of that, whatever else is stale.
+    expect(twoOf(0.25, '39.37 steps/mm', 'setting-stale', 'microsteps-2')).toBeCloseTo(0.5, 12);
+    expect(twoOf(0.25, '39.37 steps/mm', 'microsteps-2', 'read-in-inches')).toBeCloseTo(0.5 / 25.4, 12);
+    expect(twoOf(0.25, '39.37 steps/mm', 'microsteps-2', 'step-angle-0.9 °')).toBeCloseTo(0.25, 12);
+    // A trim that is right stays with the parts; one that is not is a mistake of its own.
+    expect(twoOf(1.02, '160.63 steps/mm', 'microsteps-2', 'step-angle-0.9 °')).toBeCloseTo(1, 12);
+    expect(twoOf(1.02, '160.63 steps/mm', 'setting-stale', 'microsteps-2')).toBeCloseTo(2.04, 12);
   });
 });

@@ -56,6 +56,8 @@ export interface RigDrive {
   readonly microsteps: number;
   /** How its outputs are joined to the coils; left out: as they should be. No part in a command without steps. */
   readonly coils?: CoilJoint;
+  /** What phase A always has besides, as a share of the crest: its zero is off, and microsteps are uneven. */
+  readonly offset?: number;
 }
 
 /** How a driver's outputs are joined to the coils: rightly, one coil round, a lead of each crossed, or one coil open. */
@@ -139,7 +141,7 @@ export class Rig {
       const isSwitched = drive.mode === 'voltage' && drive.microsteps <= 2;
       const [a, b] = [Math.cos(angle), Math.sin(angle)];
       const got = joined(isSwitched ? { a: onOrOff(a), b: onOrOff(b) } : { a, b }, drive.coils ?? 'right');
-      this.tableA[index] = got.a;
+      this.tableA[index] = got.a + (drive.offset ?? 0);
       this.tableB[index] = got.b;
     }
     this.placeAt(0, 0);

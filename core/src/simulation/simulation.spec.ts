@@ -305,6 +305,29 @@ describe('the rig at rest and on constant volts', () => {
     expect(rig.slip).toBeCloseTo(Math.asin(0.5), 3);
   });
 
+  it('rests where the two currents point, however far the zero of one is off', () => {
+    // atan2 of the currents; a fifth of the crest too much in A, asymmetric about the four full steps.
+    for (const [pulses, offset] of [
+      [3, 0.2],
+      [8, 0.2],
+      [13, -0.35],
+      [29, 0.35],
+    ] as const) {
+      const { motor, load, drive } = setupOf(SHEETS[0] as Sheet, { microsteps: 8, offset });
+      const rig = new Rig(motor, load, drive, FINE_STEP);
+      rig.rate = pulses / 8 / 0.05;
+      rig.advance(Math.round(0.05 / FINE_STEP));
+      rig.rate = 0;
+      rig.advance(Math.round(0.4 / FINE_STEP));
+      const angle = (Math.PI * pulses) / 16;
+      const rests = Math.atan2(Math.sin(angle), Math.cos(angle) + offset);
+      const apart = rig.position * (Math.PI / 2) - rests;
+      expect(Math.abs(Math.atan2(Math.sin(apart), Math.cos(apart))))
+        .withContext(`${pulses} ${offset}`)
+        .toBeLessThan(2e-3);
+    }
+  });
+
   it('rubs but does not push: friction alone leaves the rotor where it is', () => {
     const setup = setupOf(MIDDLING);
     const rig = new Rig(setup.motor, { ...setup.load, friction: 0.1 }, setup.drive, FINE_STEP);

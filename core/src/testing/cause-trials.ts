@@ -12,8 +12,8 @@ import {
 import { placesOf, type CheckPlan } from '../checks/index.js';
 import { faultsInForce, type RatioFault } from '../diagnosis/index.js';
 import type { AxisContext } from '../drive-line/index.js';
-import { defaultFaults, defaultJob, type Machine } from '../machine/index.js';
-import { blankStage } from '../parts/index.js';
+import { defaultFaults, defaultJob, type Axis, type Machine, type Setting } from '../machine/index.js';
+import { BLANK_GEARHEAD, blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { seeded } from '../statistics/index.js';
 import { exampleTransmission, firstAxis } from './example-machine.js';
@@ -22,46 +22,113 @@ import { wholeMachine, withBelt } from './whole-machine.js';
 
 const q = quantityOf;
 
-/** Machines of several make, every number of them said, as they are believed to be. */
-const MACHINES: readonly Machine[] = [
-  wholeMachine(),
-  wholeMachine((axis) => ({
-    ...axis,
-    driver: { ...axis.driver, microsteps: 16 },
-    reduction: [blankStage('belt', 18, 45)],
-    transmission: {
-      ...axis.transmission,
-      specification: exampleTransmission('screw', {
-        pitch: q('10 mm'),
-        starts: 1,
-        diameter: q('16 mm'),
-        length: q('700 mm'),
-        ends: 'supported',
-      }),
-    },
-  })),
-  wholeMachine((axis) =>
-    withBelt({ pitch: q('2 mm'), teeth: 20 })({ ...axis, job: { ...axis.job, speed: q('120 mm/s'), load: q('15 N') } }),
+/** A machine of the trials, every number of it said, as it is believed to be. */
+interface Trialled {
+  readonly design: Machine;
+  /** Share of its volts at which it falls out of step at the job's speed and not at half of it, by trial. */
+  readonly weakVolts: number | null;
+  /** Its load is light against its friction: a pulley that slips still takes it along. */
+  readonly slips: boolean;
+  /** It is asked for the very speed at which its rotor swings. */
+  readonly isResonant: boolean;
+}
+
+const trialled = (design: Machine, said: Partial<Trialled> = {}): Trialled => ({
+  design,
+  weakVolts: null,
+  slips: false,
+  isResonant: false,
+  ...said,
+});
+
+const turntable = (axis: Axis): Axis => ({
+  ...axis,
+  job: {
+    ...defaultJob('rotary'),
+    speed: q('60 °/s'),
+    acceleration: q('300 °/s²'),
+    friction: q('0.02 N·m'),
+  },
+  faults: defaultFaults('rotary'),
+  carriage: { ...axis.carriage, mass: q('0.4 kg'), inertia: q('0.002 kg·m²') },
+  transmission: { ...axis.transmission, specification: exampleTransmission('rotary', {}) },
+});
+const onBelt = (axis: Axis): Axis =>
+  withBelt({ pitch: q('2 mm'), teeth: 20 })({ ...axis, job: { ...axis.job, speed: q('120 mm/s'), load: q('15 N') } });
+const set = (stepsPerUnit: string): Setting => ({ kind: 'linear', stepsPerUnit: q(stepsPerUnit), reason: '' });
+
+/** Machines of several make. */
+const MACHINES: readonly Trialled[] = [
+  trialled(wholeMachine(), { weakVolts: 0.3, slips: true }),
+  trialled(
+    wholeMachine((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, microsteps: 16 },
+      reduction: [blankStage('belt', 18, 45)],
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('screw', {
+          pitch: q('10 mm'),
+          starts: 1,
+          diameter: q('16 mm'),
+          length: q('700 mm'),
+          ends: 'supported',
+        }),
+      },
+    })),
+    { weakVolts: 0.5, slips: true },
   ),
-  wholeMachine((axis) => ({
-    ...axis,
-    job: {
-      ...defaultJob('rotary'),
-      speed: q('60 °/s'),
-      acceleration: q('300 °/s²'),
-      friction: q('0.02 N·m'),
-    },
-    faults: defaultFaults('rotary'),
-    carriage: { ...axis.carriage, mass: q('0.4 kg'), inertia: q('0.002 kg·m²') },
-    reduction: [blankStage('worm', 1, 36)],
-    transmission: { ...axis.transmission, specification: exampleTransmission('rotary', {}) },
-  })),
-  // In full steps, and asked for the very speed at which its rotor swings.
-  wholeMachine((axis) => ({
-    ...axis,
-    driver: { ...axis.driver, microsteps: 1 },
-    job: { ...axis.job, speed: q('4.4 mm/s'), acceleration: q('400 mm/s²'), friction: q('2 N'), load: q('5 N') },
-  })),
+  trialled(wholeMachine(onBelt), { weakVolts: 0.3, slips: true }),
+  trialled(
+    wholeMachine((axis) => ({ ...turntable(axis), reduction: [blankStage('worm', 1, 36)] })),
+    { weakVolts: 0.3 },
+  ),
+  // In full steps.
+  trialled(
+    wholeMachine((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, microsteps: 1 },
+      job: { ...axis.job, speed: q('4.4 mm/s'), acceleration: q('400 mm/s²'), friction: q('2 N'), load: q('5 N') },
+    })),
+    { isResonant: true },
+  ),
+  // The cross slide of a lathe, which is read in diameters.
+  trialled({
+    ...wholeMachine((axis) => ({
+      ...axis,
+      driver: { ...axis.driver, microsteps: 16 },
+      transmission: {
+        ...axis.transmission,
+        specification: exampleTransmission('screw', {
+          pitch: q('3 mm'),
+          starts: 1,
+          diameter: q('10 mm'),
+          length: q('200 mm'),
+          ends: 'supported',
+        }),
+      },
+      carriage: { ...axis.carriage, mass: q('3 kg') },
+      job: { ...axis.job, speed: q('10 mm/s'), acceleration: q('100 mm/s²'), friction: q('15 N') },
+    })),
+    kind: 'lathe',
+  }),
+  // A belt that was trimmed by what was measured: 40 a millimetre by its parts.
+  trialled(wholeMachine((axis) => ({ ...onBelt(axis), setting: set('40.5 steps/mm') }))),
+  // A screw whose setting was kept from another one: 200 a millimetre by its parts.
+  trialled(wholeMachine((axis) => ({ ...axis, setting: set('160 steps/mm') }))),
+  // A table on a gearhead of which nobody has counted the teeth.
+  trialled(
+    wholeMachine((axis) => ({
+      ...turntable(axis),
+      job: { ...turntable(axis).job, speed: q('30 °/s') },
+      motor: {
+        ...axis.motor,
+        specification: { ...axis.motor.specification, gearhead: { ...BLANK_GEARHEAD, nominal: q('19') } },
+      },
+    })),
+  ),
+  // A table on the motor's own shaft.
+  trialled(wholeMachine((axis) => ({ ...turntable(axis), job: { ...turntable(axis).job, speed: q('90 °/s') } }))),
 ];
 
 /** Something that is really wrong in a trial. */
@@ -78,48 +145,53 @@ const between = (random: () => number, low: number, high: number): number => low
 
 /** Factors that the bench's instruments can show at all. */
 const SHOWN = [0.24, 4.1] as const;
+const SHOWN_LEAST = 0.01;
 
-function ratioWrong(bearings: Bearings, random: () => number): Wrong {
+/** A wrong ratio, by how common each is. @param only those of such a name; null where the machine can have none */
+function ratioWrong(bearings: Bearings, random: () => number, only = /./): Wrong | null {
   const faults = faultsInForce(bearings.reckoner).filter(
-    ({ factor }) => factor > SHOWN[0] && factor < SHOWN[1] && Math.abs(factor - 1) > 0.01,
+    ({ id, factor }) => only.test(id) && factor > SHOWN[0] && factor < SHOWN[1] && Math.abs(factor - 1) > SHOWN_LEAST,
   );
   let left = random() * faults.reduce((sum, { commonness }) => sum + commonness, 0);
   const fault = faults.find(({ commonness }) => (left -= commonness) <= 0) ?? faults[0];
-  if (!fault) throw new Error('every trial machine can have a wrong ratio');
-  const { factor, side } = fault;
+  if (!fault) return null;
+  const { factor, side, own } = fault;
   return {
     words: fault.id,
     is: (id) => id === fault.id,
     ...(side === 'reading' ? { misread: factor } : {}),
-    patch: (axis) =>
-      side === 'reading'
-        ? axis
-        : side === 'after-motor'
-          ? {
-              ...axis,
-              travelPerTurn: axis.travelPerTurn * factor,
-              periodic: { ...axis.periodic, period: axis.periodic.period * factor },
-            }
-          : { ...axis, pulsesPerTurn: axis.pulsesPerTurn / factor },
+    patch: (axis) => {
+      if (side === 'reading') return axis;
+      const atShaft = side === 'motor' ? own : 1;
+      return {
+        ...axis,
+        pulsesPerTurn: axis.pulsesPerTurn / atShaft,
+        travelPerTurn: (axis.travelPerTurn * factor) / atShaft,
+        periodic: { ...axis.periodic, period: (axis.periodic.period * factor) / atShaft },
+      };
+    },
   };
 }
 
-type Draw = (bearings: Bearings, random: () => number, truth: AxisTruth, machine: number) => Wrong | null;
+type Draw = (bearings: Bearings, random: () => number, truth: AxisTruth, machine: Trialled) => Wrong | null;
 
-/** Share of its volts at which each machine falls out of step at the job's speed and not at half of it, by trial. */
-const WEAK_VOLTS: readonly (number | null)[] = [0.3, 0.5, 0.3, 0.3, null];
-/** The machine that is asked for the speed at which its rotor swings, by trial with this share of its damping. */
-const RESONANT = 4;
+/** Share of its damping that is left where it resonates, by trial. */
 const DAMPED = [0.4, 0.46] as const;
 
 const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (other) => other === id, patch });
+
+/** Of the crest of a coil, the most that its zero may be off. */
+const OFFSET_MOST = 0.5;
 
 /** Sizes that are drawn, from what is just seen to what is plain. */
 const size = ({ sizes }: Bearings, random: () => number): number => between(random, 3 * (sizes[0] ?? 0), sizes[2] ?? 0);
 
 /** Every cause that can be put into the rig. */
 const DRAWS: Readonly<Record<string, Draw>> = {
-  ratio: ratioWrong,
+  ratio: (b, random) => ratioWrong(b, random),
+  'diameter or radius': (b, random) => ratioWrong(b, random, /diameter/),
+  'stale setting': (b, random) => ratioWrong(b, random, /^setting-stale$/),
+  'printed ratio': (b, random) => ratioWrong(b, random, /^gearhead-/),
   'little-off': (_b, random) => {
     const share = (random() < 0.5 ? -1 : 1) * between(random, 0.003, 0.02);
     return named('little-off', (axis) => ({ ...axis, travelPerTurn: axis.travelPerTurn * (1 + share) }));
@@ -150,7 +222,7 @@ const DRAWS: Readonly<Record<string, Draw>> = {
   },
   slip: (_b, _random, truth, machine) => {
     // Where its load is heavy against its friction it does not go at all, which nobody would call slipping.
-    if (machine > 2) return null;
+    if (!machine.slips) return null;
     const { friction, standing } = truth.motor.kind === 'stepper' ? truth.motor.setup.load : truth.motor;
     return named('slip', (axis) => ({ ...axis, slipTorque: Math.max(0.004, 1.5 * (friction + Math.abs(standing))) }));
   },
@@ -166,8 +238,7 @@ const DRAWS: Readonly<Record<string, Draw>> = {
     const growth = (between(random, 1, 4) * (b.sizes[2] ?? 0)) / 40;
     return named('warmth', (axis) => ({ ...axis, growth }));
   },
-  'lost-steps': (_b, random, _truth, machine) => {
-    const volts = WEAK_VOLTS[machine] ?? null;
+  'lost-steps': (_b, random, _truth, { weakVolts: volts }) => {
     const perSecond = between(random, 0.08, 0.4);
     return volts === null
       ? null
@@ -185,9 +256,9 @@ const DRAWS: Readonly<Record<string, Draw>> = {
           };
         });
   },
-  resonance: (_b, random, _truth, machine) => {
+  resonance: (_b, random, _truth, { isResonant }) => {
     const share = between(random, ...DAMPED);
-    return machine !== RESONANT
+    return !isResonant
       ? null
       : named('resonance', (axis) => {
           if (axis.motor.kind !== 'stepper') return axis;
@@ -205,6 +276,17 @@ const DRAWS: Readonly<Record<string, Draw>> = {
     return Math.abs(b.screwTurn / b.motorTurn - 1) < 1e-3
       ? null
       : named('motor-wave', (axis) => ({ ...axis, periodic: { amplitude, period: b.motorTurn } }));
+  },
+  'step-wave': (b, random, truth) => {
+    // So much of a coil's crest too much in it makes as large a wave; more than this no driver does.
+    const offset = (size(b, random) * Math.PI) / b.cycle;
+    return truth.motor.kind !== 'stepper' || offset > OFFSET_MOST
+      ? null
+      : named('step-wave', (axis) => {
+          if (axis.motor.kind !== 'stepper') return axis;
+          const { setup } = axis.motor;
+          return { ...axis, motor: { ...axis.motor, setup: { ...setup, drive: { ...setup.drive, offset } } } };
+        });
   },
 };
 
@@ -236,13 +318,20 @@ function planOf(id: string, context: AxisContext, bearings: Bearings, reach = 1)
 function causeTrial(kinds: readonly string[], machine: number, seed: number): CauseTrial | null {
   const random = seeded(seed);
   for (let index = 0; index < 20; index += 1) random();
-  const design = MACHINES[machine % MACHINES.length] as Machine;
+  const make = MACHINES[machine % MACHINES.length] as Trialled;
+  const { design } = make;
   const context = firstAxis(design);
   const bearings = bearingsOf(context);
   const { truth } = truthOf(design);
-  const [axis] = truth.axes;
-  if (!bearings || !axis) throw new Error('the trial machines are whole');
-  const wrong = kinds.map((kind) => DRAWS[kind]?.(bearings, random, axis, machine % MACHINES.length) ?? null);
+  const [said] = truth.axes;
+  if (!bearings || !said) throw new Error('the trial machines are whole');
+  // A setting is right unless it is drawn as wrong.
+  const axis: AxisTruth = {
+    ...said,
+    travelPerTurn: said.perPulse * said.pulsesPerTurn,
+    periodic: { ...said.periodic, period: bearings.screwTurn },
+  };
+  const wrong = kinds.map((kind) => DRAWS[kind]?.(bearings, random, axis, make) ?? null);
   if (wrong.some((item) => item === null)) return null;
   const there = wrong as readonly Wrong[];
   const real: Truth = {

@@ -12,6 +12,7 @@ import { reversedCoil } from './reversed-coil.js';
 import { saggingSupply } from './sagging-supply.js';
 import { softCoupling } from './soft-coupling.js';
 import { tiltedIndicator } from './tilted-indicator.js';
+import { unevenMicrosteps } from './uneven-microsteps.js';
 import { warmScrew } from './warm-screw.js';
 import { wornNut } from './worn-nut.js';
 import { wrongJumper } from './wrong-jumper.js';
@@ -37,6 +38,7 @@ export const FAULTS: readonly Fault[] = [
   bentScrew,
   lateDirection,
   warmScrew,
+  unevenMicrosteps,
 ];
 
 /** A fault that is in a machine; of one axis or of the whole. */

@@ -180,6 +180,7 @@ const fault = (sentence: string, factor = 2): RatioFault => ({
   side: 'motor',
   place: 'driver',
   factor,
+  own: factor,
   commonness: 1,
   sentence,
   correct: null,
