@@ -139,7 +139,7 @@ async function lookForPlay(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Measure it on the rig' }).click();
   await page.getByText('All places were read.').waitFor({ timeout: 120_000 });
   await page.getByRole('link', { name: 'All checks' }).click();
-  const card = page.getByRole('region', { name: 'What is wrong with X' });
+  const card = page.getByRole('region', { name: 'Diagnosis of X' });
   await card.getByText('speaks for it').first().waitFor({ timeout: 60_000 });
   await card.evaluate((element) => element.scrollIntoView({ block: 'start' }));
 }

@@ -18,7 +18,7 @@ async function hidden(page: Page, called: string, fault: RegExp): Promise<void> 
     .click();
 }
 
-const card = (page: Page) => page.getByRole('region', { name: 'What is wrong with X' });
+const card = (page: Page) => page.getByRole('region', { name: 'Diagnosis of X' });
 
 /** Does what the page asks for, once: measures it on the rig and comes back. */
 async function measureOnce(page: Page): Promise<void> {

@@ -1,12 +1,13 @@
 import type { Say } from '../drive-line/index.js';
 import type { Dimension } from '../quantity/index.js';
-import { readQuantity, type Quantity } from '../shape/index.js';
+import { nullable, quantity, readQuantity, whole, type Quantity } from '../shape/index.js';
 import { budgetOf, type Budget } from '../statistics/index.js';
 import { conformity } from './conformity.js';
 import type { Course } from './course.js';
+import { decidesWords } from './decide.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from './findings.js';
 import type { CheckEvaluation, ReadingSheet } from './kind.js';
-import { doubtAt, type Measuring } from './measuring.js';
+import { doubtAt, measuring, type Measuring } from './measuring.js';
 import type { EnteredReading } from './reading.js';
 import { instrumentRows, meanOf, scatterRow } from './sample.js';
 import { taken } from './taken.js';
@@ -20,14 +21,28 @@ export interface PushPlace extends WordedPlace {
   readonly load: Load;
 }
 
+const positive = { isPositive: true } as const;
+
+/** What is asked of two pushes, whatever is pushed. @param most what the play is told in */
+export const pushFields = <D extends 'length' | 'angle'>(most: D) => ({
+  light: quantity('force', positive, 'Light push'),
+  heavy: quantity('force', positive, 'Heavy push'),
+  times: whole(1, 20, 'Times'),
+  most: nullable(quantity(most, positive, 'Play, at most')),
+  measured: measuring,
+});
+
+export const PUSH_CAUTION =
+  'The motor holds while you push. Push no harder than it holds, and keep fingers out of what closes.';
+
 /** A swing at each push, time after time. */
-export const pushPlaces = (times: number, dimension: 'length' | 'angle'): readonly PushPlace[] =>
+export const pushPlaces = ({ times }: { readonly times: number }): readonly PushPlace[] =>
   Array.from({ length: 2 * times }, (_, index) => {
     const load = LOADS[index % 2] as Load;
     const time = Math.floor(index / 2) + 1;
     return {
       index,
-      dimension,
+      dimension: 'length',
       load,
       cells: [String(time), load],
       named: `swing at the ${load} push, time ${time}`,
@@ -43,11 +58,32 @@ export const twoPushesSheet = (name: string): ReadingSheet<PushPlace> =>
 /** How much harder the heavy push has to be. */
 const APART = 1.2;
 
-/** Why two pushes tell nothing apart, in words; null where they do. */
-export const pushesMisfit = ({ light, heavy }: Readonly<Record<Load, Quantity>>): string | null =>
-  readQuantity(heavy, 'force').value > APART * readQuantity(light, 'force').value
+/** What the pushes of a plan are [N]. */
+export const pushesOf = (plan: Readonly<Record<Load, Quantity>>): Readonly<Record<Load, number>> => ({
+  light: readQuantity(plan.light, 'force').value,
+  heavy: readQuantity(plan.heavy, 'force').value,
+});
+
+/** Why a plan of two pushes tells nothing, in words; null where it does. */
+export function pushesMisfit(plan: Readonly<Record<Load, Quantity>> & { readonly measured: Measuring }): string | null {
+  if (plan.measured.kind !== 'length') return 'The swing is read as a length: take an instrument that shows one.';
+  const { light, heavy } = pushesOf(plan);
+  return heavy > APART * light
     ? null
     : 'The heavy push has to be clearly more than the light one, or bending cannot be told from play.';
+}
+
+/** What two pushes decide, in words. @param most play that is asked for @param doubt of one reading, in its unit */
+export function pushesDecide(
+  plan: Readonly<Record<Load, Quantity>> & { readonly times: number },
+  most: number | null,
+  doubt: number,
+): string {
+  const { light, heavy } = pushesOf(plan);
+  const lever = light / Math.max(heavy - light, Number.MIN_VALUE);
+  const words = decidesWords(most, doubt, plan.times, { spread: Math.hypot(1 + lever, lever) });
+  return `Bending grows with the push and is taken out by the two pushes. ${words}`;
+}
 
 /** It stands, and is pushed. @param light on the carriage [N], or on what turns [N·m]; heavy likewise */
 export const twoPushesCourse = (

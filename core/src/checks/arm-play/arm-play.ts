@@ -1,46 +1,30 @@
-import {
-  askedOf,
-  choice,
-  nullable,
-  quantity,
-  quantityOf,
-  readQuantity,
-  whole,
-  type RecordOf,
-} from '../../shape/index.js';
+import { askedOf, choice, quantity, quantityOf, readQuantity, type RecordOf } from '../../shape/index.js';
 import { choiceInput, instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
 import { playAngle } from '../bench.js';
-import { decidesWords } from '../decide.js';
-import { doubtAt, measuring, usualMeasuring } from '../measuring.js';
+import { doubtAt, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import {
   evaluateTwoPushes,
-  LOADS,
+  PUSH_CAUTION,
+  pushesDecide,
   pushesMisfit,
+  pushesOf,
+  pushFields,
   pushPlaces,
   twoPushesCourse,
   twoPushesSheet,
-  type PushPlace,
 } from '../two-pushes.js';
 import { wordedColumns } from '../worded.js';
 
-const positive = { isPositive: true } as const;
-
 const fields = {
-  radius: quantity('length', positive, 'Read at radius'),
+  radius: quantity('length', { isPositive: true }, 'Read at radius'),
   /** Along a square to the arm, or from end to end of the swing. */
   along: choice('tangent', 'chord'),
-  light: quantity('force', positive, 'Light push'),
-  heavy: quantity('force', positive, 'Heavy push'),
-  times: whole(1, 20, 'Times'),
-  most: nullable(quantity('angle', positive, 'Play, at most')),
-  measured: measuring,
+  ...pushFields('angle'),
 };
 type Plan = RecordOf<typeof fields>;
 const asked = askedOf({ fields });
-
-const placesOf = ({ times }: Plan): readonly PushPlace[] => pushPlaces(times, 'length');
 
 /** The angle of a swing at a radius [rad], as it was read. */
 export function swingAngle(swing: number, radius: number, along: Plan['along']): number {
@@ -96,47 +80,33 @@ export const armPlay = checkKind({
     expects: (_context, plan) => {
       const radius = readQuantity(plan.radius, 'length').value;
       const doubt = (2 * doubtAt(plan.measured, 0)) / radius;
-      const [light, heavy] = [plan.light, plan.heavy].map((push) => readQuantity(push, 'force').value) as [
-        number,
-        number,
-      ];
-      const lever = light / Math.max(heavy - light, Number.MIN_VALUE);
-      const most = plan.most && readQuantity(plan.most, 'angle').value;
-      const words = decidesWords(most, doubt / 2, plan.times, { spread: Math.hypot(1 + lever, lever) });
-      return `At this radius the instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart; a longer arm tells less apart. Bending grows with the push and is taken out by the two pushes. ${words}`;
+      const words = pushesDecide(plan, plan.most && readQuantity(plan.most, 'angle').value, doubt / 2);
+      return `At this radius the instrument tells ${Number(((doubt * 180) / Math.PI).toPrecision(2))}° apart; a longer arm tells less apart. ${words}`;
     },
     decides: (_context, { most, radius }) => [
       most && readQuantity(most, 'angle').value * readQuantity(radius, 'length').value,
       0,
     ],
-    caution: 'The motor holds while you push. Push no harder than it holds, and keep fingers out of what closes.',
+    caution: PUSH_CAUTION,
   },
   completed: (older) => older,
-  misfit: ({ axis }, plan) => {
-    if (axis.job.kind !== 'rotary') return 'This axis slides: play at the end of an arm is of what turns.';
-    if (plan.measured.kind !== 'length') return 'The swing is read as a length: take an instrument that shows one.';
-    return pushesMisfit(plan);
-  },
-  places: placesOf,
+  misfit: ({ axis }, plan) =>
+    axis.job.kind === 'rotary' ? pushesMisfit(plan) : 'This axis slides: play at the end of an arm is of what turns.',
+  places: pushPlaces,
   sheet: (_context, plan) => twoPushesSheet(plan.measured.name),
   columns: () => wordedColumns('time', 'push'),
   course: (_context, plan) => {
-    const radius = readQuantity(plan.radius, 'length').value;
-    return twoPushesCourse(placesOf(plan), radius * readQuantity(plan.light, 'force').value, {
-      heavy: radius * readQuantity(plan.heavy, 'force').value,
-      arm: radius,
-    });
+    const [radius, { light, heavy }] = [readQuantity(plan.radius, 'length').value, pushesOf(plan)];
+    return twoPushesCourse(pushPlaces(plan), radius * light, { heavy: radius * heavy, arm: radius });
   },
   evaluate: (context, plan, entered, say) => {
     if (context.axis.job.kind !== 'rotary' || plan.measured.kind !== 'length') return null;
-    const [light, heavy] = LOADS.map((load) => readQuantity(plan[load], 'force').value) as [number, number];
     const radius = readQuantity(plan.radius, 'length').value;
     return evaluateTwoPushes(
-      placesOf(plan),
+      pushPlaces(plan),
       entered,
       {
-        light,
-        heavy,
+        ...pushesOf(plan),
         most: plan.most && readQuantity(plan.most, 'angle').value,
         measured: plan.measured,
         dimension: 'angle',

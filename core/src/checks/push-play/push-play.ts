@@ -1,34 +1,25 @@
 import { PUSHES } from '../../line-port/index.js';
-import { askedOf, nullable, quantity, quantityOf, readQuantity, whole, type RecordOf } from '../../shape/index.js';
-import { decidesWords } from '../decide.js';
+import { askedOf, quantityOf, readQuantity, type RecordOf } from '../../shape/index.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
-import { doubtAt, measuring, usualMeasuring } from '../measuring.js';
+import { doubtAt, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
 import {
   evaluateTwoPushes,
-  LOADS,
+  PUSH_CAUTION,
+  pushesDecide,
   pushesMisfit,
+  pushesOf,
+  pushFields,
   pushPlaces,
   twoPushesCourse,
   twoPushesSheet,
-  type PushPlace,
 } from '../two-pushes.js';
 import { wordedColumns } from '../worded.js';
 
-const positive = { isPositive: true } as const;
-
-const fields = {
-  light: quantity('force', positive, 'Light push'),
-  heavy: quantity('force', positive, 'Heavy push'),
-  times: whole(1, 20, 'Times'),
-  most: nullable(quantity('length', positive, 'Play, at most')),
-  measured: measuring,
-};
+const fields = pushFields('length');
 type Plan = RecordOf<typeof fields>;
 const asked = askedOf({ fields });
-
-const placesOf = ({ times }: Plan): readonly PushPlace[] => pushPlaces(times, 'length');
 
 /** A carriage that is pushed: what is loose, what only bends, and what does not give at all because it sticks. */
 export const pushPlay = checkKind({
@@ -69,39 +60,29 @@ export const pushPlay = checkKind({
       wholeInput(plan, 'times', asked.times),
       quantityInput(plan, 'most', asked.most, 'Empty: told and not judged.'),
     ],
-    expects: (_context, plan) => {
-      const [light, heavy] = LOADS.map((load) => readQuantity(plan[load], 'force').value) as [number, number];
-      const lever = light / Math.max(heavy - light, Number.MIN_VALUE);
-      const most = plan.most && readQuantity(plan.most, 'length').value;
-      const words = decidesWords(most, doubtAt(plan.measured, 0), plan.times, { spread: Math.hypot(1 + lever, lever) });
-      return `Bending grows with the push and is taken out by the two pushes. ${words}`;
-    },
+    expects: (_context, plan) =>
+      pushesDecide(plan, plan.most && readQuantity(plan.most, 'length').value, doubtAt(plan.measured, 0)),
     decides: (_context, { most }) => [most && readQuantity(most, 'length').value, 0],
-    caution: 'The motor holds while you push. Push no harder than it holds, and keep fingers out of what closes.',
+    caution: PUSH_CAUTION,
   },
   completed: (older) => older,
-  misfit: ({ axis }, plan) => {
-    if (axis.job.kind !== 'linear') return 'This axis turns: its play is read at the end of an arm.';
-    if (plan.measured.kind !== 'length') return 'The swing is read as a length: take an instrument that shows one.';
-    return pushesMisfit(plan);
+  misfit: ({ axis }, plan) =>
+    axis.job.kind === 'linear' ? pushesMisfit(plan) : 'This axis turns: its play is read at the end of an arm.',
+  places: pushPlaces,
+  course: (_context, plan) => {
+    const { light, heavy } = pushesOf(plan);
+    return twoPushesCourse(pushPlaces(plan), light, { heavy, arm: 1 });
   },
-  places: placesOf,
-  course: (_context, plan) =>
-    twoPushesCourse(placesOf(plan), readQuantity(plan.light, 'force').value, {
-      heavy: readQuantity(plan.heavy, 'force').value,
-      arm: 1,
-    }),
   sheet: (_context, plan) => twoPushesSheet(plan.measured.name),
   columns: () => wordedColumns('time', 'push'),
   evaluate: (context, plan, entered, say) =>
     context.axis.job.kind !== 'linear' || plan.measured.kind !== 'length'
       ? null
       : evaluateTwoPushes(
-          placesOf(plan),
+          pushPlaces(plan),
           entered,
           {
-            light: readQuantity(plan.light, 'force').value,
-            heavy: readQuantity(plan.heavy, 'force').value,
+            ...pushesOf(plan),
             most: plan.most && readQuantity(plan.most, 'length').value,
             measured: plan.measured,
             dimension: 'length',

@@ -56,7 +56,7 @@ function heard(before: Weighing, message: DiagnosisMessage): Weighing {
     @if (of() || isRigOpen()) {
       <section class="card pad stack" aria-labelledby="diagnosis-heading">
         <header class="row spread">
-          <h2 id="diagnosis-heading">What is wrong with {{ view().axis.letter }}</h2>
+          <h2 id="diagnosis-heading">Diagnosis of {{ view().axis.letter }}</h2>
           @if (isRigOpen()) {
             <cn-one-of label="Measured" [options]="sources" [value]="measured()" (chosen)="choose($event)" />
           }
