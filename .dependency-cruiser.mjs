@@ -12,6 +12,8 @@ const CORE_ROOMS = [
   'motor',
   'coils',
   'mechanics',
+  'structure',
+  'threads',
   'motion',
   'capture',
   'driver',

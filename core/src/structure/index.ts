@@ -1,0 +1,9 @@
+export { beamStiffness, beamStiffnessAt, bendingMode, guideCompliance, twistStiffness, type Held } from './beam.js';
+export {
+  FRAME_MATERIALS,
+  openTorsion,
+  sectionWorth,
+  type FrameMaterial,
+  type Section,
+  type SectionWorth,
+} from './section.js';
