@@ -227,7 +227,7 @@ describe('how to extend it', () => {
       const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
       expect(run.stderr).toBe('');
       expect(JSON.parse(run.stdout)).toEqual([
-        5,
+        6,
         [
           ['A', '720 °/s'],
           ['X', '15 mm/s'],

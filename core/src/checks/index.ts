@@ -85,3 +85,4 @@ export {
   type ScaleFit,
   type ScalePoint,
 } from './step-check/scale-fit.js';
+export { skewOf } from './diagonals/diagonals.js';

@@ -1,5 +1,5 @@
+import type { FormInput } from '../form/index.js';
 import type { ReadDimension } from '../parts/index.js';
-import type { Quantity, QuantityAsked, WholeAsked } from '../shape/index.js';
 import type { Measuring } from './measuring.js';
 
 /**
@@ -10,28 +10,7 @@ export type InstrumentUse = 'motion' | 'size' | 'wandering';
 
 /** One thing that the form of a plan asks, and what the plan is with another answer. */
 export type PlanInput<P> =
-  | {
-      readonly kind: 'quantity';
-      readonly asked: QuantityAsked;
-      readonly value: Quantity | null;
-      readonly put: (value: Quantity | null) => P;
-      readonly remark?: string;
-    }
-  | {
-      readonly kind: 'whole';
-      readonly asked: WholeAsked;
-      readonly value: number;
-      readonly put: (value: number) => P;
-      readonly remark?: string;
-    }
-  | {
-      readonly kind: 'choice';
-      readonly label: string;
-      readonly options: readonly { readonly value: string; readonly label: string }[];
-      readonly value: string;
-      readonly put: (value: string) => P;
-    }
-  | { readonly kind: 'tick'; readonly label: string; readonly value: boolean; readonly put: (value: boolean) => P }
+  | FormInput<P>
   | {
       readonly kind: 'instrument';
       /** What it has to show. */

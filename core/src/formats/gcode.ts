@@ -11,6 +11,7 @@ import {
   type Unit,
   type UnitSystem,
 } from '../quantity/index.js';
+import { commentWords, numberWord } from '../program/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { readQuantity } from '../shape/index.js';
 
@@ -39,16 +40,6 @@ export function coordinateDecimals(stepInUnits: number): number {
   return Math.min(DECIMALS_MOST, Math.max(DECIMALS_LEAST, Math.ceil(-Math.log10(stepInUnits / 10))));
 }
 
-/** Comments may hold neither brackets nor characters outside ASCII. */
-function comment(text: string): string {
-  const plain = text
-    .normalize('NFKD')
-    .replace(/[()]/g, ' ')
-    .replace(/[^\x20-\x7e]/g, '')
-    .trim();
-  return `(${plain})`;
-}
-
 /**
  * The moves of a step check as a program: absolute coordinates from a zero set where the indicator is zeroed, a stop at
  * every reading. Only words of NISTIR 6556:2000 (RS274/NGC): G1 G20 G21 G90 G92 G92.1 G94 M0 M2 F.
@@ -65,32 +56,32 @@ export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Re
   const [first, last] = [coordinate(Math.min(-plan.takeUp, ...steps)), coordinate(Math.max(...steps))];
   if (options.travel !== null && last - first > options.travel * (1 + 1e-9))
     return failure(
-      `These moves take ${trimmed(last - first, 3)} ${unit.symbol} with their take-up; the axis has ${trimmed(options.travel, 3)} ${unit.symbol} of travel. Take nearer targets.`,
+      `These moves take ${numberWord(last - first, 3)} ${unit.symbol} with their take-up; the axis has ${numberWord(options.travel, 3)} ${unit.symbol} of travel. Take nearer targets.`,
     );
   const lines = [
-    comment(options.title),
-    comment(
+    commentWords(options.title),
+    commentWords(
       `${total} readings in ${unit.symbol === '°' ? 'degrees' : unit.symbol}. Begin with the carriage at the start of its travel. Zero the indicator at the second stop; start again at each stop.`,
     ),
-    comment('Keep hands clear while it moves and an emergency stop within reach.'),
+    commentWords('Keep hands clear while it moves and an emergency stop within reach.'),
     ...(unit.symbol === '°' ? [] : [unit.symbol === 'in' ? 'G20' : 'G21']),
     'G90',
     'G94',
-    `G92 ${letter}${trimmed(coordinate(-plan.takeUp), decimals)}`,
-    `F${trimmed(feed, 3)}`,
-    `M0 ${comment(`next it moves from ${trimmed(first, 3)} to ${trimmed(last, 3)} at most: clear the way, the indicator too`)}`,
+    `G92 ${letter}${numberWord(coordinate(-plan.takeUp), decimals)}`,
+    `F${numberWord(feed, 3)}`,
+    `M0 ${commentWords(`next it moves from ${numberWord(first, 3)} to ${numberWord(last, 3)} at most: clear the way, the indicator too`)}`,
   ];
   let isZeroed = false;
   for (const move of plannedMoves(plan)) {
     if (move.reading && !isZeroed) {
       isZeroed = true;
-      lines.push(`M0 ${comment('zero the indicator here')}`);
+      lines.push(`M0 ${commentWords('zero the indicator here')}`);
     }
-    lines.push(`G1 ${letter}${trimmed(coordinate(move.to), decimals)}`);
+    lines.push(`G1 ${letter}${numberWord(coordinate(move.to), decimals)}`);
     if (move.reading) {
       const { index, target, run, approach, isReturn } = move.reading;
       const what = isReturn ? 'return to zero' : `${target} microsteps, from ${approach === 'up' ? 'below' : 'above'}`;
-      lines.push(`M0 ${comment(`reading ${index + 1} of ${total}, run ${run}: ${what}`)}`);
+      lines.push(`M0 ${commentWords(`reading ${index + 1} of ${total}, run ${run}: ${what}`)}`);
     }
   }
   return success([...lines, 'G92.1', 'M2', ''].join('\n'));
@@ -126,14 +117,6 @@ export function stepCheckProgram(
   return writeMoveList(plan, { letter: axis.letter, stepsPerUnit, unit, feed: checkFeed(axis, unit), travel, title });
 }
 
-function trimmed(value: number, decimals: number): string {
-  const text = value
-    .toFixed(decimals)
-    .replace(/(\.\d*?)0+$/, '$1')
-    .replace(/\.$/, '');
-  return text === '-0' ? '0' : text;
-}
-
 /**
  * Positions of a circle divided into n, as a program that stops at each: each position is rounded to a microstep by
  * itself, so the circle closes.
@@ -146,10 +129,10 @@ export function writeDividingList(
   if (!AXIS_LETTERS.test(letter))
     return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
   const moves = positions.flatMap(({ stop, degrees }) => [
-    `G0 ${letter}${trimmed(degrees, decimals)}`,
-    `M0 ${comment(`stop ${stop}`)}`,
+    `G0 ${letter}${numberWord(degrees, decimals)}`,
+    `M0 ${commentWords(`stop ${stop}`)}`,
   ]);
   return success(
-    [comment(`${positions.length} stops`), 'G90', `G92 ${letter}0`, ...moves, 'G92.1', 'M2', ''].join('\n'),
+    [commentWords(`${positions.length} stops`), 'G90', `G92 ${letter}0`, ...moves, 'G92.1', 'M2', ''].join('\n'),
   );
 }

@@ -4,6 +4,8 @@ import { machineKind } from './kind.js';
 export const arm = machineKind({
   name: 'arm joint',
   one: 'an arm joint',
+  planners: [],
+  cautions: [],
   axes: [
     {
       letter: 'A',

@@ -4,6 +4,8 @@ import { machineKind } from './kind.js';
 export const dividingTable = machineKind({
   name: 'turntable or dividing table',
   one: 'a dividing table',
+  planners: [],
+  cautions: [],
   axes: [
     {
       letter: 'A',

@@ -4,6 +4,8 @@ import { machineKind } from './kind.js';
 export const feeder = machineKind({
   name: 'stock feeder',
   one: 'a feeder',
+  planners: [],
+  cautions: [],
   axes: [
     {
       letter: 'U',

@@ -1,10 +1,13 @@
 import type { TransmissionKind } from '../parts/index.js';
+import type { WorkKind } from '../work/index.js';
 
 /** An axis that a kind of machine usually has, with sensible starts of hobby machines (common practice, no source). */
 export interface UsualAxis {
   readonly letter: string;
   readonly name: string;
   readonly transmission: TransmissionKind;
+  /** Motors that push it together, where it is not one. */
+  readonly motors?: 2;
   /** What it moves; null for a turning axis. */
   readonly mass: string | null;
   /** What it is asked, where it differs from the job of any axis. */
@@ -19,6 +22,10 @@ export interface MachineKindDeclaration {
   readonly name: string;
   /** One of them in a sentence, with its article. */
   readonly one: string;
+  /** Work that is planned on one, in the order in which it is offered. */
+  readonly planners: readonly WorkKind[];
+  /** What can hurt at any of them, besides what every machine says. */
+  readonly cautions: readonly string[];
   /** Its usual axes; every value is shown as assumed until it is confirmed. */
   readonly axes: readonly UsualAxis[];
 }

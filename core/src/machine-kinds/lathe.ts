@@ -4,6 +4,12 @@ import { machineKind } from './kind.js';
 export const lathe = machineKind({
   name: 'lathe',
   one: 'a lathe',
+  planners: ['thread', 'turning'],
+  cautions: [
+    'Take the chuck key out before the spindle turns.',
+    'No gloves, loose sleeves or long hair near a turning spindle.',
+    'Long work whips, and work out of balance shakes loose: support it and turn slowly first.',
+  ],
   axes: [
     {
       letter: 'X',

@@ -4,5 +4,7 @@ import { machineKind } from './kind.js';
 export const other = machineKind({
   name: 'another machine',
   one: 'one axis',
+  planners: [],
+  cautions: [],
   axes: [{ letter: 'X', name: '', transmission: 'screw', mass: null, job: {} }],
 });

@@ -4,10 +4,19 @@ import { feeder } from './feeder.js';
 import { lathe } from './lathe.js';
 import { other } from './other.js';
 import { router } from './router.js';
+import { sheetRouter } from './sheet-router.js';
 import type { MachineKindDeclaration } from './kind.js';
 
 /** Every kind of machine, in the order in which they are offered. Nothing else lists them. */
-const KINDS = { router, lathe, 'dividing-table': dividingTable, feeder, arm, other } as const;
+const KINDS = {
+  router,
+  'sheet-router': sheetRouter,
+  lathe,
+  'dividing-table': dividingTable,
+  feeder,
+  arm,
+  other,
+} as const;
 
 export type MachineKind = keyof typeof KINDS;
 export const MACHINE_KINDS = Object.keys(KINDS) as readonly MachineKind[];

@@ -214,6 +214,7 @@ export function newMachine(name: string, kind: MachineKind): Machine {
     axes: [],
     wiring: BLANK_WIRING,
     keys: [],
+    work: [],
     card: [],
   });
 }
@@ -223,6 +224,8 @@ export function nextAxisId(machine: Machine): string {
   const numbers = machine.axes.map((item) => Number(/^axis-(\d+)$/.exec(item.id)?.[1] ?? 0));
   return `axis-${Math.max(0, ...numbers) + 1}`;
 }
+
+const withMotors = (axis: Axis, count: 1 | 2): Axis => ({ ...axis, motor: { ...axis.motor, count } });
 
 /**
  * The machine with the axes that its kind usually has, and usual values for everything that is still a guess. All of it
@@ -235,7 +238,10 @@ export function withUsualValues(machine: Machine): Machine {
       ...grown,
       axes: [
         ...grown.axes,
-        newAxis(nextAxisId(grown), preset.letter, preset.transmission, grown.supplies[0]?.id ?? null),
+        withMotors(
+          newAxis(nextAxisId(grown), preset.letter, preset.transmission, grown.supplies[0]?.id ?? null),
+          preset.motors ?? 1,
+        ),
       ],
     };
   }, machine);

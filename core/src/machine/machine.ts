@@ -22,6 +22,7 @@ import { motionBy } from './motion.js';
 import { keyPosition, stick } from './by-hand.js';
 import { moveDone } from './move-done.js';
 import { CURRENT_VERSION } from './version.js';
+import { WORK_KINDS, workShape } from '../work/index.js';
 import { MACHINE_KINDS } from '../machine-kinds/index.js';
 import {
   guesses,
@@ -308,6 +309,8 @@ const machine = record({
   /** Places that it comes back to. */
   keys: list(keyPosition, KEYS_MOST),
   card: list(operation, 8),
+  /** Work that is planned on it, the latest of each kind. */
+  work: list(workShape, WORK_KINDS.length),
 });
 
 /** What forms ask of a machine, by its pieces; of parts see each kind's shape. */
@@ -411,6 +414,10 @@ function referenceProblems(machine: Machine): Problem[] {
   repeated(
     machine.auxiliaries.map((item) => item.id),
     'auxiliaries',
+  );
+  repeated(
+    machine.work.map(({ kind }) => kind),
+    'work',
   );
   repeated(
     machine.purchases.map((item) => item.key),

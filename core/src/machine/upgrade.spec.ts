@@ -29,7 +29,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(11);
+    expect(machine.version).toBe(12);
     expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
     expect(machine.axes.map(({ moves }) => moves)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);

@@ -268,6 +268,11 @@ function toVersion11(machine: Json): Record<string, unknown> {
   return { ...machine, version: 11, axes: each(machine['axes'], (axis) => ({ compensation: null, ...axis })) };
 }
 
+/** Version 12 knows work that is planned on a machine: none yet. */
+function toVersion12(machine: Json): Record<string, unknown> {
+  return { work: [], ...machine, version: 12 };
+}
+
 /** From version n (the index plus one) to the next. */
 const UPGRADES: readonly Step[] = [
   toVersion2,
@@ -280,6 +285,7 @@ const UPGRADES: readonly Step[] = [
   toVersion9,
   toVersion10,
   toVersion11,
+  toVersion12,
 ];
 
 /**

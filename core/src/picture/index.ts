@@ -3,7 +3,11 @@ export { viewsOf } from './registry.js';
 export { signsOf, type Sign } from './signs.js';
 export {
   alongMeasure,
+  at,
+  circle,
   frameOf,
+  line,
+  rect,
   type Fall,
   type Ink,
   type Measure,

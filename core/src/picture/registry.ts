@@ -12,6 +12,7 @@ import { tableViews } from './table.js';
 /** How kinds of machine are drawn that have a form of their own; any other is drawn axis by axis. */
 const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine, stands: Stands) => readonly View[]>>> = {
   router: routerViews,
+  'sheet-router': routerViews,
   lathe: latheViews,
   'dividing-table': tableViews,
   feeder: feederViews,

@@ -29,3 +29,4 @@ export {
   type Zeros,
   type ZeroSystem,
 } from './read-program.js';
+export { commentWords, numberWord } from './words.js';

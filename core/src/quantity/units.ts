@@ -17,6 +17,7 @@ export type Dimension =
   | 'charge'
   | 'energy'
   | 'area'
+  | 'second-moment'
   | 'speed'
   | 'angular-speed'
   | 'acceleration'
@@ -140,6 +141,10 @@ export const UNITS: readonly Unit[] = [
   unit('energy', 'W·h', '3600', 'wh'),
   unit('area', 'm²', '1', 'm2'),
   unit('area', 'mm²', '0.000001', 'mm2 sqmm'),
+  unit('second-moment', 'm⁴', '1', 'm4'),
+  unit('second-moment', 'cm⁴', '0.00000001', 'cm4 cm^4'),
+  unit('second-moment', 'mm⁴', '0.000000000001', 'mm4 mm^4'),
+  unit('second-moment', 'in⁴', '0.0000004162314256', 'in4 in^4'),
   unit('speed', 'm/s', '1', ''),
   unit('speed', 'mm/s', '0.001', ''),
   unit('speed', 'mm/min', '1/60000', ''),
@@ -289,6 +294,7 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   charge: ['A·h', 'A·h'],
   energy: ['J', 'J'],
   area: ['mm²', 'mm²'],
+  'second-moment': ['cm⁴', 'in⁴'],
   speed: ['mm/s', 'in/min'],
   'angular-speed': ['°/s', '°/s'],
   acceleration: ['mm/s²', 'in/s²'],

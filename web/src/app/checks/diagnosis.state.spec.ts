@@ -17,12 +17,10 @@ const told: ToldDiagnosis = {
   readingCount: 18,
   suspects: [],
   nothing: 0.2,
-  two: 0,
   somethingElse: 0,
   statement: 'open',
   isOpen: true,
   told: [],
-  leading: [],
   next: null,
 };
 const suspect = { id: 'backlash', sentence: '', remedy: '', chance: 0.97, faultId: null };

@@ -1,0 +1,1 @@
+export { choiceInput, quantityInput, wholeInput, type FormInput } from './input.js';

@@ -1,0 +1,10 @@
+export {
+  keepsTo,
+  type AnyPlanner,
+  type PlanFigure,
+  type PlanFile,
+  type Planned,
+  type PlanTable,
+  type PlanWarning,
+} from './planner.js';
+export { plannerOf, plannersFor } from './registry.js';
