@@ -269,6 +269,15 @@ describe('what is wrong', () => {
     expect(found?.suspects.find(({ id }) => id.startsWith('microsteps'))?.chance ?? 0).toBeLessThan(0.01);
   });
 
+  it('is one wave, however many checks began elsewhere in a turn of it', () => {
+    const from =
+      (zero: number) =>
+      ({ expected }: Row): number =>
+        0.06e-3 * (Math.sin((2 * Math.PI * (expected + zero)) / 8e-3) - Math.sin((2 * Math.PI * zero) / 8e-3));
+    const found = told(made('a', steps(), from(0)), made('b', steps(), from(2.6e-3)), made('c', steps(), from(4.9e-3)));
+    expect(names(found)).toEqual(['screw-wave']);
+  });
+
   it('is looked for at the parts where no reading tells them apart', () => {
     const twice = (row: Row): number => row.expected;
     const short = made('a', steps({ targets: [170, 393, 533, 795] }), twice);

@@ -16,14 +16,13 @@ interface CutMaterial {
 }
 
 /** What work of a hobby machine wants (common practice, from memory; softwood 0.05, board 0.1, aluminium 0.7 to 1 J/mm³). */
-const CUT_MATERIALS: Readonly<Record<'softwood' | 'hardwood' | 'board' | 'plastic' | 'aluminium', CutMaterial>> =
-  {
-    softwood: { name: 'softwood', energy: 0.05, chip: [0.01, 0.05] },
-    hardwood: { name: 'hardwood', energy: 0.08, chip: [0.008, 0.035] },
-    board: { name: 'plywood or fibreboard', energy: 0.1, chip: [0.01, 0.045] },
-    plastic: { name: 'plastic', energy: 0.06, chip: [0.01, 0.05] },
-    aluminium: { name: 'aluminium', energy: 0.85, chip: [0.003, 0.012] },
-  };
+const CUT_MATERIALS: Readonly<Record<'softwood' | 'hardwood' | 'board' | 'plastic' | 'aluminium', CutMaterial>> = {
+  softwood: { name: 'softwood', energy: 0.05, chip: [0.01, 0.05] },
+  hardwood: { name: 'hardwood', energy: 0.08, chip: [0.008, 0.035] },
+  board: { name: 'plywood or fibreboard', energy: 0.1, chip: [0.01, 0.045] },
+  plastic: { name: 'plastic', energy: 0.06, chip: [0.01, 0.05] },
+  aluminium: { name: 'aluminium', energy: 0.85, chip: [0.003, 0.012] },
+};
 
 /** The share of a spindle's printed power that reaches the cutter for long (common practice, no source). */
 const POWER_USED = 0.7;
@@ -84,7 +83,7 @@ export const cutting = planner({
     const material = CUT_MATERIALS[work.material];
     const [diameter, spindle, feed, depth, width] = [
       readQuantity(work.tool, 'length').value,
-      readQuantity(work.spindle, 'angular-speed').value,
+      readQuantity(work.spindle, 'spindle-speed').value,
       readQuantity(work.feed, 'speed').value,
       readQuantity(work.depth, 'length').value,
       readQuantity(work.width, 'length').value,
@@ -137,7 +136,7 @@ export const cutting = planner({
           {
             name: 'Surface speed',
             symbol: 'v_c',
-            dimension: 'speed',
+            dimension: 'surface-speed',
             working: 'π · diameter · turns: how quick an edge goes through the work.',
           },
           through,

@@ -109,10 +109,10 @@ describe('the drilling program', () => {
     const grid = gridOf(work({ by: 'count', across: 3, along: 2 }), 0.4, 0.6);
     const text = drillingProgram(grid, work({ depth: q('10 mm'), peck: q('4 mm') }), 'Bed: 3 × 2');
     const lines = text.split('\n');
-    expect(lines.filter((line) => line.startsWith("G0 X")).length).toBe(6);
+    expect(lines.filter((line) => line.startsWith('G0 X')).length).toBe(6);
     // Three pecks for each: 3.33, 6.67 and 10 mm.
-    expect(lines.filter((line) => line.startsWith("G1 Z-10 ")).length).toBe(6);
-    expect(lines.filter((line) => line.startsWith("G1 Z")).length).toBe(18);
+    expect(lines.filter((line) => line.startsWith('G1 Z-10 ')).length).toBe(6);
+    expect(lines.filter((line) => line.startsWith('G1 Z')).length).toBe(18);
     expect(lines.findIndex((line) => line.startsWith('M3'))).toBeLessThan(
       lines.findIndex((line) => line.startsWith('G1')),
     );

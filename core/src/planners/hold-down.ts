@@ -103,7 +103,7 @@ export function drillingProgram(grid: Grid, work: HoldDown, title: string): stri
     readQuantity(work.safe, 'length').value,
   ];
   const feed = readQuantity(work.feed, 'speed').value * 60_000;
-  const turns = (readQuantity(work.spindle, 'angular-speed').value / (2 * Math.PI)) * 60;
+  const turns = (readQuantity(work.spindle, 'spindle-speed').value / (2 * Math.PI)) * 60;
   const pecks = Math.max(1, Math.ceil(depth / peck - 1e-9));
   const holes = grid.along.flatMap((y, row) =>
     (row % 2 === 0 ? grid.across : [...grid.across].reverse()).map((x) => ({ x, y })),

@@ -44,7 +44,7 @@ const word = (metres: number): string => numberWord(metres * 1000, DECIMALS);
  */
 export function threadProgram(cut: ThreadCut, work: WorkOf<'thread'>, title: string): string {
   const clear = readQuantity(work.clear, 'length').value;
-  const turns = (readQuantity(work.spindle, 'angular-speed').value / (2 * Math.PI)) * MINUTE;
+  const turns = (readQuantity(work.spindle, 'spindle-speed').value / (2 * Math.PI)) * MINUTE;
   const counted = work.counts === 'diameter' ? 2 : 1;
   const x = (radius: number): string => `X${word(counted * radius)}`;
   // Out of the thread: outside beyond its largest diameter, inside within its smallest.

@@ -38,6 +38,8 @@ const TURN = 2 * Math.PI;
 const PASSES_MOST = 200;
 /** Past the end of the thread and before the chuck the carriage keeps so much free [m]. */
 const CHUCK_CLEAR = 2e-3;
+/** Numbers of sixteen bits. */
+const USUAL_MOST = 65_535;
 /** Near its top speed a carriage cannot win anything back: so much is kept. */
 const SPARE = 0.95;
 
@@ -123,12 +125,22 @@ export const thread = planner({
     wholeInput(work, 'encoderTurns', asked.encoderTurns),
     wholeInput(work, 'spindleTurns', asked.spindleTurns),
     {
-      kind: 'whole',
-      asked: asked.most,
-      value: work.most,
-      put: (most) => ({ ...work, most }),
-      remark: 'Where the controller takes fractions of limited numbers.',
+      kind: 'tick',
+      label: 'The controller takes any fraction',
+      value: work.most === null,
+      put: (isAny) => ({ ...work, most: isAny ? null : USUAL_MOST }),
     },
+    ...(work.most === null
+      ? []
+      : [
+          {
+            kind: 'whole' as const,
+            asked: asked.most,
+            value: work.most,
+            put: (most: number) => ({ ...work, most }),
+            remark: 'Above and below the line.',
+          },
+        ]),
     quantityInput(work, 'first', asked.first),
     wholeInput(work, 'springs', asked.springs, 'Passes at the last depth.'),
     choiceInput(work, 'infeed', 'Infeed', { flank: 'along a flank', straight: 'straight in' }),
@@ -155,7 +167,7 @@ export const thread = planner({
     const lead = pitch * work.starts;
     const [length, spindle, first, diameter] = [
       readQuantity(work.length, 'length').value,
-      readQuantity(work.spindle, 'angular-speed').value,
+      readQuantity(work.spindle, 'spindle-speed').value,
       readQuantity(work.first, 'length').value,
       readQuantity(work.diameter, 'length').value,
     ];
@@ -194,7 +206,7 @@ export const thread = planner({
       ...(most !== null && turns > most * (1 + 1e-9)
         ? [
             stop(
-              `The spindle turns too quick: the carriage keeps up to ${say(most * TURN, 'angular-speed')} with this lead.`,
+              `The spindle turns too quick: the carriage keeps up to ${say(most * TURN, 'spindle-speed')} with this lead.`,
             ),
           ]
         : most !== null && turns > SPARE * most
@@ -268,7 +280,7 @@ export const thread = planner({
           {
             name: 'Greatest spindle speed',
             symbol: '',
-            dimension: 'angular-speed',
+            dimension: 'spindle-speed',
             working:
               'The carriage’s speed by the lead, or what pulses the controller gives. Both by the job and the parts of Z.',
           },

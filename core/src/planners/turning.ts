@@ -77,15 +77,15 @@ export const turning = planner({
       readQuantity(work.large, 'length').value,
       readQuantity(work.small, 'length').value,
       readQuantity(work.length, 'length').value,
-      readQuantity(work.surface, 'speed').value,
+      readQuantity(work.surface, 'surface-speed').value,
       readQuantity(work.feed, 'length').value,
     ];
-    const spindle = readQuantity(work.spindleMost, 'angular-speed').value;
-    const chuck = work.chuckMost && readQuantity(work.chuckMost, 'angular-speed').value;
+    const spindle = readQuantity(work.spindleMost, 'spindle-speed').value;
+    const chuck = work.chuckMost && readQuantity(work.chuckMost, 'spindle-speed').value;
     const most = Math.min(spindle, chuck ?? Infinity);
     const [jitter, seek] = [
       readQuantity(work.jitter, 'time').value,
-      readQuantity(work.seekSpeed, 'angular-speed').value,
+      readQuantity(work.seekSpeed, 'spindle-speed').value,
     ];
     const [atLarge, atSmall] = [spindleFor(surface, large, most), spindleFor(surface, small, most)];
     const quickest = (Math.max(atLarge, atSmall) / TURN) * feed;
@@ -100,7 +100,7 @@ export const turning = planner({
           {
             name: 'Spindle at the large diameter',
             symbol: 'n',
-            dimension: 'angular-speed',
+            dimension: 'spindle-speed',
             working: 'v/(π·D), no more than spindle and chuck allow.',
           },
           atLarge,
@@ -109,7 +109,7 @@ export const turning = planner({
           {
             name: 'Spindle at the small diameter',
             symbol: 'n',
-            dimension: 'angular-speed',
+            dimension: 'spindle-speed',
             working: 'The same where it is thinnest.',
           },
           atSmall,

@@ -20,6 +20,8 @@ export type Dimension =
   | 'second-moment'
   | 'speed'
   | 'angular-speed'
+  | 'spindle-speed'
+  | 'surface-speed'
   | 'acceleration'
   | 'angular-acceleration'
   | 'jerk'
@@ -155,6 +157,12 @@ export const UNITS: readonly Unit[] = [
   unit('angular-speed', '°/s', '1/180', 'deg/s', 1),
   unit('angular-speed', 'turns/s', '2', 'rev/s rps turn/s', 1),
   unit('angular-speed', 'rpm', '1/30', 'rev/min turns/min turn/min', 1),
+  unit('spindle-speed', 'rad/s', '1', ''),
+  unit('spindle-speed', 'rpm', '1/30', 'rev/min turns/min turn/min', 1),
+  unit('spindle-speed', 'turns/s', '2', 'rev/s rps turn/s', 1),
+  unit('surface-speed', 'm/s', '1', ''),
+  unit('surface-speed', 'm/min', '1/60', ''),
+  unit('surface-speed', 'ft/min', '0.00508', 'sfm sfpm fpm'),
   unit('acceleration', 'm/s²', '1', 'm/s2 m/s/s m/s^2'),
   unit('acceleration', 'mm/s²', '0.001', 'mm/s2 mm/s/s mm/s^2'),
   unit('acceleration', 'in/s²', '0.0254', 'in/s2 in/s/s in/s^2'),
@@ -297,6 +305,8 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   'second-moment': ['cm⁴', 'in⁴'],
   speed: ['mm/s', 'in/min'],
   'angular-speed': ['°/s', '°/s'],
+  'spindle-speed': ['rpm', 'rpm'],
+  'surface-speed': ['m/min', 'ft/min'],
   acceleration: ['mm/s²', 'in/s²'],
   'angular-acceleration': ['°/s²', '°/s²'],
   jerk: ['mm/s³', 'in/s³'],

@@ -112,8 +112,13 @@ const MACHINES: readonly Trialled[] = [
     })),
     kind: 'lathe',
   }),
-  // A belt that was trimmed by what was measured: 40 a millimetre by its parts.
-  trialled(wholeMachine((axis) => ({ ...onBelt(axis), setting: set('40.5 steps/mm') }))),
+  // A coarse belt that was trimmed by what was measured: 26.67 a millimetre by its parts.
+  trialled(
+    wholeMachine((axis) => {
+      const belted = withBelt({ pitch: q('3 mm'), teeth: 20 })(axis);
+      return { ...belted, job: { ...axis.job, speed: q('120 mm/s'), load: q('5 N') }, setting: set('27 steps/mm') };
+    }),
+  ),
   // A screw whose setting was kept from another one: 200 a millimetre by its parts.
   trialled(wholeMachine((axis) => ({ ...axis, setting: set('160 steps/mm') }))),
   // A table on a gearhead of which nobody has counted the teeth.
@@ -128,7 +133,13 @@ const MACHINES: readonly Trialled[] = [
     })),
   ),
   // A table on the motor's own shaft.
-  trialled(wholeMachine((axis) => ({ ...turntable(axis), job: { ...turntable(axis).job, speed: q('90 °/s') } }))),
+  trialled(
+    wholeMachine((axis) => {
+      const table = turntable(axis);
+      const calm = { speed: q('45 °/s'), acceleration: q('150 °/s²'), friction: q('0.05 N·m') };
+      return { ...table, job: { ...table.job, ...calm } };
+    }),
+  ),
 ];
 
 /** Something that is really wrong in a trial. */
@@ -147,6 +158,13 @@ const between = (random: () => number, low: number, high: number): number => low
 const SHOWN = [0.24, 4.1] as const;
 const SHOWN_LEAST = 0.01;
 
+/** It goes farther for each turn of its motor; what comes back with a turn still does. */
+const longer = (axis: AxisTruth, by: number): AxisTruth => ({
+  ...axis,
+  travelPerTurn: axis.travelPerTurn * by,
+  periodic: { ...axis.periodic, period: axis.periodic.period * by },
+});
+
 /** A wrong ratio, by how common each is. @param only those of such a name; null where the machine can have none */
 function ratioWrong(bearings: Bearings, random: () => number, only = /./): Wrong | null {
   const faults = faultsInForce(bearings.reckoner).filter(
@@ -163,12 +181,7 @@ function ratioWrong(bearings: Bearings, random: () => number, only = /./): Wrong
     patch: (axis) => {
       if (side === 'reading') return axis;
       const atShaft = side === 'motor' ? own : 1;
-      return {
-        ...axis,
-        pulsesPerTurn: axis.pulsesPerTurn / atShaft,
-        travelPerTurn: (axis.travelPerTurn * factor) / atShaft,
-        periodic: { ...axis.periodic, period: (axis.periodic.period * factor) / atShaft },
-      };
+      return { ...longer(axis, factor / atShaft), pulsesPerTurn: axis.pulsesPerTurn / atShaft };
     },
   };
 }
@@ -181,7 +194,7 @@ const DAMPED = [0.4, 0.46] as const;
 const named = (id: string, patch: Wrong['patch']): Wrong => ({ words: id, is: (other) => other === id, patch });
 
 /** Of the crest of a coil, the most that its zero may be off. */
-const OFFSET_MOST = 0.5;
+const OFFSET_MOST = 0.3;
 
 /** Sizes that are drawn, from what is just seen to what is plain. */
 const size = ({ sizes }: Bearings, random: () => number): number => between(random, 3 * (sizes[0] ?? 0), sizes[2] ?? 0);
@@ -192,9 +205,10 @@ const DRAWS: Readonly<Record<string, Draw>> = {
   'diameter or radius': (b, random) => ratioWrong(b, random, /diameter/),
   'stale setting': (b, random) => ratioWrong(b, random, /^setting-stale$/),
   'printed ratio': (b, random) => ratioWrong(b, random, /^gearhead-/),
-  'little-off': (_b, random) => {
-    const share = (random() < 0.5 ? -1 : 1) * between(random, 0.003, 0.02);
-    return named('little-off', (axis) => ({ ...axis, travelPerTurn: axis.travelPerTurn * (1 + share) }));
+  'little-off': ({ chainSpread }, random) => {
+    // What such a chain spreads anyway is nothing wrong.
+    const share = (random() < 0.5 ? -1 : 1) * between(random, Math.max(0.003, 3 * chainSpread), 0.02);
+    return named('little-off', (axis) => longer(axis, 1 + share));
   },
   tilted: ({ isTurning }, random) => {
     const tilt = between(random, 0.1, 0.28);

@@ -6,7 +6,7 @@ export const cuttingWork = {
   material: choice('softwood', 'hardwood', 'board', 'plastic', 'aluminium'),
   tool: quantity('length', positive, 'Cutter diameter'),
   teeth: whole(1, 12, 'Cutting edges'),
-  spindle: quantity('angular-speed', positive, 'Spindle'),
+  spindle: quantity('spindle-speed', positive, 'Spindle'),
   feed: quantity('speed', positive, 'Feed'),
   depth: quantity('length', positive, 'Depth of cut'),
   width: quantity('length', positive, 'Width of cut'),

@@ -21,6 +21,6 @@ export const holdDownWork = {
   depth: quantity('length', positive, 'Depth'),
   peck: quantity('length', positive, 'Peck'),
   feed: quantity('speed', positive, 'Drilling feed'),
-  spindle: quantity('angular-speed', positive, 'Spindle'),
+  spindle: quantity('spindle-speed', positive, 'Spindle'),
   safe: quantity('length', positive, 'Height above the bed'),
 };

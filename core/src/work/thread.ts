@@ -10,7 +10,7 @@ export const threadWork = {
   length: quantity('length', positive, 'Length'),
   /** Of a taper, between its flank and the middle of the work. */
   taper: quantity('angle', { least: 0, most: Math.PI / 6 }, 'Taper, half-angle'),
-  spindle: quantity('angular-speed', positive, 'Spindle'),
+  spindle: quantity('spindle-speed', positive, 'Spindle'),
   /** Lines of the encoder that turns with the spindle. */
   lines: whole(1, 100_000, 'Encoder lines'),
   encoderTurns: whole(1, 10_000, 'Encoder turns'),

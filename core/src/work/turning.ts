@@ -6,13 +6,13 @@ export const turningWork = {
   large: quantity('length', positive, 'Large diameter'),
   small: quantity('length', positive, 'Small diameter'),
   length: quantity('length', positive, 'Length between them'),
-  surface: quantity('speed', positive, 'Surface speed'),
-  spindleMost: quantity('angular-speed', positive, 'Spindle, at most'),
-  chuckMost: nullable(quantity('angular-speed', positive, 'Chuck, at most')),
+  surface: quantity('surface-speed', positive, 'Surface speed'),
+  spindleMost: quantity('spindle-speed', positive, 'Spindle, at most'),
+  chuckMost: nullable(quantity('spindle-speed', positive, 'Chuck, at most')),
   feed: quantity('length', positive, 'Feed per turn'),
   counts: choice('diameter', 'radius'),
   lines: whole(1, 100_000, 'Encoder lines'),
   /** The pulse that comes once a turn comes within so much time. */
   jitter: quantity('time', notNegative, 'Index pulse wanders by, ±'),
-  seekSpeed: quantity('angular-speed', positive, 'Turned at for its zero'),
+  seekSpeed: quantity('spindle-speed', positive, 'Turned at for its zero'),
 };

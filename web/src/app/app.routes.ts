@@ -71,6 +71,11 @@ export const routes: Routes = [
         loadComponent: () => import('./finder/finder.page').then((page) => page.FinderPage),
       },
       {
+        path: 'plan',
+        title: 'Plan the work',
+        loadComponent: () => import('./planners/planners.page').then((page) => page.PlannersPage),
+      },
+      {
         path: 'captures',
         title: 'Pulse captures',
         loadComponent: () => import('./captures/captures.page').then((page) => page.CapturesPage),

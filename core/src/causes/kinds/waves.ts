@@ -1,7 +1,10 @@
 import type { Bearings } from '../bearings.js';
-import type { Cause, CauseKind, Effect } from '../cause.js';
+import { EACH_CHECK, type Cause, type CauseKind, type Effect } from '../cause.js';
 
-/** An error that comes back with every period of the travel, of any phase, from the check's zero. */
+/**
+ * An error that comes back with every period of the travel, from the check's zero; of any phase, and of another one in
+ * each check: nobody says where on the travel its zero was set.
+ */
 const wave = (
   said: Pick<Cause, 'id' | 'commonness' | 'sentence' | 'remedy'>,
   period: number,
@@ -14,10 +17,10 @@ const wave = (
     ways: sizes.map((size) => ({
       share: 1,
       turns: true,
-      spread: [
-        ((row) => (row.of === 'travel' ? size * Math.sin(angle(row)) : 0)) satisfies Effect,
-        ((row) => (row.of === 'travel' ? size * (Math.cos(angle(row)) - 1) : 0)) satisfies Effect,
-      ],
+      spread: EACH_CHECK.flatMap((check): readonly Effect[] => [
+        (row) => (row.of === 'travel' && row.check === check ? size * Math.sin(angle(row)) : 0),
+        (row) => (row.of === 'travel' && row.check === check ? size * (Math.cos(angle(row)) - 1) : 0),
+      ]),
     })),
   };
 };

@@ -15,10 +15,7 @@ import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { CautionComponent } from '../ui/caution.component';
-import { ChoiceFieldComponent } from '../ui/choice-field.component';
-import { QuantityFieldComponent } from '../ui/quantity-field.component';
-import { TickComponent } from '../ui/tick.component';
-import { WholeFieldComponent } from '../ui/whole-field.component';
+import { FormInputComponent } from '../ui/form-input.component';
 import { MeasuringFieldsComponent } from './measuring-fields.component';
 import { SetupSketchComponent } from './setup-sketch.component';
 
@@ -31,14 +28,11 @@ type Draft = Readonly<Record<string, unknown>>;
   imports: [
     ButtonModule,
     CautionComponent,
-    ChoiceFieldComponent,
+    FormInputComponent,
     MeasuringFieldsComponent,
     MessageModule,
-    QuantityFieldComponent,
     RouterLink,
     SetupSketchComponent,
-    TickComponent,
-    WholeFieldComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-form.component.html',

@@ -16,6 +16,7 @@ export interface Ways {
 
 const PLACES = [
   { words: 'Find parts that fit', path: 'find' },
+  { words: 'Plan the work', path: 'plan' },
   { words: 'Pulse captures', path: 'captures' },
   { words: 'Parts to get', path: 'parts' },
   { words: 'Logbook and revisions', path: 'logbook' },

@@ -1,0 +1,102 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { ActivatedRoute, Router } from '@angular/router';
+import { sayIn } from '@crisp-notch/core/drive-line';
+import { machineKindOf } from '@crisp-notch/core/machine-kinds';
+import { plannersFor, type PlanFile } from '@crisp-notch/core/planners';
+import type { Work } from '@crisp-notch/core/work';
+import { ButtonModule } from 'primeng/button';
+import { map } from 'rxjs';
+import { DesignStore } from '../data/design-store';
+import { downloadText, fileName } from '../data/download';
+import { PreferencesStore } from '../data/preferences';
+import { CautionComponent } from '../ui/caution.component';
+import { FormInputComponent } from '../ui/form-input.component';
+import { OneOfComponent } from '../ui/one-of.component';
+import { ViewDrawingComponent } from '../ui/view-drawing.component';
+import { figureRow, withWork, workOf } from './planners.state';
+
+const TYPES = { nc: 'text/plain', svg: 'image/svg+xml' } as const;
+const ROWS_FIRST = 12;
+
+/** Plans the work of a machine by what its kind does: what is filled in on the left, what comes of it on the right. */
+@Component({
+  selector: 'cn-planners-page',
+  imports: [ButtonModule, CautionComponent, FormInputComponent, OneOfComponent, ViewDrawingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './planners.page.html',
+  styleUrl: './planners.page.css',
+})
+export class PlannersPage {
+  private readonly store = inject(DesignStore);
+  private readonly router = inject(Router);
+  private readonly route = inject(ActivatedRoute);
+  private readonly units = inject(PreferencesStore).units;
+  private readonly document = toSignal(this.store.document$);
+  private readonly wanted = toSignal(this.route.queryParamMap.pipe(map((query) => query.get('plan'))), {
+    initialValue: null,
+  });
+  protected readonly planners = computed(() => {
+    const machine = this.document();
+    return machine ? plannersFor(machine) : [];
+  });
+  protected readonly one = computed(() => machineKindOf(this.document()?.kind ?? 'other').one);
+  protected readonly options = computed(() => this.planners().map(({ kind, name }) => ({ value: kind, label: name })));
+  protected readonly planner = computed(
+    () => this.planners().find(({ kind }) => kind === this.wanted()) ?? this.planners()[0] ?? null,
+  );
+  private readonly work = computed<Work | null>(() => {
+    const [machine, planner] = [this.document(), this.planner()];
+    return machine && planner ? workOf(machine, planner) : null;
+  });
+  protected readonly misfit = computed(() => {
+    const [machine, planner] = [this.document(), this.planner()];
+    return machine && planner ? (planner.misfit(machine) ?? '') : '';
+  });
+  protected readonly inputs = computed(() => {
+    const [machine, planner, work] = [this.document(), this.planner(), this.work()];
+    return machine && planner && work ? planner.inputs(machine, work) : [];
+  });
+  protected readonly planned = computed(() => {
+    const [machine, planner, work] = [this.document(), this.planner(), this.work()];
+    return machine && planner && work && this.misfit() === '' ? planner.plan(machine, work, sayIn(this.units())) : null;
+  });
+  protected readonly rows = computed(() =>
+    (this.planned()?.figures ?? []).map((item) => figureRow(item, this.units())),
+  );
+  protected readonly tables = computed(() =>
+    (this.planned()?.tables ?? []).map((table) => {
+      const isWhole = this.whole().includes(table.name) || table.rows.length <= ROWS_FIRST;
+      return { ...table, rows: isWhole ? table.rows : table.rows.slice(0, ROWS_FIRST), of: table.rows.length, isWhole };
+    }),
+  );
+  protected readonly opened = signal('');
+  private readonly whole = signal<readonly string[]>([]);
+
+  protected choose(kind: string): void {
+    this.opened.set('');
+    void this.router.navigate([], { relativeTo: this.route, queryParams: { plan: kind }, replaceUrl: true });
+  }
+
+  protected change(work: Work): void {
+    const before = this.work();
+    const key = Object.keys(work).find((item) => work[item as keyof Work] !== before?.[item as keyof Work]) ?? '';
+    this.store.edit(`work.${work.kind}.${key}`, (machine) => withWork(machine, work));
+  }
+
+  protected toggle(name: string): void {
+    this.opened.update((open) => (open === name ? '' : name));
+  }
+
+  protected showWhole(name: string): void {
+    this.whole.update((open) => [...open, name]);
+  }
+
+  protected take({ name, ending, text }: PlanFile): void {
+    downloadText(fileName(`${this.document()?.name ?? ''} ${name}`, ending), text, TYPES[ending]);
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}
