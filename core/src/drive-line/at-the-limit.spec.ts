@@ -103,11 +103,11 @@ describe('a gearhead of which the ratio is printed', () => {
     // Half of the last digit over the ratio, of a whole turn: 2π · 0.05 / 13.7, told to a tenth of it.
     const found = judged('printed-ratio-only', { nominal: 13.7 }, geared('13.7'));
     expect(found?.sentence).toBe(
-      'Only the printed gearhead ratio is known. Rounded, it may stand for 13.65 to 13.75, 0.0229313 angle to 0.00229 per turn, either way. A turntable then creeps.',
+      'Only the printed gearhead ratio is known. Rounded, it may stand for 13.65 to 13.75, 0.0229313 angle to 0.00229 per turn, either way. What turns on and on then creeps.',
     );
     expect(found?.remedies.map(({ words }) => words)).toEqual(['Count the teeth of each pair, or check a whole turn.']);
     expect(reason('printed-ratio-only', { nominal: 96 / 7 }, geared('96/7'))).toBe(
-      'Only the printed gearhead ratio is known. A turntable then creeps.',
+      'Only the printed gearhead ratio is known. What turns on and on then creeps.',
     );
   });
 

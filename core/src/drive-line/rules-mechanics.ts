@@ -188,7 +188,7 @@ export const MECHANICS_RULES: readonly Rule[] = [
           : ` Rounded, it may stand for ${least} to ${most}, ${say((2 * Math.PI * off) / nominal, 'angle', (2 * Math.PI * off) / nominal / ROUGHLY)} per turn, either way.`;
       return {
         severity: 'caution',
-        sentence: `Only the printed gearhead ratio is known.${spread} A turntable then creeps.`,
+        sentence: `Only the printed gearhead ratio is known.${spread} What turns on and on then creeps.`,
         remedies: [advice('Count the teeth of each pair, or check a whole turn.')],
       };
     },

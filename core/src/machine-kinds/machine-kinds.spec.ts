@@ -13,6 +13,10 @@ for (const kind of MACHINE_KINDS) {
       expect(/^an? [aeiou]/.test(one)).toBe(one.startsWith('an '));
     });
 
+    it('says what can hurt in whole sentences', () => {
+      for (const sentence of machineKindOf(kind).cautions) expect(sentence).toMatch(/^[A-Z].*\.$/);
+    });
+
     it('begins with axes of different letters, whose values are all guesses that the shape takes', () => {
       const machine = newMachine('New', kind);
       expect(machine.axes.map(({ letter }) => letter)).toEqual(axes.map(({ letter }) => letter));

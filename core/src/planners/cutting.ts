@@ -84,7 +84,7 @@ export const cutting = planner({
     const [diameter, spindle, feed, depth, width] = [
       readQuantity(work.tool, 'length').value,
       readQuantity(work.spindle, 'spindle-speed').value,
-      readQuantity(work.feed, 'speed').value,
+      readQuantity(work.feed, 'feed').value,
       readQuantity(work.depth, 'length').value,
       readQuantity(work.width, 'length').value,
     ];
@@ -106,7 +106,7 @@ export const cutting = planner({
         planFigure(
           {
             name: 'Chip load',
-            symbol: 'f_z',
+            symbol: 'fz',
             dimension: 'length',
             most,
             least,
@@ -118,7 +118,7 @@ export const cutting = planner({
           {
             name: 'Feed that is usual, least',
             symbol: '',
-            dimension: 'speed',
+            dimension: 'feed',
             working: 'Least chip load · turns · edges. Below it the edge rubs, and wood burns.',
           },
           feedFor(least),
@@ -127,7 +127,7 @@ export const cutting = planner({
           {
             name: 'Feed that is usual, most',
             symbol: '',
-            dimension: 'speed',
+            dimension: 'feed',
             working: 'Most chip load · turns · edges. Above it the edge is overloaded.',
           },
           feedFor(most),
@@ -135,7 +135,7 @@ export const cutting = planner({
         planFigure(
           {
             name: 'Surface speed',
-            symbol: 'v_c',
+            symbol: 'vc',
             dimension: 'surface-speed',
             working: 'π · diameter · turns: how quick an edge goes through the work.',
           },
@@ -169,14 +169,14 @@ export const cutting = planner({
         ...(chip > most
           ? [
               caution(
-                `Each edge takes more than is usual: feed slower than ${say(feedFor(most), 'speed')}, or turn faster.`,
+                `Each edge takes more than is usual: feed slower than ${say(feedFor(most), 'feed')}, or turn faster.`,
               ),
             ]
           : []),
         ...(chip < least
           ? [
               caution(
-                `Each edge takes so little that it rubs: feed quicker than ${say(feedFor(least), 'speed')}, or turn slower.`,
+                `Each edge takes so little that it rubs: feed quicker than ${say(feedFor(least), 'feed')}, or turn slower.`,
               ),
             ]
           : []),
@@ -191,7 +191,7 @@ export const cutting = planner({
             ]
           : []),
         ...short.map(({ letter, speed }) =>
-          stop(`${letter} goes no faster than ${say(speed, 'speed')}: the feed asked for is not reached.`),
+          stop(`${letter} goes no faster than ${say(speed, 'feed')}: the feed asked for is not reached.`),
         ),
       ],
       tables: [],

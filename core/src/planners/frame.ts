@@ -24,6 +24,8 @@ type Frame = WorkOf<'frame'>;
 const SHORTER = 0.9;
 /** The first bending should lie so many times above what the ramps excite (common practice, no source). */
 const ABOVE_RAMPS = 3;
+/** Of the whole way, parts are told to so much. */
+const SHOWN = 0.001;
 /** Modes nearer to one another than this meet. */
 const MEETS = 0.15;
 /** Torsion of a closed section of that outline, over that of a slotted profile (common practice, no source). */
@@ -227,7 +229,7 @@ export const frame = planner({
       ] as const
     ).map(([name, each, formula]) => [
       name,
-      each === null ? 'not known' : say(each * force, 'length'),
+      each === null ? 'not known' : say(each * force, 'length', SHOWN * whole * force),
       each === null ? '' : `${Math.round((100 * each) / whole)} %`,
       formula,
     ]);
@@ -269,10 +271,10 @@ export const frame = planner({
           {
             name: 'That gives back',
             symbol: '',
-            dimension: 'ratio',
-            working: 'The way that is saved, as a share.',
+            dimension: 'length',
+            working: 'The difference of both.',
           },
-          1 - shorter / whole,
+          (whole - shorter) * force,
         ),
         planFigure(
           {

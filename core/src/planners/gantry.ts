@@ -27,8 +27,8 @@ export const gantry = planner({
     'What does each side carry, how far is the gantry out of square, and what does its switch have to be moved?',
   caution:
     'Switch the motors off before you turn either side by hand; a gantry that is forced out of square can spring back.',
-  misfit: (machine) =>
-    pushedByTwo(machine) ? null : 'No axis of this machine is pushed by two motors: say so at its motor.',
+  applies: (machine) => pushedByTwo(machine) !== null,
+  misfit: () => null,
   first: (machine) => {
     const across = plannedAxis(machine, 'X');
     const base = across?.travel ? `${Math.round((across.travel + 0.15) * 1000)} mm` : '600 mm';

@@ -102,7 +102,7 @@ export function drillingProgram(grid: Grid, work: HoldDown, title: string): stri
     readQuantity(work.peck, 'length').value,
     readQuantity(work.safe, 'length').value,
   ];
-  const feed = readQuantity(work.feed, 'speed').value * 60_000;
+  const feed = readQuantity(work.feed, 'feed').value * 60_000;
   const turns = (readQuantity(work.spindle, 'spindle-speed').value / (2 * Math.PI)) * 60;
   const pecks = Math.max(1, Math.ceil(depth / peck - 1e-9));
   const holes = grid.along.flatMap((y, row) =>
@@ -156,6 +156,8 @@ export function gridTemplate(grid: Grid, work: HoldDown, across: number, along: 
   const foot = high + 12;
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${n(wide + 2 * AROUND)}mm" height="${n(high + 3 * AROUND)}mm" viewBox="${-AROUND} ${-AROUND} ${n(wide + 2 * AROUND)} ${n(high + 3 * AROUND)}">`,
+    // A printer that has such a sheet, or a shop that prints it, needs no scaling.
+    `<style>@page{size:${n(wide + 2 * AROUND)}mm ${n(high + 3 * AROUND)}mm;margin:0}</style>`,
     `<g fill="none" stroke="black" stroke-width="${INK}">`,
     `<rect width="${n(wide)}" height="${n(high)}" stroke-dasharray="3 2"/>`,
     ...holes.map(cross),

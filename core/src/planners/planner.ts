@@ -62,6 +62,8 @@ export interface PlannerDeclaration<K extends WorkKind> {
   readonly question: string;
   /** The usual caution where a hand or a part can be hurt. */
   readonly caution: string;
+  /** Whether the machine has what it is about; everywhere where nothing is said. */
+  readonly applies?: (machine: Machine) => boolean;
   /** Why it has nothing to plan on this machine, in words; null where it has. */
   readonly misfit: (machine: Machine) => string | null;
   /** What is filled in to begin with, from what the design says. */
@@ -76,6 +78,7 @@ export interface AnyPlanner {
   readonly name: string;
   readonly question: string;
   readonly caution: string;
+  readonly applies: (machine: Machine) => boolean;
   readonly misfit: (machine: Machine) => string | null;
   readonly first: (machine: Machine) => Work;
   readonly inputs: (machine: Machine, work: Work) => readonly FormInput<Work>[];
@@ -93,6 +96,7 @@ export function planner<K extends WorkKind>(declared: PlannerDeclaration<K>): An
   };
   return {
     ...declared,
+    applies: (machine) => declared.applies?.(machine) ?? true,
     inputs: (machine, work) => declared.inputs(machine, own(work)),
     plan: (machine, work, say) => declared.plan(machine, own(work), say),
   };

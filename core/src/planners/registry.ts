@@ -24,4 +24,6 @@ export const plannerOf = (kind: WorkKind): AnyPlanner => PLANNERS[kind];
 
 /** Planners that suit a machine, in the order in which its kind names them. */
 export const plannersFor = (machine: Machine): readonly AnyPlanner[] =>
-  machineKindOf(machine.kind).planners.map((kind) => PLANNERS[kind]);
+  machineKindOf(machine.kind)
+    .planners.map((kind) => PLANNERS[kind])
+    .filter(({ applies }) => applies(machine));

@@ -257,7 +257,7 @@ export const thread = planner({
     const counted = work.counts === 'diameter' ? 2 : 1;
     return {
       figures: [
-        planFigure({ name: 'Lead', symbol: 'P_h', dimension: 'length', working: 'Pitch · starts.' }, lead),
+        planFigure({ name: 'Lead', symbol: 'Pₕ', dimension: 'length', working: 'Pitch · starts.' }, lead),
         planFigure(
           {
             name: 'Steps of the carriage per count',

@@ -22,6 +22,7 @@ export type Dimension =
   | 'angular-speed'
   | 'spindle-speed'
   | 'surface-speed'
+  | 'feed'
   | 'acceleration'
   | 'angular-acceleration'
   | 'jerk'
@@ -163,6 +164,11 @@ export const UNITS: readonly Unit[] = [
   unit('surface-speed', 'm/s', '1', ''),
   unit('surface-speed', 'm/min', '1/60', ''),
   unit('surface-speed', 'ft/min', '0.00508', 'sfm sfpm fpm'),
+  unit('feed', 'm/s', '1', ''),
+  unit('feed', 'mm/min', '1/60000', ''),
+  unit('feed', 'mm/s', '0.001', ''),
+  unit('feed', 'm/min', '1/60', ''),
+  unit('feed', 'in/min', '127/300000', 'ipm'),
   unit('acceleration', 'm/s²', '1', 'm/s2 m/s/s m/s^2'),
   unit('acceleration', 'mm/s²', '0.001', 'mm/s2 mm/s/s mm/s^2'),
   unit('acceleration', 'in/s²', '0.0254', 'in/s2 in/s/s in/s^2'),
@@ -307,6 +313,7 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   'angular-speed': ['°/s', '°/s'],
   'spindle-speed': ['rpm', 'rpm'],
   'surface-speed': ['m/min', 'ft/min'],
+  feed: ['mm/min', 'in/min'],
   acceleration: ['mm/s²', 'in/s²'],
   'angular-acceleration': ['°/s²', '°/s²'],
   jerk: ['mm/s³', 'in/s³'],

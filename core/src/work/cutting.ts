@@ -7,7 +7,7 @@ export const cuttingWork = {
   tool: quantity('length', positive, 'Cutter diameter'),
   teeth: whole(1, 12, 'Cutting edges'),
   spindle: quantity('spindle-speed', positive, 'Spindle'),
-  feed: quantity('speed', positive, 'Feed'),
+  feed: quantity('feed', positive, 'Feed'),
   depth: quantity('length', positive, 'Depth of cut'),
   width: quantity('length', positive, 'Width of cut'),
   power: nullable(quantity('power', positive, 'Spindle power')),

@@ -20,7 +20,7 @@ export const holdDownWork = {
   beamWidth: quantity('length', positive, 'Beam width'),
   depth: quantity('length', positive, 'Depth'),
   peck: quantity('length', positive, 'Peck'),
-  feed: quantity('speed', positive, 'Drilling feed'),
+  feed: quantity('feed', positive, 'Drilling feed'),
   spindle: quantity('spindle-speed', positive, 'Spindle'),
   safe: quantity('length', positive, 'Height above the bed'),
 };

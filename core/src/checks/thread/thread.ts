@@ -1,4 +1,5 @@
 import { isReadInDiameters } from '../../diagnosis/index.js';
+import { machineKindOf } from '../../machine-kinds/index.js';
 import { askedOf, nullable, quantity, quantityOf, readQuantity, whole, type RecordOf } from '../../shape/index.js';
 import { conformity } from '../conformity.js';
 import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
@@ -41,7 +42,9 @@ export const thread = checkKind({
   question: 'Does a thread come out with its pitch?',
   way: 'Cut a thread, and measure from flank to flank over as many threads as the instrument reaches.',
   applies: ({ axis, machineKind }) =>
-    machineKind === 'lathe' && axis.job.kind === 'linear' && !isReadInDiameters(axis, machineKind),
+    machineKindOf(machineKind).planners.includes('thread') &&
+    axis.job.kind === 'linear' &&
+    !isReadInDiameters(axis, machineKind),
   provesAxis: false,
   fields,
   sketch: () => ({

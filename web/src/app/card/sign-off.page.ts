@@ -1,4 +1,5 @@
 import { motionOf } from '@crisp-notch/core/machine';
+import { machineKindOf } from '@crisp-notch/core/machine-kinds';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
@@ -54,6 +55,12 @@ export class SignOffPage {
   private readonly checks = toSignal(this.store.checks$, { initialValue: [] });
   protected readonly figures = { stepsPerMotorTurn, stepsPerUnit, stepSize, limitInForce, trimmerVoltage };
   protected readonly document = computed(() => this.state()?.document);
+  /** What can hurt at such a machine. */
+  protected readonly ofKind = computed(() =>
+    machineKindOf(this.document()?.kind ?? 'other')
+      .cautions.map((sentence) => `${sentence} `)
+      .join(''),
+  );
   protected readonly revision = computed(() => this.state()?.revision ?? 0);
   protected readonly operations = computed(() => {
     const document = this.document();

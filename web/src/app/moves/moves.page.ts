@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { RouterLink } from '@angular/router';
 import { stepsPerMotorTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
 import type { StepState } from '@crisp-notch/core/first-moves';
+import { machineKindOf } from '@crisp-notch/core/machine-kinds';
 import { ButtonModule } from 'primeng/button';
 import { MachineLine } from '../data/machine-line';
 import { BAUDS, serialDevices } from '../data/serial-device';
@@ -84,6 +85,13 @@ export class MovesPage {
   protected readonly letters = computed<readonly ChoiceOption[]>(() =>
     this.desk.axes().map(({ axis }) => ({ value: axis.id, label: axis.letter })),
   );
+  /** What can hurt at such a machine besides, once a real one is moved. */
+  protected readonly ofKind = computed(() => {
+    const machine = this.desk.document();
+    return machine && this.desk.way() === 'machine'
+      ? ` ${machineKindOf(machine.kind).cautions.join(' ')}`.trimEnd()
+      : '';
+  });
   protected readonly failure = computed(() => {
     const state = this.line.state();
     return state.kind === 'failed' ? state.message : '';

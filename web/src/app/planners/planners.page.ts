@@ -61,6 +61,8 @@ export class PlannersPage {
     const [machine, planner, work] = [this.document(), this.planner(), this.work()];
     return machine && planner && work && this.misfit() === '' ? planner.plan(machine, work, sayIn(this.units())) : null;
   });
+  protected readonly stops = computed(() => this.warnings('stop'));
+  protected readonly cautions = computed(() => this.warnings('caution'));
   protected readonly rows = computed(() =>
     (this.planned()?.figures ?? []).map((item) => figureRow(item, this.units())),
   );
@@ -72,6 +74,12 @@ export class PlannersPage {
   );
   protected readonly opened = signal('');
   private readonly whole = signal<readonly string[]>([]);
+
+  private warnings(severity: 'stop' | 'caution'): readonly string[] {
+    return (this.planned()?.warnings ?? [])
+      .filter((item) => item.severity === severity)
+      .map(({ sentence }) => sentence);
+  }
 
   protected choose(kind: string): void {
     this.opened.set('');

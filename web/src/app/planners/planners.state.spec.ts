@@ -16,8 +16,9 @@ const figure = {
 describe('a planner in words', () => {
   it('tells a figure with its unit, what is asked of it, and whether it keeps to that', () => {
     const row = figureRow(figure, 'metric');
-    expect(row.value).toMatch(/^0\.2500\smm$/);
-    expect(row.asked).toMatch(/^≤ 0\.2000?\smm$/);
+    expect(row.value).toMatch(/^0\.25\smm$/);
+    expect(row.asked).toMatch(/^≤ 0\.20?\smm$/);
+    expect(figureRow({ ...figure, value: 0.000_254_37, isGuess: false }, 'metric').value).toMatch(/^0\.2544\smm$/);
     expect([row.how?.word, row.isGuess]).toEqual(['does not', true]);
     expect(figureRow({ ...figure, most: null }, 'metric').how).toBeNull();
     expect(figureRow({ ...figure, value: null }, 'metric').value).toBe('open');

@@ -16,6 +16,8 @@ export interface FigureRow {
 }
 
 const DIGITS = 4;
+/** An order of magnitude has no more. */
+const GUESS_DIGITS = 2;
 const HOW = {
   keeps: { tone: 'good', mark: '●', word: 'keeps' },
   over: { tone: 'stop', mark: '⬢', word: 'does not' },
@@ -25,7 +27,7 @@ const HOW = {
 export function figureRow(figure: PlanFigure, units: UnitSystem): FigureRow {
   const { name, symbol, dimension, value, most, least, isGuess, working } = figure;
   const say = (number: number): string =>
-    showQuantity(number, handyUnit(number, dimension, units), { significant: DIGITS });
+    showQuantity(number, handyUnit(number, dimension, units), { significant: isGuess ? GUESS_DIGITS : DIGITS });
   const keeps = keepsTo(figure);
   return {
     name,
