@@ -112,7 +112,7 @@ export class StepCardComponent {
   /** Enter presses what goes on, where nothing else is waiting for it. */
   private onEnter(event: KeyboardEvent): void {
     const card = this.first()?.nativeElement;
-    if (!card || event.target !== document.body) return;
+    if (!card || (event.target as HTMLElement).closest(CONTROLS)) return;
     const buttons = [...card.querySelectorAll<HTMLButtonElement>(MAIN_BUTTONS)];
     const button = buttons[this.acts().length > 1 ? this.nextAct : 0] ?? buttons[0];
     if (!button) return;
@@ -132,6 +132,8 @@ export class StepCardComponent {
   }
 }
 
+/** What takes Enter for itself. */
+const CONTROLS = 'a, button, input, textarea, select, summary, [role="combobox"], [role="option"], [role="tab"]';
 /** What goes on is never an outlined button. */
 const MAIN_BUTTONS = 'button.p-button:not(.p-button-outlined):not(:disabled)';
 const READ_WORDS: Readonly<Record<string, string>> = {

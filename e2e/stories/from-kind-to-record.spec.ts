@@ -1,0 +1,149 @@
+import { Builder } from '../builder';
+import { choose } from '../choose';
+import { toTheFence } from '../moving';
+import { expect, test, type Page } from '../story';
+
+/** A kind of machine, how its axes are driven, and which of them is gone with and measured. */
+interface Told {
+  readonly kind: string;
+  readonly name: string;
+  readonly screws: readonly string[];
+  readonly racks: readonly string[];
+  readonly moved: string;
+  /** A word of what can hurt at it, and the planner that it begins with. */
+  readonly caution: RegExp;
+  readonly planner: string;
+}
+
+const KINDS: readonly Told[] = [
+  {
+    kind: 'router or milling table',
+    name: 'Quay mill',
+    screws: ['X', 'Y', 'Z'],
+    racks: [],
+    moved: 'X',
+    caution: /The cutter cuts fingers/,
+    planner: 'Feeds and cutting force',
+  },
+  {
+    kind: 'sheet router',
+    name: 'Hull panels',
+    screws: ['Z'],
+    racks: ['X', 'Y'],
+    moved: 'Z',
+    caution: /A gantry reaches over the whole bed/,
+    planner: 'Two motors, one gantry',
+  },
+  {
+    kind: 'lathe',
+    name: 'Mooring pins',
+    screws: ['X', 'Z'],
+    racks: [],
+    moved: 'Z',
+    caution: /Take the chuck key out/,
+    planner: 'Threads',
+  },
+];
+
+/** A part of the shelf into the open station. */
+async function fromShelf(page: Page, kind: string, part: RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click();
+  await page.getByRole('option', { name: part }).click();
+  await expect(page.locator('cn-drive-line')).toContainText(new RegExp(part.source.replace(/^\^/, '')));
+}
+
+/** The axis is opened, whichever was before. */
+async function openAxis(page: Page, letter: string): Promise<void> {
+  const closed = page.getByRole('button', { name: `Open axis ${letter}` });
+  if ((await closed.count()) > 0) await closed.click();
+  await expect(page.getByRole('group', { name: `Stations of ${letter}` })).toBeVisible();
+}
+
+/** Job said: every guess of every axis is confirmed. */
+async function sayTheJob(page: Page, letters: readonly string[]): Promise<void> {
+  for (const letter of letters)
+    await page.getByRole('button', { name: new RegExp(`^Confirm .* of ${letter}$`) }).click();
+  await page.getByRole('button', { name: /^Stamp job/ }).click();
+  await expect(page.getByText(/^Operation 10 Stamped/i)).toBeVisible();
+}
+
+/** Parts for every axis, and a verdict on each. */
+async function judgeTheDesign(page: Page, builder: Builder, { screws, racks }: Told): Promise<void> {
+  await builder.station('Supply');
+  await builder.fill('Voltage', '36 V');
+  for (const letter of [...screws, ...racks]) {
+    await openAxis(page, letter);
+    await builder.station('Motor');
+    await fromShelf(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
+    await builder.station('Driver');
+    await fromShelf(page, 'driver', /^Boxed chopper driver/);
+    await choose(page.getByLabel('Microsteps', { exact: true }), /^1\/8 step/);
+    await builder.station(racks.includes(letter) ? 'Rack' : 'Screw');
+    if (racks.includes(letter)) {
+      await builder.fill('Module', '1 mm');
+      await builder.fill('Pinion teeth', '20');
+    } else {
+      await builder.fill('Thread pitch', '5 mm');
+      await builder.fill('Outside diameter', '16 mm');
+      await builder.fill('Between bearings', '450 mm');
+    }
+    await builder.saved();
+  }
+  const lines = page.getByRole('group', { name: 'Axes' }).getByRole('button');
+  for (const line of await lines.all()) await expect(line).not.toHaveAccessibleName(/not known yet|Still needed/i);
+}
+
+for (const told of KINDS)
+  test(`${told.kind}: from its kind to a job, a design, wires, a first move, a passed check and a record`, async ({
+    page,
+  }) => {
+    test.setTimeout(300_000);
+    const builder = new Builder(page);
+    const letters = [...told.screws, ...told.racks].sort();
+    await builder.beginMachine(told.name, told.kind, 'all');
+    await builder.goTo('Job');
+    await expect(page.getByLabel(/^Travel of/)).toHaveCount(letters.length);
+    // What the shed's indicator can show at all.
+    await page.getByLabel(new RegExp(`^Tolerance.* of ${told.moved}$`)).fill('0.05 mm');
+    await page.keyboard.press('Enter');
+    await sayTheJob(page, letters);
+    await builder.goTo('Drive lines');
+    await judgeTheDesign(page, builder, told);
+    // Wired: the plan is drawn of what was chosen, for every axis.
+    await builder.goTo('Wiring');
+    const plan = page.getByRole('group', { name: /^Wiring plan/ });
+    await expect(plan.locator('svg')).toBeVisible();
+    for (const letter of letters) await expect(plan).toContainText(new RegExp(`${letter}1? step`));
+    // Set: each limit as it is advised.
+    await builder.goTo('Current');
+    for (const letter of letters) {
+      await page.getByLabel(`Limit, crest of ${letter}`, { exact: true }).fill('2.4 A');
+      await page.keyboard.press('Enter');
+    }
+    await expect(page.getByRole('row', { name: /^Turn the trimmer to|^Holding torque then/ }).first()).toBeVisible();
+    await builder.saved();
+    // The first move, up to the fence.
+    await builder.goTo('First moves');
+    await expect(page.getByRole('button', { name: 'Power on' })).toBeVisible();
+    // Keys go to the page again, and not to the link that led to it.
+    await page.getByRole('heading', { name: 'First moves' }).click();
+    await toTheFence(page, told.moved, true);
+    // A check by hand that finds it true: 5 mm a turn of 1600 are 320 microsteps a millimetre.
+    await builder.goTo('Checks');
+    await page.getByRole('button', { name: told.moved, exact: true }).click();
+    await page.getByLabel('Moves, in microsteps').fill('500, 1100, 1700');
+    await page.getByRole('button', { name: /^Start the check/ }).click();
+    await expect(page.getByRole('heading', { name: 'Readings' })).toBeVisible();
+    await builder.read('1.5625 mm', '3.4375 mm', '5.3125 mm', '0');
+    await expect(page.locator('.verdict-card')).toContainText('● True');
+    // The record: on the card, with what can hurt at this kind, and to be printed.
+    await builder.goTo('Sign-off');
+    await expect(page.locator('main')).toContainText(told.caution);
+    await expect(page.locator('main')).toContainText('● True');
+    await page.getByRole('button', { name: 'Stamp sign-off' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Stamp it all the same' }).click();
+    await expect(page.getByText(/^Operation 80 Stamped/i)).toBeVisible();
+    // Its own work is planned, and no other's.
+    await page.getByRole('link', { name: 'Plan the work' }).click();
+    await expect(page.getByRole('heading', { name: told.planner, exact: true })).toBeVisible();
+  });
