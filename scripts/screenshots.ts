@@ -6,7 +6,6 @@ import { BROWSER_FLAGS, chromiumPath } from './browser';
 import { buildAll, ROOT } from './build';
 import { startMariaDb } from './mariadb';
 import { startServer } from './server-process';
-import { choose } from '../e2e/choose';
 
 interface Shot {
   readonly name: string;
@@ -46,26 +45,6 @@ async function planPositioning(page: Page): Promise<void> {
   await start.waitFor();
   await start.evaluate((element) => element.scrollIntoView({ block: 'end' }));
 }
-
-/** Opens a tab of the drive lines and does something there. */
-const onTab =
-  (machine: string, query: string, then: (page: Page) => Promise<unknown>) =>
-  async (page: Page): Promise<void> => {
-    await onMachine(machine, `drive-lines?${query}`)(page);
-    await then(page);
-    await page.getByRole('tablist').scrollIntoViewIfNeeded();
-    await page.getByRole('tablist').evaluate((element) => {
-      element.scrollIntoView({ block: 'start' });
-    });
-  };
-
-const jump = async (page: Page): Promise<void> => {
-  await choose(page.getByLabel('Try', { exact: true }), 'a jump');
-  await choose(page.getByLabel('With', { exact: true }), 'full steps');
-  await page.getByRole('button', { name: 'Run it' }).click();
-  await page.getByText(/falls out of step/).waitFor();
-  await page.getByLabel('Moment of the run').fill('0.085');
-};
 
 const readCoils = async (page: Page): Promise<void> => {
   await onMachine('Fret mill', 'wiring?see=coils')(page);
@@ -140,7 +119,7 @@ async function lookForPlay(page: Page): Promise<void> {
   await page.getByText('All places were read.').waitFor({ timeout: 120_000 });
   await page.getByRole('link', { name: 'All checks' }).click();
   const card = page.getByRole('region', { name: 'Diagnosis of X' });
-  await card.getByText('speaks for it').first().waitFor({ timeout: 60_000 });
+  await card.locator('.evidence li').first().waitFor({ timeout: 60_000 });
   await card.evaluate((element) => element.scrollIntoView({ block: 'start' }));
 }
 
@@ -149,7 +128,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
   { name: 'drive-lines-night', theme: 'night', open: onMachine('Fret mill', 'drive-lines?station=transmission') },
   { name: 'job', open: onMachine('Fret mill', 'job') },
-  { name: 'run', open: onTab('Fret mill', 'see=run', jump) },
+  { name: 'plan', open: onMachine('Pen lathe', 'plan') },
   { name: 'captures', open: readCapture },
   {
     name: 'find-parts',

@@ -28,6 +28,9 @@ const MACHINE_VIEWS = [
   'moves',
   'checks',
   'captures',
+  'plan',
+  'plan?plan=turning',
+  'plan?plan=hold-down',
   'sign-off',
   'logbook',
 ];
