@@ -5,7 +5,7 @@ export const arm = machineKind({
   name: 'arm joint',
   one: 'an arm joint',
   planners: [],
-  cautions: [],
+  cautions: ['An arm falls when the power goes: support it, and keep heads and hands out of its swing.'],
   axes: [
     {
       letter: 'A',

@@ -5,7 +5,7 @@ export const dividingTable = machineKind({
   name: 'turntable or dividing table',
   one: 'a dividing table',
   planners: [],
-  cautions: [],
+  cautions: ['A plate starts by itself at each stop: keep fingers and sleeves off it and off what stands on it.'],
   axes: [
     {
       letter: 'A',

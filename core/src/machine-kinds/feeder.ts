@@ -5,7 +5,7 @@ export const feeder = machineKind({
   name: 'stock feeder',
   one: 'a feeder',
   planners: [],
-  cautions: [],
+  cautions: ['The blade moves by itself: keep its cover on and hands out, and switch the power off to clear a jam.'],
   axes: [
     {
       letter: 'U',

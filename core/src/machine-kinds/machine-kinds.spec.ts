@@ -14,6 +14,7 @@ for (const kind of MACHINE_KINDS) {
     });
 
     it('says what can hurt in whole sentences', () => {
+      expect(machineKindOf(kind).cautions.length).toBeGreaterThan(0);
       for (const sentence of machineKindOf(kind).cautions) expect(sentence).toMatch(/^[A-Z].*\.$/);
     });
 

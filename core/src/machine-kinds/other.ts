@@ -5,6 +5,6 @@ export const other = machineKind({
   name: 'another machine',
   one: 'one axis',
   planners: [],
-  cautions: [],
+  cautions: ['It moves by itself: keep hands, hair and sleeves out of its way.'],
   axes: [{ letter: 'X', name: '', transmission: 'screw', mass: null, job: {} }],
 });
