@@ -10,7 +10,7 @@ const asked = askedOf({ fields: WORK_FIELDS['hold-down'] });
 const q = (text: string) => quantityOf(text, 'assumed');
 type HoldDown = WorkOf<'hold-down'>;
 
-/** A pitch that is asked for about may be so much less. */
+/** A pitch that is asked for about may be so much less (common practice, no source). */
 const ABOUT = 0.02;
 /** Rows of one direction, from the end of its travel [m]. */
 export type Rows = readonly number[];

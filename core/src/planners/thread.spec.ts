@@ -57,6 +57,9 @@ describe('a thread that is planned', () => {
     expect(value(plan, 'Run-in, and lag behind the spindle') * 1000).toBeCloseTo(0.09375, 6);
     expect(plan.warnings.some(({ sentence }) => sentence.includes('23° of its turn'))).toBeTrue();
     expect(value(plan, 'Starts before the face') * 1000).toBeCloseTo(2.1, 9);
+    // 800 turns a minute of three starts: 60 mm/s, 6 mm behind on a lead of 4.5 mm.
+    const quick = planned({ spindle: q('800 rpm'), starts: 3 });
+    expect(quick.warnings.some(({ sentence }) => sentence.includes('1.3 of its turns'))).toBeTrue();
   });
 
   it('is refused where the carriage cannot keep up, hits the chuck, or has not the travel', () => {

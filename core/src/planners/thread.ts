@@ -43,6 +43,10 @@ const USUAL_MOST = 65_535;
 /** Near its top speed a carriage cannot win anything back: so much is kept. */
 const SPARE = 0.95;
 
+/** A part of a turn in degrees, and more than one in turns. */
+const lagWords = (turns: number): string =>
+  turns < 1 ? `${(turns * 360).toFixed(0)}° of its turn` : `${turns.toFixed(1)} of its turns`;
+
 /** A length of the document, exact, in millimetres. */
 const millimetres = (item: ThreadWork['pitch']): Rational => {
   const { exact, value } = readQuantity(item, 'length');
@@ -247,7 +251,7 @@ export const thread = planner({
         ? []
         : [
             caution(
-              `From rest the carriage stays ${say(lag, 'length')} behind the spindle, ${(lagTurns(speed, acceleration as number, lead) * 360).toFixed(0)}° of its turn: the same with every pass only while speed and acceleration stay the same.`,
+              `From rest the carriage stays ${say(lag, 'length')} behind the spindle, ${lagWords(lagTurns(speed, acceleration as number, lead))}: the same with every pass only while speed and acceleration stay the same.`,
             ),
           ]),
       caution(
@@ -292,7 +296,7 @@ export const thread = planner({
             name: 'Depth of the thread',
             symbol: '',
             dimension: 'length',
-            working: `${work.side === 'external' ? '0.6134' : '0.5413'} · pitch, 60° (ISO 68-1, from memory of its proportions).`,
+            working: `${work.side === 'external' ? '0.6134' : '0.5413'} · pitch, 60° (ISO 68-1).`,
           },
           depth,
         ),

@@ -42,7 +42,7 @@ export const bendingMode = (held: Held, rigidity: number, span: number, carried:
 
 /**
  * What two rails with blocks give to a push below them [m/N]: the push goes to all blocks, its torque to the two rails
- * against one another.
+ * against one another (statics; a block as a spring).
  * @param block stiffness of one block [N/m] @param blocks on each rail @param apart the two rails [m]
  * @param hang from the middle of the rails to the push [m]
  */
