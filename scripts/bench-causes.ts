@@ -1,4 +1,4 @@
-import { tallyOf, type Said } from '../core/src/testing/cause-trials';
+import { tallyOf, type Count, type Said } from '../core/src/testing/cause-trials';
 
 const TRIALS = 300;
 const SEED = 20261128;
@@ -15,7 +15,7 @@ const BANDS: readonly (readonly [from: number, to: number])[] = [
 ];
 
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
-const of = (count: number, all: number): string => `${count} of ${all}${all === 0 ? '' : ` (${percent(count / all)})`}`;
+const of = ({ all, right }: Count): string => `${right} of ${all}${all === 0 ? '' : ` (${percent(right / all)})`}`;
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 function calibration(said: readonly Said[]): void {
@@ -43,10 +43,11 @@ export function benchCauses(trials = TRIALS): void {
   process.stdout.write(
     [
       `diagnosis of ${tally.trials} cases on the rig, all causes in turn, two at once in every fourth:`,
-      `  one thing wrong or nothing, likeliest is right in the end: ${of(tally.singlesRight, tally.singles)}`,
-      `  of these open after the first checks: ${tally.open}; with a next measurement ${of(tally.openAsked, tally.open)}; decided rightly by it ${of(tally.openDecided, tally.open)}`,
-      `  two at once, both named: ${of(tally.pairsNamed, tally.pairs)}`,
-      `  statements at 90 % and above that were so: ${of(certain.filter(({ isSo }) => isSo).length, certain.length)}`,
+      `  one thing wrong or nothing, where readings tell: likeliest is right in the end in ${of(tally.byReadings)}`,
+      `  where only a look at the parts tells: what is wrong is among those named in ${of(tally.byLook)}`,
+      `  open after the first checks, with what to do next: ${of(tally.open)}; of those that readings tell, told rightly by the first of it ${of(tally.decided)}`,
+      `  two at once, both named: by readings ${of(tally.pairs)}; to be looked at ${of(tally.pairsByLook)}`,
+      `  statements at 90 % and above that were so: ${of({ all: certain.length, right: certain.filter(({ isSo }) => isSo).length })}`,
       '',
     ].join('\n'),
   );

@@ -1,10 +1,10 @@
-import { checkPlanOf, placesOf, type CheckPlan, type EnteredReading } from '../checks/index.js';
+import type { CheckPlan } from '../checks/index.js';
 import { faultsInForce } from '../diagnosis/index.js';
 import type { AxisContext } from '../drive-line/index.js';
 import { quantityOf } from '../shape/index.js';
-import { gauss, seeded } from '../statistics/index.js';
 import { exampleInstrument, exampleRing } from '../testing/example-instrument.js';
 import { cannedMotorMachine, firstAxis } from '../testing/example-machine.js';
+import { checkPlan, madeOn } from '../testing/made-checks.js';
 import { wholeMachine } from '../testing/whole-machine.js';
 import { alwaysThere, designed, scatterTogether } from './ground.js';
 import { cholesky, dot, forward, halfLogDeterminant } from './gaussian.js';
@@ -26,15 +26,11 @@ import { causesOf } from './kinds/registry.js';
 
 /** A screw of 8 mm a turn, eighths of a step: 5 µm a microstep, 0.16 mm an electrical cycle. */
 const context = firstAxis(wholeMachine());
+const made = madeOn(context);
 const bearings = bearingsOf(context) as Bearings;
 
-function plan(kind: CheckPlan['kind'], said: object): CheckPlan {
-  const checked = checkPlanOf(kind, said);
-  if (!checked.ok) throw new Error(checked.error.map(({ path }) => path).join());
-  return checked.value;
-}
 const steps = (change: object = {}): CheckPlan =>
-  plan('step-check', {
+  checkPlan('step-check', {
     targets: [340, 787, 1066, 1591],
     runs: 2,
     approach: 'both-ways',
@@ -45,7 +41,7 @@ const steps = (change: object = {}): CheckPlan =>
     ...change,
   });
 const returns = (pace: 'half' | 'job' | 'over' = 'job'): CheckPlan =>
-  plan('return-check', {
+  checkPlan('return-check', {
     readings: 6,
     moves: 10,
     pace,
@@ -53,14 +49,14 @@ const returns = (pace: 'half' | 'job' | 'over' = 'job'): CheckPlan =>
     asked: { kind: 'linear', most: null },
     measured: exampleInstrument(),
   });
-const markPlan = plan('shaft-mark', {
+const markPlan = checkPlan('shaft-mark', {
   steps: 2000,
   moves: 0,
   times: 2,
   most: null,
   measured: exampleRing({ digit: quantityOf('0.5 °') }),
 });
-const pushes = plan('push-play', {
+const pushes = checkPlan('push-play', {
   light: quantityOf('30 N'),
   heavy: quantityOf('90 N'),
   times: 3,
@@ -68,22 +64,6 @@ const pushes = plan('push-play', {
   measured: exampleInstrument(),
 });
 
-/** Readings of a plan whose truth is said: how far off each is [m], rounded to the indicator's hundredth. */
-function made(id: string, what: CheckPlan, off: (row: Row) => number, seed = 5, of = context): MadeCheck {
-  const random = seeded(seed);
-  for (let index = 0; index < 9; index += 1) random();
-  const places = placesOf(what);
-  const readings = askedRows(of, what, 0).map((row): EnteredReading => {
-    const value = row.expected + off({ ...row, off: 0 }) + 2e-6 * gauss(random);
-    const isAngle = places[row.index]?.dimension === 'angle';
-    return {
-      index: row.index,
-      text: isAngle ? `${((value * 180) / Math.PI).toFixed(1)} °` : `${(Math.round(value * 1e5) / 100).toFixed(2)} mm`,
-      excluded: null,
-    };
-  });
-  return { id, context: of, plan: what, readings };
-}
 const told = (...checks: readonly MadeCheck[]): Diagnosis => {
   const found = diagnose(context, checks);
   if (!found) throw new Error('something was read');

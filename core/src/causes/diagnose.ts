@@ -94,16 +94,7 @@ export function diagnose(context: AxisContext, checks: readonly MadeCheck[]): Di
     statement: told.length > 0 ? 'told' : isOpen ? 'open' : 'nothing-shown',
     isOpen,
     told,
-    next:
-      isOpen || told.length === 0
-        ? nextMeasurement(
-            weighed,
-            rows,
-            checks.map(({ plan }) => plan),
-            context,
-            bearings,
-          )
-        : null,
+    next: isOpen || told.length === 0 ? nextMeasurement(weighed, rows, checks, context, bearings) : null,
   };
 }
 

@@ -3,8 +3,8 @@ import type { CheckPlan } from '../checks/index.js';
 import type { AxisContext } from '../drive-line/index.js';
 import { bearingsOf, type Bearings } from './bearings.js';
 import { MEASUREMENTS } from './measurements/registry.js';
-import { apart, forecast } from './predict.js';
-import { askedRows, type Row } from './row.js';
+import { forecast, overlap } from './predict.js';
+import { askedRows, usualReadTime, type MadeCheck, type Row } from './row.js';
 import { scaleOf, type Weighed } from './weigh.js';
 
 /** What tells the leading ones apart: a check to make, or where to look where no reading would. */
@@ -50,8 +50,6 @@ export const reachOf = (rows: readonly Row[]): number => Math.max(REACH_LEAST, s
 /** So many lead, those that are likelier than that. */
 const LEADING = 6;
 const LIKELY_LEAST = 0.01;
-/** Mean logarithm of odds that decides. */
-const DECIDES = 6;
 /** What tells so nearly as much as the best is as good; the quickest is taken. */
 const AS_GOOD = 0.85;
 /** What takes less of the doubt than that is not worth the while. */
@@ -62,15 +60,15 @@ const LOOK_BEHIND = 0.6;
 const AGAIN = 0.4;
 
 /**
- * What to measure next: of everything that can be, what is expected to tell the leading ones apart best, by how their
- * forecasts differ and how likely each is. (Choice of the next measurement by its expected information: Lindley 1956.)
- * @param made plans that were measured already
+ * What to measure next: of everything that can be, what is expected to tell the leading ones apart best, by how little their
+ * forecasts overlap and how likely each is. (Choice of the next measurement by its expected information: Lindley 1956.)
+ * @param made what was measured already
  * @returns null where nothing would tell them apart
  */
 export function nextMeasurement(
   weighed: readonly Weighed[],
   rows: readonly Row[],
-  made: readonly CheckPlan[],
+  made: readonly MadeCheck[],
   context: AxisContext,
   bearings: Bearings,
 ): NextMeasurement | null {
@@ -82,16 +80,17 @@ export function nextMeasurement(
   if (whole === 0) return null;
   const check = Math.max(-1, ...rows.map((row) => row.check)) + 1;
   const reach = reachOf(rows);
-  const known = made.map(keyOf);
+  const known = made.map(({ plan }) => keyOf(plan));
+  const readTime = usualReadTime(made);
   const found = MEASUREMENTS.flatMap(({ id, sentence, minutes, plan: planOf }) => {
     const plan = planOf(context, bearings, reach);
-    const asked = plan ? askedRows(context, plan, check) : [];
+    const asked = plan ? askedRows(context, plan, check, readTime) : [];
     if (!plan || asked.length === 0) return [];
     const forecasts = leading.map((item) => forecast(item, rows, asked, bearings));
     const told = pairs.reduce((sum, { a, b, weight }) => {
       const [one, other] = [forecasts[a], forecasts[b]];
-      const by = one && other ? apart(one, other) : 0;
-      return sum + weight * Math.min(1, (Number.isFinite(by) ? by : 0) / DECIDES);
+      const left = one && other ? overlap(one, other) : 1;
+      return sum + weight * (1 - (Number.isFinite(left) ? left : 1));
     }, 0);
     const times = known.includes(keyOf(plan)) ? AGAIN : 1;
     return [{ kind: 'check' as const, id, sentence, plan, worth: (times * told) / whole, minutes }];

@@ -2,6 +2,7 @@ import { factorTogether } from '../diagnosis/index.js';
 import type { Bearings } from './bearings.js';
 import { turnedBy, type Effect } from './cause.js';
 import { cholesky, dot, forward, halfLogDeterminant } from './gaussian.js';
+import { asRead, besideEntries, entryFactor, isEntered } from './entry.js';
 import { alwaysThere, designed, scatterTogether } from './ground.js';
 import type { AskedRow, Row } from './row.js';
 import { shaftFactor, type Weighed } from './weigh.js';
@@ -15,12 +16,15 @@ export interface Forecast {
 /** What a hypothesis in its likeliest way expects of readings, by what was read before. */
 export function forecast(
   weighed: Weighed,
-  rows: readonly Row[],
+  entered: readonly Row[],
   asked: readonly AskedRow[],
   bearings: Bearings,
 ): Forecast {
   const { hypothesis, best } = weighed;
-  const [travel, shaft] = [factorTogether(hypothesis.ratios), shaftFactor(hypothesis.ratios)];
+  const entry = entryFactor(hypothesis.ratios);
+  const rows = asRead(entered, entry);
+  const others = besideEntries(hypothesis.ratios);
+  const [travel, shaft] = [factorTogether(others), shaftFactor(others)];
   const all: readonly AskedRow[] = [...rows, ...asked];
   const own = designed(bearings);
   const means = best.ways.map(({ mean, isProportional }) => ({ mean, grows: isProportional ? travel : 1 }));
@@ -56,7 +60,19 @@ export function forecast(
     const cycle = row.of === 'shaft' ? bearings.cycleAngle : bearings.cycle;
     return row.off - meanOf(row) - (best.jumps?.[place] ?? 0) * cycle;
   });
-  return conditioned(covariance, left, asked.map(meanOf));
+  return asEntered(conditioned(covariance, left, asked.map(meanOf)), asked, entry);
+}
+
+/** The same as it would be entered, so many times what is read. */
+function asEntered({ mean, covariance }: Forecast, asked: readonly AskedRow[], factor: number): Forecast {
+  const times = asked.map((row) => (isEntered(row) ? factor : 1));
+  return {
+    mean: mean.map((off, place) => {
+      const [by, expected] = [times[place] ?? 1, asked[place]?.expected ?? 0];
+      return by * (expected + off) - expected;
+    }),
+    covariance: covariance.map((row, a) => row.map((value, b) => value * (times[a] ?? 1) * (times[b] ?? 1))),
+  };
 }
 
 /** What wanders from reading to reading; lost cycles as far as they are not known yet. */
@@ -104,27 +120,21 @@ function conditioned(covariance: readonly Float64Array[], left: Float64Array, me
 }
 
 /**
- * How far two forecasts are told apart by the readings: the mean logarithm of their odds, either being true (Jeffreys'
- * divergence of two normal distributions, halved: any textbook of information theory).
+ * How far two forecasts are one: 1 where they are the same, 0 where no reading could be of both. Whichever is true, it is
+ * mistaken for the other no oftener than that. (Bhattacharyya's coefficient of two normal distributions; for the choice
+ * of what to measure: Kailath, The divergence and Bhattacharyya distance measures in signal selection, 1967.)
  */
-export function apart(one: Forecast, other: Forecast): number {
-  return (towards(one, other) + towards(other, one)) / 2;
-}
-
-/** Mean logarithm of the odds for the first, where the first is true (Kullback-Leibler). */
-function towards(one: Forecast, other: Forecast): number {
-  const [lower, own] = [cholesky(other.covariance), cholesky(one.covariance)];
-  const between = forward(
-    lower,
-    Float64Array.from(one.mean, (value, place) => value - (other.mean[place] as number)),
+export function overlap(one: Forecast, other: Forecast): number {
+  const between = one.covariance.map((row, place) =>
+    row.map((value, column) => (value + (other.covariance[place]?.[column] ?? 0)) / 2),
   );
-  let trace = 0;
-  for (let column = 0; column < own.length; column += 1) {
-    const of = forward(
-      lower,
-      Float64Array.from(own, (row) => row[column] as number),
-    );
-    trace += dot(of, of);
-  }
-  return (trace - own.length + dot(between, between)) / 2 + halfLogDeterminant(lower) - halfLogDeterminant(own);
+  const middle = cholesky(between);
+  const off = forward(
+    middle,
+    one.mean.map((value, place) => value - (other.mean[place] ?? 0)),
+  );
+  const wider =
+    halfLogDeterminant(middle) -
+    (halfLogDeterminant(cholesky(one.covariance)) + halfLogDeterminant(cholesky(other.covariance))) / 2;
+  return Math.exp(-dot(off, off) / 8 - wider);
 }

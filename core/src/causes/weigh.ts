@@ -1,6 +1,7 @@
 import { factorTogether, type RatioFault } from '../diagnosis/index.js';
 import type { Bearings } from './bearings.js';
 import type { Cause, Effect, Way } from './cause.js';
+import { asRead, besideEntries, denserBy } from './entry.js';
 import { logSum } from './gaussian.js';
 import { designed } from './ground.js';
 import { causesOf } from './kinds/registry.js';
@@ -156,6 +157,22 @@ function hypothesisOf(ratios: readonly RatioFault[], causes: readonly Cause[], i
  * common it is. (Marginal likelihood of a linear model: any textbook of Bayesian statistics.)
  */
 export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly RatioFault[]): readonly Weighed[] {
+  const scales = new Scales();
+  weighAs(scales, null, rows, bearings, faults);
+  // What was entered wrong is taken back first: its scatter and its digit are those of what was read.
+  for (const entry of faults.filter(({ side }) => side === 'entry'))
+    weighAs(scales, entry, asRead(rows, entry.factor), bearings, faults);
+  return scales.weighed();
+}
+
+/** Weighs what may be wrong besides one mistake of entering, or without any. @param rows as they were read */
+function weighAs(
+  scales: Scales,
+  entry: RatioFault | null,
+  rows: readonly Row[],
+  bearings: Bearings,
+  faults: readonly RatioFault[],
+): void {
   const digits = rows.filter(({ of }) => of === 'travel').map(({ digit }) => digit);
   const digit = digits.length > 0 ? Math.min(...digits) : USUAL_DIGIT[bearings.isTurning ? 'rotary' : 'linear'];
   const causes = causesOf(bearings);
@@ -164,21 +181,28 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
   const weightOf = (fault: RatioFault): number => (RATIOS * fault.commonness) / commonness;
   const single = RATIOS + causes.reduce((sum, cause) => sum + cause.commonness, 0);
   const pair = (one: number, other: number): number => (PAIRS * one * other) / single;
+  /** How common something is together with what was entered wrong. */
+  const beside = (weight: number): number => (entry ? pair(weightOf(entry), weight) : weight);
+  const [entered, denser] = entry ? [[entry], denserBy(rows, entry.factor)] : [[], 0];
   const scale = scaleOf(rows);
   const apart = (factor: number): number => (scale !== null && scale > 0 ? Math.abs(Math.log(scale / factor)) : 0);
   const steps = stepsOf(rows);
   const own = designed(bearings);
-  const singles = faults.map((fault) => ratioOf([fault], weightOf(fault)));
-  const near = singles.filter(({ travel }) => apart(travel) < NEAR);
-  const twos = faults.flatMap((one, a) =>
-    faults.slice(a + 1).flatMap((other) => {
-      const both = ratioOf([one, other], pair(weightOf(one), weightOf(other)));
-      return one.place !== other.place && apart(both.travel) < NEAR_TWO && Math.abs(both.travel - 1) > 1e-9
-        ? [both]
-        : [];
-    }),
-  );
-  const scales = new Scales();
+  const others = besideEntries(faults).filter(({ place }) => place !== entry?.place);
+  const ofParts = others.map((fault) => ratioOf([fault], weightOf(fault)));
+  const isTwo = (travel: number, place: number): boolean => apart(travel) < NEAR_TWO && Math.abs(place - 1) > 1e-9;
+  // Two at once are no three.
+  const singles = entry ? ofParts.filter(({ travel }) => isTwo(travel, entry.factor * travel)) : ofParts;
+  const near = entry ? [] : singles.filter(({ travel }) => apart(travel) < NEAR);
+  const twos = entry
+    ? []
+    : others.flatMap((one, a) =>
+        others.slice(a + 1).flatMap((other) => {
+          const both = ratioOf([one, other], pair(weightOf(one), weightOf(other)));
+          return one.place !== other.place && isTwo(both.travel, both.travel) ? [both] : [];
+        }),
+      );
+  const isNear = entry === null || apart(1) < NEAR;
 
   for (const [inDigits, share] of SCATTERS) {
     const scene = new Scene(rows, steps, bearings, inDigits * digit);
@@ -192,7 +216,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
             [scene.travel, 1 - ratio.travel],
             [scene.shaft, 1 - ratio.shaft],
           ];
-    const prepared = causes.map((cause) => {
+    const prepared = (isNear ? causes : []).map((cause) => {
       const whole = cause.ways.reduce((sum, way) => sum + way.share, 0);
       return merged(cause.ways.map((way) => scene.prepared(cause, way, way.share / whole)));
     });
@@ -208,9 +232,9 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
     const atRatio = (part: Prepared, { shaft }: WeighedRatio): Prepared =>
       turned.get(`${shaft} ${part.cause.id} ${part.mark}`) ?? part;
     const elsewhere = elses.reduce((sum, way) => sum + way.share, 0);
-    const others = elses.map((way) => scene.prepared(ELSE_CAUSE, way, way.share / elsewhere));
+    const unknown = elses.map((way) => scene.prepared(ELSE_CAUSE, way, way.share / elsewhere));
     scene.close();
-    const common = scene.common + Math.log(share);
+    const common = scene.common + Math.log(share) + denser;
     const grown = ({ way }: Prepared, factor: number): number => (way.isProportional ? factor : 1);
     const columnsOf = (part: Prepared, factor: number): readonly Part[] =>
       grown(part, factor) === 1 ? part.columns : part.columns.map(([column, times]): Part => [column, times * factor]);
@@ -224,7 +248,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
       const spread = new Spread(scene, [...alwaysOf(factor), ...parts.flatMap((part) => columnsOf(part, factor))]);
       const log = parts.reduce((sum, part) => sum + part.log, common + Math.log(weight));
       scales.add(
-        hypothesisOf(ratio.ratios, isElse ? [] : parts.map(({ cause }) => cause), isElse),
+        hypothesisOf([...entered, ...ratio.ratios], isElse ? [] : parts.map(({ cause }) => cause), isElse),
         log + spread.logLikelihood(left),
         () => ({ ways: parts.map(({ way }) => way), scatter: scene.scatter, jumps: null }),
       );
@@ -267,7 +291,7 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
               ...scene.cycles.map(([unit, size], place): Part => [unit, size * Math.sqrt(rates[place] as number)]),
             ]).logLikelihood(left);
         scales.add(
-          hypothesisOf(ratio.ratios, [...(other ? [other.cause] : []), cause]),
+          hypothesisOf([...entered, ...ratio.ratios], [...(other ? [other.cause] : []), cause]),
           common + Math.log(weightBy(cause)) + log + (other?.log ?? 0) + likelihood,
           () => ({
             ways: [...(other ? [other.way] : []), way],
@@ -280,23 +304,23 @@ export function weigh(rows: readonly Row[], bearings: Bearings, faults: readonly
 
     const still = prepared.filter((ways) => ways.every(({ way }) => !way.jumps));
     const jumping = prepared.filter((ways) => ways.some(({ way }) => way.jumps));
-    put(NO_RATIO, [], NOTHING);
-    for (const part of others) put(NO_RATIO, [part], ELSE, true);
-    for (const ratio of [...singles, ...twos]) put(ratio, [], ratio.weight);
-    putJumps(NO_RATIO, null, jumping, ({ commonness: own }) => own);
+    put(NO_RATIO, [], entry ? weightOf(entry) : NOTHING);
+    if (!entry) for (const part of unknown) put(NO_RATIO, [part], ELSE, true);
+    for (const ratio of [...singles, ...twos]) put(ratio, [], beside(ratio.weight));
+    putJumps(NO_RATIO, null, jumping, ({ commonness: own }) => beside(own));
     for (const ratio of near) putJumps(ratio, null, jumping, ({ commonness: own }) => pair(ratio.weight, own));
     for (const [place, ways] of still.entries())
       for (const one of ways) {
         const own = one.cause.commonness;
-        put(NO_RATIO, [one], own);
+        put(NO_RATIO, [one], beside(own));
         for (const ratio of near) put(ratio, [atRatio(one, ratio)], pair(ratio.weight, own));
+        if (entry) continue;
         putJumps(NO_RATIO, one, jumping, ({ commonness: more }) => pair(own, more));
         for (const more of still.slice(place + 1))
           for (const other of more)
             if (other.cause.place !== one.cause.place) put(NO_RATIO, [one, other], pair(own, other.cause.commonness));
       }
   }
-  return scales.weighed();
 }
 
 const ELSE_CAUSE: Cause = {

@@ -53,7 +53,7 @@ export { exactSteps } from './exact-steps.js';
 export { benchInstrument, zeroInstrument, type Course, type Leg, type Look, type LookedAt } from './course.js';
 export { grossTarget } from './gross.js';
 export { isGross, runPlan, shownText, type RunPlan, type RunStep } from './run-plan.js';
-export { CHECK_PACE, sightsOf, type Sight } from './sights.js';
+export { CHECK_PACE, READ_TIME, sightsOf, type Sight } from './sights.js';
 export { evaluateStepCheck } from './step-check/evaluate.js';
 export type { ReadPoint, StepCheckEvaluation, Suggestion } from './step-check/evaluation.js';
 export {

@@ -29,12 +29,15 @@ export interface Sight {
 
 /** Checks go from place to place with half of the job's speed: what is measured is where it goes, not how fast. */
 export const CHECK_PACE = 0.5;
-/** A move with its reading takes about so long, and one without [s] (common practice, no source). */
-const READ_TIME = 10;
+/** Somebody reads about so long, and a move takes about so long [s] (common practice, no source). */
+export const READ_TIME = 10;
 const MOVE_TIME = 1.5;
 
-/** Every reading of a course as it is meant to be. @returns nothing while the steps of the axis are not known */
-export function sightsOf(context: AxisContext, course: Course): readonly Sight[] {
+/**
+ * Every reading of a course as it is meant to be.
+ * @param readTime a reading takes so long [s] @returns nothing while the steps of the axis are not known
+ */
+export function sightsOf(context: AxisContext, course: Course, readTime = READ_TIME): readonly Sight[] {
   const reckoner = new Reckoner(context);
   const [perUnit, perTurn] = [reckoner.value(stepsPerUnit), reckoner.value(stepsPerMotorTurn)];
   if (perUnit === null || perTurn === null) return [];
@@ -69,7 +72,7 @@ export function sightsOf(context: AxisContext, course: Course): readonly Sight[]
       [moves, turnsBack, net, seconds, path] = [0, 0, 0, 0, 0];
       continue;
     }
-    seconds += READ_TIME;
+    seconds += readTime;
     // One that is always reached in the same way as its zero was is on the zero's side.
     const side = sense > 0 || shuttles ? 'up' : 'down';
     const { index, of, push, arm } = read;

@@ -5,7 +5,7 @@ import { blankStage, BLANK_GEARHEAD, unknownStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { cannedMotorMachine, exampleTransmission, firstAxis, screwMachine } from '../testing/example-machine.js';
-import { rankFaults, ratioFaults, type RatioFault } from './index.js';
+import { isOfReading, rankFaults, ratioFaults, type RatioFault } from './index.js';
 
 const withTransmission = (specification: Axis['transmission']['specification']): Machine =>
   screwMachine((axis) => ({ ...axis, transmission: { ...axis.transmission, specification } }));
@@ -163,7 +163,7 @@ describe('a single mistake of a drive', () => {
 
   it('of reading is of the axis’ own kind', () => {
     const read = (machine: Machine, kind: MachineKind): readonly string[] =>
-      faultsOf(machine, kind).flatMap((fault) => (fault.side === 'reading' ? [fault.id] : []));
+      faultsOf(machine, kind).flatMap((fault) => (isOfReading(fault) ? [fault.id] : []));
     const lathe = screwMachine();
     expect(read(lathe, 'lathe')).toContain('diameter-for-radius');
     expect(read(lathe, 'router')).not.toContain('diameter-for-radius');
@@ -173,7 +173,7 @@ describe('a single mistake of a drive', () => {
     expect(read(named, 'lathe')).toContain('radius-for-diameter');
     expect(read(cannedMotorMachine(), 'dividing-table')).toContain('read-in-gon');
     expect(read(cannedMotorMachine(), 'dividing-table')).not.toContain('read-in-inches');
-    expect(faultsOf(lathe).every((fault) => (fault.side === 'reading') === (fault.place === 'reading'))).toBeTrue();
+    expect(faultsOf(lathe).every((fault) => isOfReading(fault) === (fault.place === 'reading'))).toBeTrue();
   });
 });
 
@@ -285,9 +285,9 @@ describe('chances of causes', () => {
     expect(asked(made('microsteps', 2, 10, 'motor'), made('starts', 2, 4))).toContain('count its turns');
     expect(asked(made('microsteps', 2, 10, 'motor'), made('step-angle', 2, 4, 'motor'))).toContain('set to full steps');
     expect(asked(made('setting', 2, 10, 'setting'), made('starts', 2, 4))).toContain('that the controller holds');
-    expect(asked(made('inches', 2, 10, 'reading'), made('starts', 2, 4))).toContain('long move with a rule');
+    expect(asked(made('inches', 2, 10, 'entry'), made('starts', 2, 4))).toContain('whether the units agree');
     expect(asked(made('pulley', 2, 10), made('starts', 2, 4))).toContain('callipers');
-    expect(asked(made('inches', 2, 10, 'reading'), made('slip', 2, 4, 'reading'))).toContain('callipers');
+    expect(asked(made('inches', 2, 10, 'entry'), made('slip', 2, 4, 'entry'))).toContain('whether the units agree');
     expect(asked(made('pulley', 2, 10), made('rare', 2, 0.1))).toBe('');
     expect(asked(made('pulley', 2, 10))).toBe('');
   });

@@ -1,5 +1,5 @@
 import { coverageFactor, studentDensity } from '../statistics/index.js';
-import { factorTogether, type RatioFault } from './ratio-faults.js';
+import { factorTogether, isOfReading, type RatioFault } from './ratio-faults.js';
 
 export interface RankedFault {
   readonly fault: RatioFault;
@@ -210,6 +210,7 @@ export function lookBetween(faults: readonly RatioFault[]): string {
     return 'Read the steps per unit that the controller holds, and compare it with what is entered here.';
   if (sides.has('motor'))
     return 'Count the steps of one turn of the motor with the microsteps set to full steps: that separates step angle from microsteps.';
-  if (sides.has('reading') && sides.size > 1) return 'Read one long move with a rule to see whether the units agree.';
+  if (faults.some(isOfReading))
+    return 'Read one long move, or one whole turn, with another rule or scale to see whether the units agree.';
   return 'Count teeth and starts by hand, and measure ten threads or teeth with callipers.';
 }

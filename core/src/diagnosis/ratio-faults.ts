@@ -7,8 +7,11 @@ import { rationalToNumber } from '../quantity/index.js';
 /** Something that could make every move wrong by one factor, and what to change if it is so. */
 export interface RatioFault {
   readonly id: string;
-  /** Where in the chain; motor-side faults change how far the motor's shaft turns, the others do not. */
-  readonly side: 'motor' | 'after-motor' | 'reading' | 'setting';
+  /**
+   * Where in the chain; motor-side faults change how far the motor's shaft turns, the others do not. By a reading
+   * something else is read than the slide's way; an entry is not what was read, and takes along all that it scatters.
+   */
+  readonly side: 'motor' | 'after-motor' | 'reading' | 'entry' | 'setting';
   /** What it is about: two mistakes about the same thing cannot both be made. */
   readonly place: string;
   /** Measured over commanded if this is the fault, alone. */
@@ -88,6 +91,9 @@ const KNOWN_GEARHEADS: readonly { readonly nominal: number; readonly stages: rea
   },
 ];
 
+/** Whether nothing of the axis is wrong by it, but what was read or entered. */
+export const isOfReading = ({ side }: Pick<RatioFault, 'side'>): boolean => side === 'reading' || side === 'entry';
+
 /** Every single mistake that would scale an axis' travel, with its factor. */
 export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly RatioFault[] {
   const faults = [
@@ -101,7 +107,7 @@ export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly Rati
   return faults.map((fault) => ({
     ...fault,
     own: fault.factor,
-    place: fault.side === 'reading' ? 'reading' : fault.id.slice(0, fault.id.lastIndexOf('-')),
+    place: isOfReading(fault) ? 'reading' : fault.id.slice(0, fault.id.lastIndexOf('-')),
   }));
 }
 
@@ -358,7 +364,7 @@ function sizeFaults(
 const SLIPS: readonly Mistake[] = [
   {
     id: 'read-slip-10',
-    side: 'reading',
+    side: 'entry',
     factor: 10,
     commonness: 2,
     sentence: 'A decimal place slipped: ten times too much was read or entered.',
@@ -366,7 +372,7 @@ const SLIPS: readonly Mistake[] = [
   },
   {
     id: 'read-slip-tenth',
-    side: 'reading',
+    side: 'entry',
     factor: 0.1,
     commonness: 2,
     sentence: 'A decimal place slipped: a tenth was read or entered.',
@@ -376,7 +382,7 @@ const SLIPS: readonly Mistake[] = [
 const LENGTHS: readonly Mistake[] = [
   {
     id: 'read-in-inches',
-    side: 'reading',
+    side: 'entry',
     factor: 1 / 25.4,
     commonness: 4,
     sentence: 'Inches were entered as millimetres, or the controller works in inches.',
@@ -384,7 +390,7 @@ const LENGTHS: readonly Mistake[] = [
   },
   {
     id: 'read-in-millimetres',
-    side: 'reading',
+    side: 'entry',
     factor: 25.4,
     commonness: 4,
     sentence: 'Millimetres were entered as inches, or the controller works in millimetres.',
@@ -395,7 +401,7 @@ const LENGTHS: readonly Mistake[] = [
 const ANGLES: readonly Mistake[] = [
   {
     id: 'read-in-gon',
-    side: 'reading',
+    side: 'entry',
     factor: 10 / 9,
     commonness: 2,
     sentence: 'Gon were entered as degrees, 400 to a turn in place of 360.',
@@ -403,7 +409,7 @@ const ANGLES: readonly Mistake[] = [
   },
   {
     id: 'read-in-degrees',
-    side: 'reading',
+    side: 'entry',
     factor: 9 / 10,
     commonness: 1,
     sentence: 'Degrees were entered as gon, 360 to a turn in place of 400.',
@@ -411,7 +417,7 @@ const ANGLES: readonly Mistake[] = [
   },
   {
     id: 'read-in-radians',
-    side: 'reading',
+    side: 'entry',
     factor: Math.PI / 180,
     commonness: 2,
     sentence: 'Radians were entered as degrees.',
@@ -419,7 +425,7 @@ const ANGLES: readonly Mistake[] = [
   },
   {
     id: 'read-for-radians',
-    side: 'reading',
+    side: 'entry',
     factor: 180 / Math.PI,
     commonness: 2,
     sentence: 'Degrees were entered as radians.',

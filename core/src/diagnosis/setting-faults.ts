@@ -1,7 +1,7 @@
 import { motionOf, type Axis, type Setting } from '../machine/index.js';
 import { quantityOf, readQuantity } from '../shape/index.js';
 import { inUnit, preferredUnit, type Dimension } from '../quantity/index.js';
-import type { RatioFault } from './ratio-faults.js';
+import { isOfReading, type RatioFault } from './ratio-faults.js';
 
 /** A setting further than this from what the parts give is no trim of them (common practice, no source). */
 const TRIM_MOST = 0.03;
@@ -52,7 +52,7 @@ export function withSetting(faults: readonly RatioFault[], axis: Axis, trim: num
   const isTrim = Math.abs(trim - 1) <= TRIM_MOST;
   const others = faults.map((fault): RatioFault => {
     const { correct } = fault;
-    if (!isTrim) return fault.side === 'reading' ? fault : { ...fault, factor: fault.factor * trim };
+    if (!isTrim) return isOfReading(fault) ? fault : { ...fault, factor: fault.factor * trim };
     return correct
       ? { ...fault, correct: (present) => ({ ...correct(present), setting: scaledSetting(setting, fault.factor) }) }
       : fault;

@@ -1,7 +1,7 @@
 import type { Axis } from '../machine/index.js';
 import { quantityOf } from '../shape/index.js';
 import { firstAxis, screwMachine } from '../testing/example-machine.js';
-import { factorTogether, ratioFaults, withSetting, type RatioFault } from './index.js';
+import { factorTogether, isOfReading, ratioFaults, withSetting, type RatioFault } from './index.js';
 
 const set = (text: string): Axis =>
   firstAxis(
@@ -21,10 +21,7 @@ describe('mistakes beside a setting in force', () => {
   it('move by their factor times the setting over the parts’, but a misreading by its own', () => {
     // A quarter of the parts' steps: what the mistake leaves goes a quarter of its way.
     const stale = factors(withSetting(plain, set('39.37 steps/mm'), 0.25));
-    const [moved, read] = [
-      plain.filter((fault) => fault.side !== 'reading'),
-      plain.filter((fault) => fault.side === 'reading'),
-    ];
+    const [moved, read] = [plain.filter((fault) => !isOfReading(fault)), plain.filter((fault) => isOfReading(fault))];
     expect([moved.length > 5, read.length > 1]).toEqual([true, true]);
     for (const fault of moved)
       expect((stale.get(fault.id) ?? NaN) / fault.factor)

@@ -9,15 +9,15 @@ import {
   type Diagnosis,
   type MadeCheck,
 } from '../causes/index.js';
-import { placesOf, type CheckPlan } from '../checks/index.js';
-import { faultsInForce, type RatioFault } from '../diagnosis/index.js';
+import { placesOf, READ_TIME, type CheckPlan } from '../checks/index.js';
+import { faultsInForce, isOfReading, type RatioFault } from '../diagnosis/index.js';
 import type { AxisContext } from '../drive-line/index.js';
 import { defaultFaults, defaultJob, type Axis, type Machine, type Setting } from '../machine/index.js';
 import { BLANK_GEARHEAD, blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { seeded } from '../statistics/index.js';
 import { exampleTransmission, firstAxis } from './example-machine.js';
-import { Lab } from './lab.js';
+import { Lab, type Misread } from './lab.js';
 import { wholeMachine, withBelt } from './whole-machine.js';
 
 const q = quantityOf;
@@ -149,12 +149,12 @@ interface Wrong {
   readonly words: string;
   readonly patch: (axis: AxisTruth) => AxisTruth;
   readonly ofIndicator?: (tilt: number) => number;
-  readonly misread?: number;
+  readonly misread?: Misread;
 }
 
 const between = (random: () => number, low: number, high: number): number => low * (high / low) ** random();
 
-/** Factors that the bench's instruments can show at all. */
+/** Factors of the machine that the bench's instruments can show at all. */
 const SHOWN = [0.24, 4.1] as const;
 const SHOWN_LEAST = 0.01;
 
@@ -165,10 +165,19 @@ const longer = (axis: AxisTruth, by: number): AxisTruth => ({
   periodic: { ...axis.periodic, period: axis.periodic.period * by },
 });
 
+/** What is entered wrong is all that is read; a diameter is read of a way only. */
+const MISREAD_OF = { entry: ['travel', 'push'], reading: ['travel'] } as const satisfies Readonly<
+  Record<string, Misread['of']>
+>;
+
 /** A wrong ratio, by how common each is. @param only those of such a name; null where the machine can have none */
 function ratioWrong(bearings: Bearings, random: () => number, only = /./): Wrong | null {
   const faults = faultsInForce(bearings.reckoner).filter(
-    ({ id, factor }) => only.test(id) && factor > SHOWN[0] && factor < SHOWN[1] && Math.abs(factor - 1) > SHOWN_LEAST,
+    (item) =>
+      only.test(item.id) &&
+      // However far it is off, what is only entered wrong can be read.
+      (isOfReading(item) || (item.factor > SHOWN[0] && item.factor < SHOWN[1])) &&
+      Math.abs(item.factor - 1) > SHOWN_LEAST,
   );
   let left = random() * faults.reduce((sum, { commonness }) => sum + commonness, 0);
   const fault = faults.find(({ commonness }) => (left -= commonness) <= 0) ?? faults[0];
@@ -177,9 +186,9 @@ function ratioWrong(bearings: Bearings, random: () => number, only = /./): Wrong
   return {
     words: fault.id,
     is: (id) => id === fault.id,
-    ...(side === 'reading' ? { misread: factor } : {}),
+    ...(isOfReading(fault) ? { misread: { factor, of: MISREAD_OF[side === 'entry' ? 'entry' : 'reading'] } } : {}),
     patch: (axis) => {
-      if (side === 'reading') return axis;
+      if (isOfReading(fault)) return axis;
       const atShaft = side === 'motor' ? own : 1;
       return { ...longer(axis, factor / atShaft), pulsesPerTurn: axis.pulsesPerTurn / atShaft };
     },
@@ -202,6 +211,7 @@ const size = ({ sizes }: Bearings, random: () => number): number => between(rand
 /** Every cause that can be put into the rig. */
 const DRAWS: Readonly<Record<string, Draw>> = {
   ratio: (b, random) => ratioWrong(b, random),
+  misreading: (b, random) => ratioWrong(b, random, /^read-/),
   'diameter or radius': (b, random) => ratioWrong(b, random, /diameter/),
   'stale setting': (b, random) => ratioWrong(b, random, /^setting-stale$/),
   'printed ratio': (b, random) => ratioWrong(b, random, /^gearhead-/),
@@ -356,13 +366,14 @@ function causeTrial(kinds: readonly string[], machine: number, seed: number): Ca
     ),
     axes: [there.reduce((made, { patch }) => patch(made), axis)],
   };
-  const misread = there.reduce((product, item) => product * (item.misread ?? 1), 1);
-  const lab = new Lab(context, real, seed + 1, misread);
+  // Every other is read by somebody, the others measure themselves.
+  const readTime = seed % 2 === 0 ? READ_TIME : 0;
+  const lab = new Lab(context, real, seed + 1, there.find(({ misread }) => misread)?.misread ?? null, readTime);
   const checks: MadeCheck[] = [];
   const measure = (id: string, plan: CheckPlan): void => {
     checks.push({ id, context, plan, readings: lab.measure(plan) });
   };
-  for (const id of [...FIRST, ...(kinds.includes('warmth') ? ['time-alone'] : [])]) {
+  for (const id of FIRST) {
     const plan = planOf(id, context, bearings);
     measure(id, plan);
     // Where the instrument came to its end, it is planned anew with places as far apart as it reads.
@@ -378,7 +389,7 @@ function causeTrial(kinds: readonly string[], machine: number, seed: number): Ca
     const diagnosis = diagnose(context, checks);
     if (!diagnosis) throw new Error('something was read');
     stages.push({ ...diagnosis, right: diagnosis.suspects.map(({ id }) => isRight(id)) });
-    if (!diagnosis.isOpen) break;
+    if (diagnosis.told.length > 0 && !diagnosis.isOpen) break;
     if (diagnosis.next?.kind === 'look') asked.push('look');
     if (diagnosis.next?.kind !== 'check' || asked.length === MOST_ASKED) break;
     asked.push(diagnosis.next.id);
@@ -393,19 +404,26 @@ export interface Said {
   readonly isSo: boolean;
 }
 
+/** So many, and how many of them came out right. */
+export interface Count {
+  readonly all: number;
+  readonly right: number;
+}
+
 /** What came of many trials. */
 export interface CauseTally {
   readonly trials: number;
-  /** One thing wrong, or nothing: of those that are told in the end, how many rightly. */
-  readonly singles: number;
-  readonly singlesRight: number;
-  /** Of singles that were open after the first two checks: how many had a next measurement, and were told rightly by it. */
-  readonly open: number;
-  readonly openAsked: number;
-  readonly openDecided: number;
-  /** Two things wrong that were both named in the end. */
-  readonly pairs: number;
-  readonly pairsNamed: number;
+  /** One thing wrong, or nothing, that readings can tell: likeliest in the end is what is so. */
+  readonly byReadings: Count;
+  /** One thing wrong that only a look at the parts tells from others: it is among those that are named. */
+  readonly byLook: Count;
+  /** Of the singles that were open after the first two checks: those that got something to measure or to look at next. */
+  readonly open: Count;
+  /** Of these, those that readings can tell: told rightly by the first that was asked for. */
+  readonly decided: Count;
+  /** Two things wrong: both named in the end, by readings; and by what is to be looked at. */
+  readonly pairs: Count;
+  readonly pairsByLook: Count;
   readonly said: readonly Said[];
   /** What went wrong, in words. */
   readonly wrong: readonly string[];
@@ -437,50 +455,73 @@ const isRightFirst = (stage: CauseTrial['stages'][number], wrongCount: number): 
     ? stage.told.length === 0 && stage.nothing >= (stage.suspects[0]?.chance ?? 0)
     : stage.right[0] === true;
 
+/** Counts as it goes. */
+class Tally {
+  private all = 0;
+  private right = 0;
+
+  /** @returns whether it was right */
+  put(isRight: boolean): boolean {
+    this.all += 1;
+    if (isRight) this.right += 1;
+    return isRight;
+  }
+
+  get count(): Count {
+    return { all: this.all, right: this.right };
+  }
+}
+
 /** Tallies cases from a seed on, each measured on the rig as the program asks for it. */
 export function tallyOf(trials: number, seed: number, progress: (done: number) => void = () => undefined): CauseTally {
-  const count = { singles: 0, singlesRight: 0, open: 0, openAsked: 0, openDecided: 0, pairs: 0, pairsNamed: 0 };
+  const tallies = {
+    byReadings: new Tally(),
+    byLook: new Tally(),
+    open: new Tally(),
+    decided: new Tally(),
+    pairs: new Tally(),
+    pairsByLook: new Tally(),
+  };
   const said: Said[] = [];
   const wrong: string[] = [];
   let made = 0;
   for (let trial = 0; made < trials; trial += 1) {
-    const kinds = kindsOf(made);
-    const found = causeTrial(kinds, trial, seed + 31 * trial);
+    const found = causeTrial(kindsOf(made), trial, seed + 31 * trial);
     if (!found) continue;
     made += 1;
     progress(made);
     const { stages, asked, wrongCount } = found;
-    const [first, last] = [stages[0], stages.at(-1)];
+    const [first, second, last] = [stages[0], stages[1], stages.at(-1)];
     if (!first || !last) continue;
-    for (const stage of stages)
+    for (const stage of stages) {
+      said.push({ chance: stage.nothing, isSo: wrongCount === 0 });
       stage.suspects.forEach(({ chance }, place) => said.push({ chance, isSo: stage.right[place] === true }));
-    const hasLook = asked.includes('look');
-    if (wrongCount < 2) {
-      // Where only a look at the parts tells, no reading can be blamed.
-      const isRight =
-        isRightFirst(last, wrongCount) || (hasLook && last.suspects.some((_, place) => last.right[place]));
-      count.singles += 1;
-      if (isRight) count.singlesRight += 1;
-      else wrong.push(wordsOf(found));
-      if (first.statement === 'open') {
-        const second = stages[1];
-        count.open += 1;
-        if (asked.length > 0) count.openAsked += 1;
-        if (
-          asked[0] === 'look' ||
-          (second && isRightFirst(second, wrongCount) && second.statement !== 'open') ||
-          (asked[1] === 'look' && isRight)
-        )
-          count.openDecided += 1;
-        else if (isRight) wrong.push(`not by the first that was asked: ${wordsOf(found)}`);
-      }
-    } else {
-      count.pairs += 1;
-      const named = last.suspects.filter(({ chance }, place) => last.right[place] === true && chance >= 0.5).length;
-      const isLooked = hasLook && last.suspects.filter((_, place) => last.right[place]).length === 2;
-      if (named === 2 || isLooked) count.pairsNamed += 1;
-      else wrong.push(wordsOf(found));
     }
+    const isLook = asked.includes('look');
+    if (wrongCount === 2) {
+      const named = last.suspects.filter(
+        ({ chance }, place) => last.right[place] === true && (isLook || chance >= 0.5),
+      ).length;
+      if (!(isLook ? tallies.pairsByLook : tallies.pairs).put(named === 2)) wrong.push(wordsOf(found));
+      continue;
+    }
+    const isRight = isLook ? last.right.includes(true) : isRightFirst(last, wrongCount);
+    if (!(isLook ? tallies.byLook : tallies.byReadings).put(isRight)) wrong.push(wordsOf(found));
+    if (first.statement !== 'open') continue;
+    tallies.open.put(asked.length > 0);
+    if (isLook) continue;
+    const isDecided = second !== undefined && isRightFirst(second, wrongCount) && second.statement !== 'open';
+    if (!tallies.decided.put(isDecided) && isRight) wrong.push(`not by the first that was asked: ${wordsOf(found)}`);
   }
-  return { trials: made, ...count, said, wrong };
+  return {
+    trials: made,
+    byReadings: tallies.byReadings.count,
+    byLook: tallies.byLook.count,
+    open: tallies.open.count,
+    decided: tallies.decided.count,
+    pairs: tallies.pairs.count,
+    pairsByLook: tallies.pairsByLook.count,
+    said,
+    wrong,
+  };
 }

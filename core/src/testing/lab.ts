@@ -6,9 +6,9 @@ import {
   shownText,
   zeroInstrument,
   type CheckPlan,
-  type EnteredReading,
   type Look,
 } from '../checks/index.js';
+import type { MadeCheck } from '../causes/index.js';
 import type { AxisContext } from '../drive-line/index.js';
 import { jobPace, moveFacts, type MoveFacts } from '../first-moves/index.js';
 import { Reckoner } from '../reckoner/index.js';
@@ -20,20 +20,29 @@ import { sayPlain } from './example-machine.js';
 const SIZES: readonly string[] = ['push-light', 'push-heavy'];
 /** It stands so long before it is read [s]. */
 const SETTLES = 0.2;
+/** Its clock begins then. */
+const BEGINS = Date.UTC(2026, 0, 1);
+
+/** What readings are taken for, over what they are: inches for millimetres. */
+export interface Misread {
+  readonly factor: number;
+  readonly of: readonly Look['of'][];
+}
 
 /** A simulated rig on which checks run by themselves, as they do in the page, without anybody waiting. */
 export class Lab {
   private readonly rig: RigAtHand;
   private readonly facts: MoveFacts;
   private at = 0;
-  /** What readings are taken for, over what they are: inches for millimetres. */
-  private readonly misread: number;
+  private readonly misread: Misread | null;
 
   constructor(
     private readonly context: AxisContext,
     truth: Truth,
     seed: number,
-    misread = 1,
+    misread: Misread | null = null,
+    /** Somebody reads it, so long each [s]; nobody does where the rig measures by itself. */
+    private readonly readTime = 0,
   ) {
     this.misread = misread;
     const facts = moveFacts(new Reckoner(context));
@@ -44,16 +53,17 @@ export class Lab {
       .filter(({ id }) => id === context.axis.id)
       .map((axis) => ({ ...axis, ends: null, home: null }));
     this.rig = RigAtHand.ready({ ...truth, axes: free }, seed);
+    this.watch();
   }
 
   /** Runs a check and reads every place of it. */
-  measure(plan: CheckPlan): readonly EnteredReading[] {
+  measure(plan: CheckPlan): MadeCheck['readings'] {
     const course = checkDeclaration(plan.kind).course?.(this.context, plan);
     if (!course) throw new Error(`a ${plan.kind} does not run by itself`);
     const run = runPlan(course, this.facts, null, { pulses: this.at, isKnown: true }, sayPlain);
     if (!run.ok) throw new Error(run.says);
     const zeros = new Map<string, number>();
-    const readings: EnteredReading[] = [];
+    const readings: MadeCheck['readings'][number][] = [];
     const places = placesOf(plan);
     const first = course.legs.find(({ read }) => read !== null && read !== 'zero')?.read as Look;
     for (const { by, pace, wait, read } of run.steps) {
@@ -61,6 +71,7 @@ export class Lab {
       if (by !== 0) this.move(by, pace);
       if (read === null) continue;
       this.rig.wait(SETTLES);
+      this.rig.bench.pass(this.readTime);
       const instrument = read === 'zero' ? first.instrument : read.instrument;
       const shown = this.shown(read === 'zero' ? zeroInstrument(instrument) : instrument);
       // The indicator is at its end: whoever runs it ends there.
@@ -71,7 +82,8 @@ export class Lab {
       }
       const zero = SIZES.includes(instrument) ? 0 : (zeros.get(instrument) ?? 0);
       const dimension = places[read.index]?.dimension ?? 'length';
-      const text = shownText((shown - zero) * read.arm * (read.of === 'travel' ? this.misread : 1), {
+      const isMisread = read.arm === 1 && this.misread?.of.includes(read.of) === true;
+      const text = shownText((shown - zero) * read.arm * (isMisread ? (this.misread?.factor ?? 1) : 1), {
         kind: dimension as 'length' | 'angle',
         counts: 'with',
       });
@@ -79,6 +91,7 @@ export class Lab {
         index: read.index,
         text: text || `0 ${preferredUnit(dimension, 'metric').symbol}`,
         excluded: null,
+        at: new Date(BEGINS + 1000 * this.rig.bench.time).toISOString(),
       });
     }
     return readings;
@@ -96,8 +109,13 @@ export class Lab {
   }
 
   private pass(seconds: number): void {
+    this.watch();
+    this.rig.bench.pass(seconds);
+  }
+
+  /** How warm it gets by standing where it is. */
+  private watch(): void {
     this.rig.bench.watchWarming();
     this.rig.bench.advance(Math.round(1 / TICK));
-    this.rig.bench.pass(seconds);
   }
 }
