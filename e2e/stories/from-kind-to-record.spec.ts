@@ -1,7 +1,7 @@
 import { Builder } from '../builder';
-import { choose } from '../choose';
+import { judgeTheDesign, sayTheJob, setLimits } from '../making';
 import { toTheFence } from '../moving';
-import { expect, test, type Page } from '../story';
+import { expect, test } from '../story';
 
 /** A kind of machine, how its axes are driven, and which of them is gone with and measured. */
 interface Told {
@@ -45,54 +45,6 @@ const KINDS: readonly Told[] = [
   },
 ];
 
-/** A part of the shelf into the open station. */
-async function fromShelf(page: Page, kind: string, part: RegExp): Promise<void> {
-  await page.getByRole('combobox', { name: new RegExp(`Choose a ${kind}`) }).click();
-  await page.getByRole('option', { name: part }).click();
-  await expect(page.locator('cn-drive-line')).toContainText(new RegExp(part.source.replace(/^\^/, '')));
-}
-
-/** The axis is opened, whichever was before. */
-async function openAxis(page: Page, letter: string): Promise<void> {
-  const closed = page.getByRole('button', { name: `Open axis ${letter}` });
-  if ((await closed.count()) > 0) await closed.click();
-  await expect(page.getByRole('group', { name: `Stations of ${letter}` })).toBeVisible();
-}
-
-/** Job said: every guess of every axis is confirmed. */
-async function sayTheJob(page: Page, letters: readonly string[]): Promise<void> {
-  for (const letter of letters)
-    await page.getByRole('button', { name: new RegExp(`^Confirm .* of ${letter}$`) }).click();
-  await page.getByRole('button', { name: /^Stamp job/ }).click();
-  await expect(page.getByText(/^Operation 10 Stamped/i)).toBeVisible();
-}
-
-/** Parts for every axis, and a verdict on each. */
-async function judgeTheDesign(page: Page, builder: Builder, { screws, racks }: Told): Promise<void> {
-  await builder.station('Supply');
-  await builder.fill('Voltage', '36 V');
-  for (const letter of [...screws, ...racks]) {
-    await openAxis(page, letter);
-    await builder.station('Motor');
-    await fromShelf(page, 'motor', /^Hybrid motor, 57 mm square, 76 mm long, 4-lead/);
-    await builder.station('Driver');
-    await fromShelf(page, 'driver', /^Boxed chopper driver/);
-    await choose(page.getByLabel('Microsteps', { exact: true }), /^1\/8 step/);
-    await builder.station(racks.includes(letter) ? 'Rack' : 'Screw');
-    if (racks.includes(letter)) {
-      await builder.fill('Module', '1 mm');
-      await builder.fill('Pinion teeth', '20');
-    } else {
-      await builder.fill('Thread pitch', '5 mm');
-      await builder.fill('Outside diameter', '16 mm');
-      await builder.fill('Between bearings', '450 mm');
-    }
-    await builder.saved();
-  }
-  const lines = page.getByRole('group', { name: 'Axes' }).getByRole('button');
-  for (const line of await lines.all()) await expect(line).not.toHaveAccessibleName(/not known yet|Still needed/i);
-}
-
 for (const told of KINDS)
   test(`${told.kind}: from its kind to a job, a design, wires, a first move, a passed check and a record`, async ({
     page,
@@ -108,7 +60,7 @@ for (const told of KINDS)
     await page.keyboard.press('Enter');
     await sayTheJob(page, letters);
     await builder.goTo('Drive lines');
-    await judgeTheDesign(page, builder, told);
+    await judgeTheDesign(page, builder, told.screws, told.racks);
     // Wired: the plan is drawn of what was chosen, for every axis.
     await builder.goTo('Wiring');
     const plan = page.getByRole('group', { name: /^Wiring plan/ });
@@ -116,10 +68,7 @@ for (const told of KINDS)
     for (const letter of letters) await expect(plan).toContainText(new RegExp(`${letter}1? step`));
     // Set: each limit as it is advised.
     await builder.goTo('Current');
-    for (const letter of letters) {
-      await page.getByLabel(`Limit, crest of ${letter}`, { exact: true }).fill('2.4 A');
-      await page.keyboard.press('Enter');
-    }
+    await setLimits(page, letters);
     await expect(page.getByRole('row', { name: /^Turn the trimmer to|^Holding torque then/ }).first()).toBeVisible();
     await builder.saved();
     // The first move, up to the fence.

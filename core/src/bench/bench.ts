@@ -1,9 +1,11 @@
+import { PASSES_KEPT, TURNS_KEPT } from '../line-port/index.js';
 import { seeded } from '../statistics/index.js';
 import { BenchAxis } from './axis.js';
 import { Bus } from './bus.js';
 import { Meters } from './instruments.js';
 import { probe, type Probed } from './meter.js';
 import { TICK } from './shaft.js';
+import { Spindle, type Groove } from './spindle.js';
 import type { Truth } from './truth.js';
 
 /** What tells the bench where its axes have to be: the controller. */
@@ -26,6 +28,15 @@ export interface AxisSight {
   readonly isTrembling: boolean;
 }
 
+/** A pass that is being cut. */
+interface Cutting {
+  readonly axis: BenchAxis;
+  readonly begins: number;
+  readonly marks: number[];
+  /** Whole turns of the work so far; null before its index. */
+  turn: number | null;
+}
+
 /** Temperatures go on by so much at a time [s], a small part of what a driver takes to warm. */
 const PASSES_BY = 1;
 /** Slower than that, and standing where it was told: it is still [rad/s]. */
@@ -41,9 +52,13 @@ export class Bench {
   readonly axes: readonly BenchAxis[];
   readonly buses: readonly Bus[];
   readonly meters: Meters;
+  /** Passes of threads that were cut, in their order. */
+  readonly grooves: Groove[] = [];
+  readonly spindle: Spindle | null;
   time = 0;
   commander: Commander | null = null;
 
+  private cutting: Cutting | null = null;
   private readonly random: () => number;
   /** When each axis moved last. */
   private readonly moved: number[];
@@ -57,7 +72,37 @@ export class Bench {
     this.buses = truth.supplies.map((supply) => new Bus(supply));
     this.meters = new Meters(this, random);
     this.random = random;
+    this.spindle = truth.spindle && new Spindle(truth.spindle, seed);
     this.moved = this.axes.map(() => -Infinity);
+  }
+
+  /** A pass of a thread is begun. @param by pulses that each axis goes */
+  beginPass(by: readonly number[]): void {
+    const ways = this.axes.map(({ truth: { perPulse } }, place) => Math.abs((by[place] ?? 0) * perPulse));
+    const axis = this.axes[ways.indexOf(Math.max(...ways))];
+    if (!axis || !this.spindle) return;
+    this.spindle.slip();
+    this.spindle.isCutting = true;
+    this.cutting = { axis, begins: axis.plant.place, marks: [], turn: null };
+  }
+
+  /** The tool cuts, from the index on: at each whole turn of the work its groove has come so far. */
+  cut(begun: number | null): void {
+    const { cutting, spindle } = this;
+    if (!cutting || !spindle || begun === null) return;
+    const turn = Math.floor(Math.abs(spindle.turns));
+    if (turn === cutting.turn) return;
+    if (cutting.turn !== null && cutting.marks.length < TURNS_KEPT) cutting.marks.push(cutting.axis.plant.place);
+    cutting.turn = turn;
+  }
+
+  /** The tool leaves the work. */
+  endPass(): void {
+    const { cutting, spindle } = this;
+    if (spindle) spindle.isCutting = false;
+    if (cutting && this.grooves.length < PASSES_KEPT)
+      this.grooves.push({ begins: cutting.begins, marks: cutting.marks });
+    this.cutting = null;
   }
 
   power(isOn: boolean): void {
@@ -85,6 +130,7 @@ export class Bench {
   advance(ticks: number): void {
     const drawn = this.buses.map(() => 0);
     for (let index = 0; index < ticks; index += 1) {
+      this.spindle?.tick(TICK);
       this.commander?.tick();
       this.time += TICK;
       drawn.fill(0);

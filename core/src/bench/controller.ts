@@ -18,6 +18,7 @@ import { Compensator } from './compensator.js';
 import { Homing } from './homing.js';
 import { Mover } from './mover.js';
 import { PathRun } from './path-run.js';
+import { ThreadRun } from './thread-run.js';
 import { TICK } from './shaft.js';
 
 /** A time [s] as finely as anybody reads it, so that a line of many stays as short as it has to be. */
@@ -61,7 +62,7 @@ export class RigController implements Commander {
   private readonly channels: readonly Channel[];
   private readonly cutter = new LineCutter();
   private readonly counted: number[];
-  private run: PathRun | null = null;
+  private run: PathRun | ThreadRun | null = null;
   private isGreeted = false;
   private isPowered = false;
   private lastId = 0;
@@ -104,7 +105,10 @@ export class RigController implements Commander {
       power: ({ id, on }) => {
         this.isPowered = on;
         bench.power(on);
-        if (!on) this.cut('stopped');
+        if (!on) {
+          this.cut('stopped');
+          bench.spindle?.turn(0);
+        }
         this.ok(id);
       },
       enable: ({ id, axis, on }) => {
@@ -135,10 +139,24 @@ export class RigController implements Commander {
       path: (request) => {
         this.addPath(request);
       },
+      spindle: ({ id, turns }) => {
+        if (!bench.spindle) this.no(id, 'no-spindle', 'This machine has no spindle that tells its turns.');
+        else {
+          bench.spindle.turn(turns);
+          this.ok(id);
+        }
+      },
+      thread: (request) => {
+        this.cutThread(request);
+      },
+      groove: ({ id, pass }) => {
+        if (!bench.spindle) this.no(id, 'no-spindle', 'This machine has no spindle that tells its turns.');
+        else this.say({ kind: 'groove', id, ...bench.meters.groove(pass) });
+      },
       resume: ({ id }) => {
         if (!this.run || this.run.hasEnded) this.no(id, 'no-path', 'No path is under way.');
         else {
-          this.run.isHeld = false;
+          if (this.run instanceof PathRun) this.run.isHeld = false;
           this.alongPath(id);
         }
       },
@@ -178,8 +196,7 @@ export class RigController implements Commander {
           return;
         }
         for (const channel of this.channels) if (axis === null || channel.letter === axis) this.hold(channel);
-        // A path is of all its axes.
-        if (this.run) this.run.isHeld = true;
+        this.holdPath();
         this.places(id);
       },
       stop: ({ id }) => {
@@ -293,7 +310,7 @@ export class RigController implements Commander {
     if (!this.isMoving) return;
     if (now - this.lastLine > WATCHED_FOR) {
       for (const channel of this.channels) this.hold(channel);
-      if (this.run) this.run.isHeld = true;
+      this.holdPath();
     }
     if (now - this.lastPlaces >= PLACES_EVERY) {
       this.places(null);
@@ -307,6 +324,19 @@ export class RigController implements Commander {
 
   /** Takes pieces of a path, all of a line or none. */
   private addPath({ id, pieces, isLast }: Extract<PortRequest, { kind: 'path' }>): void {
+    if (!this.mayGo(id, pieces)) return;
+    if (this.run instanceof ThreadRun) this.no(id, 'busy', 'A thread is being cut.');
+    else if ((this.run?.waiting ?? 0) + pieces.length > PATH_QUEUE)
+      this.no(id, 'full', `No more than ${PATH_QUEUE} pieces wait.`);
+    else {
+      this.run ??= new PathRun(this.channels.map(({ mover }) => mover.position));
+      this.run.add(pieces, isLast);
+      this.alongPath(id);
+    }
+  }
+
+  /** Whether all axes of a way may go it; where not, that is said. */
+  private mayGo(id: number, pieces: readonly { readonly by: readonly number[] }[]): boolean {
     const { channels } = this;
     const moved = channels.filter((_, place) => pieces.some(({ by }) => by[place] !== 0));
     const alarm = moved.map(({ letter }) => this.bench.axis(letter)?.alarm ?? null).find((item) => item !== null);
@@ -317,11 +347,23 @@ export class RigController implements Commander {
     else if (moved.some(({ letter }) => this.bench.axis(letter)?.isEnabled !== true))
       this.no(id, 'not-enabled', 'A driver on its way is not enabled.');
     else if (channels.some(({ task }) => task !== null)) this.no(id, 'busy', 'It moves already.');
-    else if ((this.run?.waiting ?? 0) + pieces.length > PATH_QUEUE)
-      this.no(id, 'full', `No more than ${PATH_QUEUE} pieces wait.`);
+    else return true;
+    return false;
+  }
+
+  /** A pass of a thread, in step with the spindle. */
+  private cutThread({ id, ...pass }: Extract<PortRequest, { kind: 'thread' }>): void {
+    const { spindle } = this.bench;
+    if (!spindle) this.no(id, 'no-spindle', 'This machine has no spindle that tells its turns.');
+    else if (!this.mayGo(id, [pass])) return;
+    else if (this.run) this.no(id, 'busy', 'It moves already.');
     else {
-      this.run ??= new PathRun(channels.map(({ mover }) => mover.position));
-      this.run.add(pieces, isLast);
+      this.run = new ThreadRun(
+        this.channels.map(({ mover }) => mover.position),
+        pass,
+        spindle,
+      );
+      this.bench.beginPass(pass.by);
       this.alongPath(id);
     }
   }
@@ -332,12 +374,25 @@ export class RigController implements Commander {
     if (!run) return null;
     const wasMoving = run.isMoving;
     run.tick(TICK);
+    if (run instanceof ThreadRun) {
+      if (run.isInVain) {
+        this.cutPath();
+        return null;
+      }
+      this.bench.cut(run.begun);
+    }
     if (run.hasEnded) {
       this.alongPath(null);
       this.run = null;
+      this.bench.endPass();
       this.places(null);
     } else if (wasMoving && !run.isMoving) this.alongPath(null);
     return run.positions;
+  }
+
+  /** A path is of all its axes; a pass of a thread goes to its end. */
+  private holdPath(): void {
+    if (this.run instanceof PathRun) this.run.isHeld = true;
   }
 
   /** No further pulse of a path; how far its axes went is not known then. */
@@ -349,6 +404,7 @@ export class RigController implements Commander {
       if (run.speed > 0) channel.isKnown = false;
     }
     this.run = null;
+    this.bench.endPass();
     this.say({ kind: 'path', id: null, done: run.done, waiting: 0, state: 'stopped' });
   }
 

@@ -2,10 +2,12 @@ import { PUSHES, type Instrument } from '../line-port/index.js';
 import { gauss } from '../statistics/index.js';
 import type { BenchAxis } from './axis.js';
 import type { Bus } from './bus.js';
+import { MICROSCOPE, type Groove } from './spindle.js';
 import type { TrueIndicator } from './truth.js';
 
 /** What the instruments stand beside. */
 export interface Looked {
+  readonly grooves: readonly Groove[];
   readonly truth: { readonly indicator: TrueIndicator };
   busOf(axis: BenchAxis): Bus;
   isPowered(): boolean;
@@ -94,6 +96,15 @@ export class Meters {
 
   read(axis: BenchAxis, instrument: Instrument): Shown {
     return this.readings[instrument](axis);
+  }
+
+  /** A bench microscope along the work; nothing of a pass that was not cut. */
+  groove(pass: number): { readonly passes: number } & Groove {
+    const { grooves } = this.bench;
+    const { begins, marks } = grooves[pass] ?? { begins: 0, marks: [] };
+    const { digit, noise } = MICROSCOPE;
+    const seen = (place: number): number => to(digit, place + noise * gauss(this.random));
+    return { passes: grooves.length, begins, marks: marks.map(seen) };
   }
 
   private shown(value: number, unit: string): Shown {

@@ -24,9 +24,11 @@ import {
   type AxisContext,
 } from '../drive-line/index.js';
 import type { Axis, Compensation, Machine } from '../machine/index.js';
+import { machineKindOf } from '../machine-kinds/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { valueOf } from '../shape/index.js';
 import type { CoilJoint, Setup } from '../simulation/index.js';
+import { USUAL_SPINDLE, type TrueSpindle } from './spindle.js';
 
 /** What turns the motor of an axis. */
 export type TrueMotor =
@@ -153,6 +155,8 @@ export interface Truth {
   readonly axes: readonly AxisTruth[];
   readonly supplies: readonly TrueSupply[];
   readonly indicator: TrueIndicator;
+  /** What turns the work and tells its turns; null where nothing does. */
+  readonly spindle: TrueSpindle | null;
   /** Of the room [°C]. */
   readonly ambient: number;
 }
@@ -224,6 +228,7 @@ export function truthOf(machine: Machine): { readonly truth: Truth; readonly lac
             ) || USUAL_CAPACITANCE,
       })),
       indicator: USUAL_INDICATOR,
+      spindle: machineKindOf(machine.kind).turnsWork === true ? USUAL_SPINDLE : null,
       ambient: ROOM,
     },
     lacking: made.flatMap((item) => ('what' in item ? [item] : [])),

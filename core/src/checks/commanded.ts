@@ -1,3 +1,5 @@
+import { backlashTotal, stepsPerMotorTurn, stepsPerUnit, type AxisContext } from '../drive-line/index.js';
+import type { Reckoner } from '../reckoner/index.js';
 import { choice, list, whole, type RecordOf } from '../shape/index.js';
 import type { CheckPlace } from './kind.js';
 
@@ -116,3 +118,12 @@ export function takeUpFor(play: number | null, stepsPerUnit: number, turnSteps: 
 
 /** Times the play that a take-up goes (common practice, no source). */
 const TAKE_UP_FACTOR = 3;
+
+/** Microsteps to go too far before coming back, by what is known of the play. */
+export function takeUpOf(reckoner: Reckoner<AxisContext>): number {
+  return takeUpFor(
+    reckoner.value(backlashTotal),
+    reckoner.value(stepsPerUnit) ?? 0,
+    reckoner.value(stepsPerMotorTurn) ?? 4,
+  );
+}

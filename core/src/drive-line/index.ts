@@ -22,6 +22,7 @@ export {
   roundedSteps,
   roundingOverTravel,
   stepSize,
+  stepsPerDiameter,
   stepsPerMotorTurn,
   stepsPerOutputTurn,
   stepsPerUnit,

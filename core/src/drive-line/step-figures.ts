@@ -261,6 +261,24 @@ export const stepsPerUnit = figure<C>({
   law: ({ axis }) => (axis.setting ? fromCheck : fromParts),
 });
 
+/** What a word counts that counts diameters. */
+export const stepsPerDiameter = figure<C>({
+  id: 'steps-per-diameter',
+  name: 'Steps per unit of diameter',
+  group: 'Steps',
+  symbol: 'S⌀',
+  dimension: stepDimension,
+  significant: 7,
+  applies: ({ axis }) => axis.counts === 'diameter',
+  law: law({
+    formula: '{steps} / 2',
+    source: 'The diameter changes by twice what the slide goes',
+    inputs: { steps: stepsPerUnit },
+    compute: ({ steps }) => steps / 2,
+    exact: ({ steps }) => divideExact(steps, exact(2)),
+  }),
+});
+
 export const stepSize = figure<C>({
   id: 'step-size',
   name: 'Travel of one microstep',

@@ -11,6 +11,7 @@ import {
   whole,
   type JsonSchema,
   type Of,
+  type RecordOf,
 } from '../shape/index.js';
 
 /** The port that this program speaks; a controller that speaks another says so in its hello. */
@@ -54,6 +55,24 @@ const pathPiece = record({
 });
 export type PathPiece = Of<typeof pathPiece>;
 
+/**
+ * A pass of a thread, from rest to rest: pulses of each axis, in the order of the hello; its length in any unit, and in
+ * the same unit how far it goes for a turn of the spindle, and in a second how quick it can go at most, and its ramps.
+ */
+const threadPass = {
+  by: list(pulses, 12),
+  length: real(1e-9, 1e6),
+  perTurn: real(1e-9, 1e6),
+  top: real(1e-9, 1e6),
+  acceleration: real(1e-9, 1e9),
+};
+export type ThreadPass = RecordOf<typeof threadPass>;
+/** Of a spindle [1/s]. */
+const TURNS_MOST = 1000;
+/** Passes of which a bench keeps how they were cut, and turns of each. */
+export const PASSES_KEPT = 200;
+export const TURNS_KEPT = 200;
+
 /** What can be read where; see the bench's instruments. */
 export const INSTRUMENTS = [
   'indicator',
@@ -93,6 +112,12 @@ const request = kinds({
   move: { id, axis, pulses, rate, start, acceleration },
   /** Pieces behind those that wait already; behind the last one it comes to rest and has ended. */
   path: { id, pieces: list(pathPiece, PIECES_IN_LINE), isLast: flag() },
+  /** The spindle turns so many times a second, against the clock negative; 0: it comes to rest. */
+  spindle: { id, turns: real(-TURNS_MOST, TURNS_MOST) },
+  /** From the next index of the spindle on it goes in step with it; at its end it is at rest, as a path is. */
+  thread: { id, ...threadPass },
+  /** Where the groove of a pass lay at each whole turn of the work, along it. */
+  groove: { id, pass: whole(0, PASSES_KEPT) },
   /** A path that was held goes on. */
   resume: { id },
   /** Until held, or not said again in time. The rate has the sense. */
@@ -144,6 +169,7 @@ export const REFUSALS = [
   'busy',
   'full',
   'no-path',
+  'no-spindle',
   'no-switch',
   'not-here',
   'stopped',
@@ -171,6 +197,16 @@ const said = kinds({
     done: whole(0, PULSES_MOST),
     waiting: whole(0, PATH_QUEUE),
     state: choice('running', 'held', 'ended', 'stopped'),
+  },
+  /**
+   * Passes that there were, where this one began, and where it was at each whole turn from its index on, as a bench
+   * microscope along the work shows it [m].
+   */
+  groove: {
+    id,
+    passes: whole(0, PASSES_KEPT),
+    begins: real(-1e3, 1e3),
+    marks: list(real(-1e3, 1e3), TURNS_KEPT),
   },
   /** Where the switch was found by the count before, which is nothing from now on. */
   homed: { id, axis, seen: real(-PULSES_MOST, PULSES_MOST) },

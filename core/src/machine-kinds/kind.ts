@@ -24,6 +24,8 @@ export interface MachineKindDeclaration {
   readonly one: string;
   /** Work that is planned on one, in the order in which it is offered. */
   readonly planners: readonly WorkKind[];
+  /** Its spindle turns the work, and tells its turns. */
+  readonly turnsWork?: true;
   /** What can hurt at any of them, besides what every machine says. */
   readonly cautions: readonly string[];
   /** Its usual axes; every value is shown as assumed until it is confirmed. */

@@ -5,6 +5,7 @@ export const lathe = machineKind({
   name: 'lathe',
   one: 'a lathe',
   planners: ['thread', 'turning'],
+  turnsWork: true,
   cautions: [
     'Take the chuck key out before the spindle turns.',
     'No gloves, loose sleeves or long hair near a turning spindle.',

@@ -97,6 +97,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     hookup: null,
     moves: [],
     compensation: null,
+    counts: 'radius',
     stick: null,
   };
 }
@@ -238,10 +239,13 @@ export function withUsualValues(machine: Machine): Machine {
       ...grown,
       axes: [
         ...grown.axes,
-        withMotors(
-          newAxis(nextAxisId(grown), preset.letter, preset.transmission, grown.supplies[0]?.id ?? null),
-          preset.motors ?? 1,
-        ),
+        {
+          ...withMotors(
+            newAxis(nextAxisId(grown), preset.letter, preset.transmission, grown.supplies[0]?.id ?? null),
+            preset.motors ?? 1,
+          ),
+          counts: preset.isReadInDiameters ? 'diameter' : 'radius',
+        },
       ],
     };
   }, machine);

@@ -242,6 +242,8 @@ const axis = record({
   setting: nullable(setting),
   /** What else the controller takes out, as a check found it; null: nothing. */
   compensation: nullable(compensationShape),
+  /** What its words count: the way of its slide, or the diameter of what it turns, which is twice that. */
+  counts: choice('radius', 'diameter'),
   /** What was found out about the leads of its motors, one entry for each. */
   leads: list(motorLeadsShape, 2),
   /** Pulses that were sent, and how often the motor's shaft turned by a mark; null: nobody counted. */

@@ -29,7 +29,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(12);
+    expect(machine.version).toBe(13);
     expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
     expect(machine.axes.map(({ moves }) => moves)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
@@ -431,6 +431,19 @@ describe('axes of one letter in an older document', () => {
     };
     const opened = openMachine(older);
     expect(opened.ok ? opened.value.axes.map((item) => item.letter) : opened.error).toEqual(['A', 'Y', 'X', 'Z']);
+  });
+});
+
+describe('a document of version 12', () => {
+  it('had words that count the way of the slide, and plans that said what they count', () => {
+    const present = cannedMotorMachine();
+    const plan = { kind: 'turning', counts: 'diameter' };
+    const older = { ...present, version: 12, axes: present.axes.map((axis) => without(axis, 'counts')), work: [plan] };
+    const opened = openMachine(older);
+    // What else a plan lacks is another matter.
+    expect(opened.ok ? [] : opened.error.filter(({ path }) => path.includes('counts'))).toEqual([]);
+    const bare = openMachine({ ...older, work: [] });
+    expect(bare.ok && bare.value.axes.map(({ counts }) => counts)).toEqual(present.axes.map(() => 'radius'));
   });
 });
 

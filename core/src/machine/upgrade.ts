@@ -273,6 +273,19 @@ function toVersion12(machine: Json): Record<string, unknown> {
   return { work: [], ...machine, version: 12 };
 }
 
+/**
+ * Version 13 knows of each axis whether its words count diameters: they were taken for the way of the slide. A plan says
+ * no longer what they count.
+ */
+function toVersion13(machine: Json): Record<string, unknown> {
+  return {
+    ...machine,
+    version: 13,
+    axes: each(machine['axes'], (axis) => ({ counts: 'radius', ...axis })),
+    work: each(machine['work'], ({ counts: _counts, ...work }) => work),
+  };
+}
+
 /** From version n (the index plus one) to the next. */
 const UPGRADES: readonly Step[] = [
   toVersion2,
@@ -286,6 +299,7 @@ const UPGRADES: readonly Step[] = [
   toVersion10,
   toVersion11,
   toVersion12,
+  toVersion13,
 ];
 
 /**

@@ -41,3 +41,6 @@ export function plannedAxis(machine: Machine, letter: string): PlannedAxis | nul
 /** A value to begin with: what the design says, or a guess. */
 export const begun = (said: Quantity | null | undefined, guess: Quantity): Quantity =>
   said ? { ...said, from: 'assumed', on: null } : guess;
+
+/** What the words of the cross slide count; where there is none, its way. */
+export const countsOf = (machine: Machine): 'radius' | 'diameter' => plannedAxis(machine, 'X')?.axis.counts ?? 'radius';

@@ -8,3 +8,4 @@ export {
   type PlanWarning,
 } from './planner.js';
 export { plannerOf, plannersFor } from './registry.js';
+export { threadCut, type PassCut, type ThreadCutFound } from './thread-cut.js';

@@ -25,7 +25,7 @@ import {
   THREADS,
   type SpindleEncoder,
 } from '../threads/index.js';
-import { plannedAxis, type PlannedAxis } from './axes.js';
+import { countsOf, plannedAxis, type PlannedAxis } from './axes.js';
 import { caution, planFigure, planner, stop, type PlanTable, type PlanWarning } from './planner.js';
 import { startOf, threadProgram, tipRadius, type ThreadCut } from './thread-program.js';
 
@@ -113,7 +113,6 @@ export const thread = planner({
     first: q('0.25 mm'),
     springs: 1,
     infeed: 'flank',
-    counts: 'diameter',
     free: null,
     clear: q('2 mm'),
   }),
@@ -148,7 +147,6 @@ export const thread = planner({
     quantityInput(work, 'first', asked.first),
     wholeInput(work, 'springs', asked.springs, 'Passes at the last depth.'),
     choiceInput(work, 'infeed', 'Infeed', { flank: 'along a flank', straight: 'straight in' }),
-    choiceInput(work, 'counts', 'X words count', { diameter: 'the diameter', radius: 'the radius' }),
     quantityInput(work, 'free', asked.free, 'From the face of the work to the jaws; empty: not judged.'),
     quantityInput(work, 'clear', asked.clear),
   ],
@@ -189,6 +187,8 @@ export const thread = planner({
     const free = work.free && readQuantity(work.free, 'length').value;
     const clear = readQuantity(work.clear, 'length').value;
     const from = Math.ceil(((lag ?? 0) + Math.max(clear, lead)) * 1e4) / 1e4;
+    // It comes to rest behind the thread, by as much as it ran in.
+    const relief = Math.ceil((lag ?? 0) * 1e4) / 1e4;
     const cut: ThreadCut = {
       pitch,
       lead,
@@ -198,9 +198,11 @@ export const thread = planner({
       depths,
       depth,
       taper: readQuantity(work.taper, 'angle').value,
+      relief,
+      counts: countsOf(machine),
     };
     const outermost = Math.max(...depths.map((at) => startOf(cut, work.infeed, at, work.starts - 1)));
-    const needs = outermost + length + (lag ?? 0);
+    const needs = outermost + length + relief;
     // There with the thread, back as quick as it can, and half a turn of waiting for the index.
     const time =
       fastest === null
@@ -223,10 +225,10 @@ export const thread = planner({
             ),
           ]
         : []),
-      ...(free !== null && length + (lag ?? 0) + CHUCK_CLEAR > free
+      ...(free !== null && length + relief + CHUCK_CLEAR > free
         ? [
             stop(
-              `The carriage hits the chuck: thread and run-out take ${say(length + (lag ?? 0), 'length')}, and ${say(free, 'length')} are free.`,
+              `The carriage hits the chuck: thread and run-out take ${say(length + relief, 'length')}, and ${say(free, 'length')} are free.`,
             ),
           ]
         : []),
@@ -258,7 +260,7 @@ export const thread = planner({
         'Every pass starts at the same index pulse. Without one, or where the spindle slips against its encoder, the passes split the thread.',
       ),
     ];
-    const counted = work.counts === 'diameter' ? 2 : 1;
+    const counted = cut.counts === 'diameter' ? 2 : 1;
     return {
       figures: [
         planFigure({ name: 'Lead', symbol: 'Pₕ', dimension: 'length', working: 'Pitch · starts.' }, lead),
@@ -321,6 +323,15 @@ export const thread = planner({
             working: 'Run-in, and what is kept clear or a whole lead, whichever is more.',
           },
           from,
+        ),
+        planFigure(
+          {
+            name: 'Relief behind the thread, at least',
+            symbol: '',
+            dimension: 'length',
+            working: 'Run-out: the carriage comes to rest in it, as it ran in, with another lead than the thread’s.',
+          },
+          relief,
         ),
         planFigure(
           {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { sayIn } from '../drive-line/index.js';
-import type { Machine } from '../machine/index.js';
+import type { Axis, Machine } from '../machine/index.js';
 import { quantityOf } from '../shape/index.js';
 import { threeAxes } from '../testing/bench-rig.js';
 import type { WorkOf } from '../work/index.js';
@@ -8,8 +8,8 @@ import { spindleFor, turning, turningTime } from './turning.js';
 
 const q = (text: string) => quantityOf(text);
 const lathe: Machine = { ...threeAxes(), kind: 'lathe' };
-const planned = (change: Partial<WorkOf<'turning'>> = {}) =>
-  turning.plan(lathe, { ...(turning.first(lathe) as WorkOf<'turning'>), ...change }, sayIn('metric'));
+const planned = (change: Partial<WorkOf<'turning'>> = {}, machine = lathe) =>
+  turning.plan(machine, { ...(turning.first(lathe) as WorkOf<'turning'>), ...change }, sayIn('metric'));
 const value = (plan: ReturnType<typeof planned>, name: string): number =>
   plan.figures.find((item) => item.name === name)?.value ?? NaN;
 const MINUTE = 60 / (2 * Math.PI);
@@ -63,6 +63,8 @@ describe('turning', () => {
     expect(
       quick.warnings.some(({ severity, sentence }) => severity === 'stop' && sentence.startsWith('Z goes')),
     ).toBeTrue();
-    expect(planned({ counts: 'radius' }).warnings.at(-1)?.sentence).toMatch(/radii/);
+    expect(planned().warnings.at(-1)?.sentence).toMatch(/radii/);
+    const across = lathe.axes.map((axis): Axis => ({ ...axis, counts: 'diameter' }));
+    expect(planned({}, { ...lathe, axes: across }).warnings.at(-1)?.sentence).toMatch(/diameters/);
   });
 });

@@ -1,7 +1,7 @@
-import { choiceInput, quantityInput, wholeInput } from '../form/index.js';
+import { quantityInput, wholeInput } from '../form/index.js';
 import { WORK_FIELDS } from '../work/index.js';
 import { askedOf, quantityOf, readQuantity } from '../shape/index.js';
-import { plannedAxis } from './axes.js';
+import { countsOf, plannedAxis } from './axes.js';
 import { caution, planFigure, planner, stop } from './planner.js';
 
 const asked = askedOf({ fields: WORK_FIELDS.turning });
@@ -54,7 +54,6 @@ export const turning = planner({
     spindleMost: q('1500 rpm'),
     chuckMost: null,
     feed: q('0.1 mm'),
-    counts: 'diameter',
     lines: 1024,
     jitter: q('20 µs'),
     seekSpeed: q('30 rpm'),
@@ -67,7 +66,6 @@ export const turning = planner({
     quantityInput(work, 'spindleMost', asked.spindleMost),
     quantityInput(work, 'chuckMost', asked.chuckMost, 'As it is marked on the chuck.'),
     quantityInput(work, 'feed', asked.feed),
-    choiceInput(work, 'counts', 'X words count', { diameter: 'the diameter', radius: 'the radius' }),
     wholeInput(work, 'lines', asked.lines, 'Each is counted four times.'),
     quantityInput(work, 'jitter', asked.jitter),
     quantityInput(work, 'seekSpeed', asked.seekSpeed),
@@ -193,7 +191,7 @@ export const turning = planner({
           ? [caution('The small diameter is the larger one: the taper runs the other way.')]
           : []),
         caution(
-          work.counts === 'diameter'
+          countsOf(machine) === 'diameter'
             ? 'X words of the program are diameters: a change of X is twice what the slide goes, and an error of the slide is doubled on the part.'
             : 'X words of the program are radii: an error of X is doubled on the part.',
         ),

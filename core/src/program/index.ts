@@ -16,6 +16,7 @@ export {
   type PreviewAsked,
   type ProgramPreview,
   type ProgramRow,
+  type ThreadRow,
 } from './preview.js';
 export { planProgram, type AxisAbility, type PlannedMove, type ProgramPlan } from './plan-program.js';
 export {

@@ -1,4 +1,5 @@
 import { axisField, type AxisContext } from '../drive-line/index.js';
+import { isReadInDiameters } from '../diagnosis/index.js';
 import { fenceOf, jobPace, moveFacts } from '../first-moves/index.js';
 import type { MoveWay } from '../machine/index.js';
 import type { Dimension } from '../quantity/index.js';
@@ -10,6 +11,8 @@ import type { ProgramAxis } from './read-program.js';
 export interface PathAxis extends ProgramAxis, AxisAbility {
   readonly id: string;
   readonly perUnit: number;
+  /** What it does is read across the work. */
+  readonly isReadInDiameters: boolean;
   /** What its controller or driver takes in a second; null while nobody has said. */
   readonly pulsesMost: number | null;
   /** Where a program may send it: its fence, or its travel while it has none; null where it goes round and round. */
@@ -48,6 +51,8 @@ export function pathAxis(reckoner: Reckoner<AxisContext>, way: MoveWay): PathAxi
     id: axis.id,
     letter,
     isTurning,
+    isInDiameters: axis.counts === 'diameter',
+    isReadInDiameters: isReadInDiameters(axis, reckoner.context.machineKind),
     perUnit,
     speed: pace.rate / perUnit,
     acceleration: pace.acceleration / perUnit,

@@ -9,6 +9,7 @@ const axis = (letter: string, change: Partial<PathAxis> = {}): PathAxis => ({
   id: letter,
   letter,
   isTurning: false,
+  isReadInDiameters: false,
   perUnit: 200_000,
   speed: 0.05,
   acceleration: 0.3,
@@ -38,6 +39,17 @@ describe('what a program does to the axes', () => {
     expect([z?.least, z?.most, z?.speed]).toEqual([null, null, 0]);
     expect(y?.asked).toBeCloseTo(0.01, 9);
     expect(y?.pulses).toBeCloseTo(0.01 * 80_000, 6);
+  });
+
+  it('refuses a thread in which an axis would fall behind the spindle, or that is too short to come up to it', () => {
+    const axes = [axis('X'), axis('Z', { speed: 0.02 })];
+    const text = (turns: number, way: number): string => `S${turns} M3\nG33 Z${100 - way} K2`;
+    expect(told(sheetOf(text(540, 50), axes))).toEqual([]);
+    expect(told(sheetOf(text(660, 50), axes))).toEqual([jasmine.stringMatching(/^3: .*Z would fall behind/)]);
+    // 18 mm/s with 0.3 m/s²: 0.54 mm up and 0.54 mm down.
+    expect(told(sheetOf(text(540, 1.2), axes))).toEqual([]);
+    expect(told(sheetOf(text(540, 1), axes))).toEqual([jasmine.stringMatching(/^3: /)]);
+    expect(sheetOf(text(660, 50), axes).slowed).toBeNull();
   });
 
   it('names the first line that leaves the fence or the travel, and by how much', () => {

@@ -55,6 +55,7 @@ export function pathSheet(
   const slow = planned.filter(
     ({ move, top }) =>
       move.feed !== null &&
+      move.perTurn === null &&
       move.feed > top * (1 + SLOWER) &&
       axes.some((axis, place) => shareOf(move, place) * (move.feed ?? 0) > axis.speed * (1 + SLOWER)),
   );
@@ -107,6 +108,16 @@ export function pathSheet(
       problems.push({
         line: planned[0]?.move.line ?? 1,
         says: `${axis.letter} would need ${Math.round(pulses)} pulses a second; ${Math.round(axis.pulsesMost)} are made.`,
+      });
+  // In a thread whoever falls behind cuts another lead.
+  for (const { move, top } of planned)
+    if (move.perTurn !== null && move.feed !== null && top < move.feed * (1 - ROUNDING))
+      problems.push({
+        line: move.line,
+        says: `The thread goes too quick, or its way is too short to come up to it: ${axes
+          .filter((_, place) => shareOf(move, place) > 0)
+          .map(({ letter }) => letter)
+          .join(' and ')} would fall behind the spindle.`,
       });
   const [first] = slow;
   const slowed = first ? { count: slow.length, line: first.move.line } : null;

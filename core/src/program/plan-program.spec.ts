@@ -153,4 +153,11 @@ describe('the time of a program', () => {
       }
     }
   });
+
+  it('comes to rest before a thread and behind it, and waits half a turn for its index', () => {
+    const straight = timeOf('G21 S300 M3\nG1 X10 F600\nX20\nX30');
+    // 2 mm a turn and five turns a second: 10 mm/s as before, but from rest to rest.
+    const cut = timeOf('G21 S300 M3\nG1 X10 F600\nG33 X20 I2\nG1 X30');
+    expect(cut - straight).toBeCloseTo((2 * 0.01) / 0.4 + 0.5 / 5, 2);
+  });
 });

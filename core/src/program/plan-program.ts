@@ -72,6 +72,14 @@ function limitsOf(
   return { speed, acceleration };
 }
 
+/** As quick as the axes can go along a move, whatever it asks for [m/s], [rad/s]. */
+export const quickestAlong = (move: PathMove, axes: readonly AxisAbility[]): number =>
+  limitsOf({ ...move, feed: null }, axes).speed;
+
+/** A thread waits for the index of the spindle: half a turn on the mean [s]. */
+const waitOf = ({ perTurn, feed }: PathMove): number =>
+  perTurn === null || feed === null ? 0 : (0.5 * perTurn) / feed;
+
 /** Speed at which a corner may be gone through: no axis changes its own by more than it may jump. */
 function cornerSpeed(before: PathMove, after: PathMove, axes: readonly AxisAbility[]): number {
   let speed = Infinity;
@@ -104,7 +112,7 @@ function planRow(row: readonly PathMove[], axes: readonly AxisAbility[]): readon
   row.forEach((move, place) => {
     const [after, limit] = [row[place + 1], limits[place + 1]];
     joins.push(
-      !after || !limit || move.isExact
+      !after || !limit || move.isExact || [move, after].some(({ perTurn }) => perTurn !== null)
         ? 0
         : Math.min(limits[place]?.speed ?? 0, limit.speed, cornerSpeed(move, after, axes)),
     );
@@ -118,7 +126,8 @@ function planRow(row: readonly PathMove[], axes: readonly AxisAbility[]): readon
   return row.map((move, place) => {
     const { speed, acceleration } = limits[place] ?? { speed: 0, acceleration: 0 };
     const [enters, leaves] = [joins[place] ?? 0, joins[place + 1] ?? 0];
-    return { move, enters, leaves, acceleration, ...trapezoid(move.length, enters, leaves, speed, acceleration) };
+    const { top, time } = trapezoid(move.length, enters, leaves, speed, acceleration);
+    return { move, enters, leaves, acceleration, top, time: time + waitOf(move) };
   });
 }
 

@@ -47,7 +47,7 @@ describe('a program looked at on a machine', () => {
   it('says of a lathe that X is no diameter', () => {
     const says = (kind: 'lathe' | 'router', text: string): readonly string[] =>
       previewProgram(asked(text, { machine: { ...machine(), kind } })).cautions.map((caution) => caution.says);
-    expect(says('lathe', 'G21 G0 X4\nM2').join()).toContain('not as a diameter');
+    expect(says('lathe', 'G21 G0 X4\nM2').join()).toContain('not for diameters');
     expect(says('lathe', 'G21 G0 Z4\nM2').join()).not.toContain('diameter');
     expect(says('router', 'G21 G0 X4\nM2').join()).not.toContain('diameter');
   });

@@ -1,12 +1,13 @@
 import { axisContext, sayIn } from '../drive-line/index.js';
 import type { Machine, MoveWay } from '../machine/index.js';
 import type { UnitSystem } from '../quantity/index.js';
+import type { ThreadPass } from '../line-port/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { arcAt } from './arc.js';
 import { pathAxis, type PathAxis } from './path-axes.js';
 import { pathPieces, type PlannedPiece } from './path-pieces.js';
 import { pathSheet, type PathSheet } from './path-sheet.js';
-import { planProgram, type PlannedMove } from './plan-program.js';
+import { planProgram, quickestAlong, type PlannedMove } from './plan-program.js';
 import { readProgram, type LineProblem, type ProgramStep, type Zeros, type ZeroSystem } from './read-program.js';
 
 /** What a program is looked at with. */
@@ -42,9 +43,26 @@ export interface ProgramPreview {
   readonly axes: readonly { readonly id: string; readonly letter: string }[];
 }
 
+/** A pass of a thread, from rest to rest. */
+export interface ThreadRow {
+  readonly kind: 'thread';
+  readonly line: number;
+  readonly pass: ThreadPass;
+  /** Axis along which it goes farthest, its lead there [m], and how it speeds up there [m/s²]. */
+  readonly letter: string;
+  readonly lead: number;
+  readonly acceleration: number;
+  /** Way that it goes there [m], and turns of the spindle that it was planned with [1/s]. */
+  readonly way: number;
+  readonly turns: number;
+  readonly time: number;
+}
+
 /** What is done one after the other: rows of pieces without rest between them, and what comes between. */
 export type ProgramRow =
-  { readonly kind: 'path'; readonly pieces: readonly PlannedPiece[] } | Exclude<ProgramStep, { readonly kind: 'move' }>;
+  | { readonly kind: 'path'; readonly pieces: readonly PlannedPiece[] }
+  | ThreadRow
+  | Exclude<ProgramStep, { readonly kind: 'move' }>;
 
 /** A picture has no more points than these. */
 const POINTS_MOST = 6000;
@@ -89,8 +107,12 @@ function look({ machine, text, way, zeros, start, units }: PreviewAsked): Looked
       line: 1,
       says: `${unfenced.map(({ axis }) => axis.letter).join(', ')} ${unfenced.length === 1 ? 'has' : 'have'} no fence yet: the whole travel is taken.`,
     });
-  if (machine.kind === 'lathe' && sheet.axes.some(({ axis, least }) => axis.letter === 'X' && least !== null))
-    cautions.push({ line: 1, says: 'X is taken as the travel of its slide, not as a diameter.' });
+  const across = sheet.axes.find(({ axis, least }) => least !== null && axis.isReadInDiameters && !axis.isInDiameters);
+  if (across)
+    cautions.push({
+      line: 1,
+      says: `Words of ${across.axis.letter} are taken for the way of its slide, not for diameters, as its job says.`,
+    });
   return {
     axes,
     steps: read.steps,
@@ -182,7 +204,18 @@ export function programRows(asked: PreviewAsked, order: readonly string[]): read
     if (step.kind === 'move') {
       const item = planned[next];
       next += 1;
-      if (item) row.push(item);
+      if (!item) continue;
+      const { perTurn } = item.move;
+      if (perTurn === null) row.push(item);
+      else {
+        close();
+        const [piece] = pathPieces([item], perUnit, at).map((found) => found.piece);
+        if (!piece) continue;
+        const { by, length, acceleration } = piece;
+        at = at.map((now, place) => now + (by[place] ?? 0));
+        const pass = { by: ordered(by), length, perTurn, top: quickestAlong(item.move, axes), acceleration };
+        rows.push(threadRow(item, pass, axes));
+      }
     } else {
       close();
       rows.push(step);
@@ -190,4 +223,22 @@ export function programRows(asked: PreviewAsked, order: readonly string[]): read
   }
   close();
   return rows;
+}
+
+function threadRow({ move, time }: PlannedMove, pass: ThreadPass, axes: readonly PathAxis[]): ThreadRow {
+  const ways = axes.map((_, place) => Math.abs((move.to[place] ?? 0) - (move.from[place] ?? 0)));
+  const way = Math.max(...ways);
+  const { perTurn, acceleration } = pass;
+  const share = way / move.length;
+  return {
+    kind: 'thread',
+    line: move.line,
+    pass,
+    letter: axes[ways.indexOf(way)]?.letter ?? '',
+    lead: perTurn * share,
+    acceleration: acceleration * share,
+    way,
+    turns: (move.feed ?? 0) / perTurn,
+    time,
+  };
 }

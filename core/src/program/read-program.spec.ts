@@ -132,7 +132,7 @@ describe('a program that is read', () => {
       ['M3 M5', '1: M3 and M5 contradict each other.'],
       ['G0 X1 X2', '1: X stands twice in one line.'],
       ['G0 W1', '1: This machine has no axis W.'],
-      ['G21\nX5', '2: Nothing says how to move: G0, G1, G2 or G3 has to come before.'],
+      ['G21\nX5', '2: Nothing says how to move: G0, G1, G2, G3 or G33 has to come before.'],
       ['G21 G1 X5', '1: Nothing says how quick: F has to come before.'],
       ['G21 G95 G1 X5 F1', '1: A feed by the turn, G95, needs the speed of the spindle, S.'],
       ['G21 G93 G1 X5 F1\nX6', '2: By G93 every move wants its own F.'],
@@ -145,6 +145,13 @@ describe('a program that is read', () => {
       ['G4', '1: G4 wants a time, P, in seconds.'],
       ['G1 F-5', '1: A feed is not negative.'],
       ['G53 G2 X1 I1 F1', '1: G53 goes with G0 or G1 only.'],
+      ['G96 S100', '1: G96 is not carried out here: constant surface speed.'],
+      ['G21 S200 M3\nG33 Z-5', '2: A thread wants its lead along one axis: K along Z, I along X or J along Y.'],
+      ['G21 S200 M3\nG33 Z-5 K0', '2: The lead of a thread is more than nothing.'],
+      ['G21 S200 M3\nG33 X-5 K1', '2: K says a lead along Z, which does not move here.'],
+      ['G21 S200 M3\nG33 Z-5 A5 K1', '2: A thread goes with axes that slide.'],
+      ['G21 S200 M3\nM5\nG33 Z-5 K1', '3: A thread goes with the spindle: S and M3 or M4 have to come before.'],
+      ['G21 M3\nG33 Z-5 K1', '2: A thread goes with the spindle: S and M3 or M4 have to come before.'],
     ];
     for (const [program, says] of table) expect(refusal(program)).withContext(program).toBe(says);
     const bare = readProgram('G21 G2 X5 R5 F9', {
@@ -156,10 +163,43 @@ describe('a program that is read', () => {
     expect(bare.problems[0]?.says).toBe('An arc in the plane of G17 needs X and Y.');
   });
 
+  it('goes through a thread in step with the spindle, by its lead along one axis', () => {
+    const [straight, taper, inch] = movesOf('G21 G97 S240 M4\nG33 Z-20 K1.5\nX3 Z-24 K2\nG20\nX1 I0.05\nG0 Z0').map(
+      ({ perTurn, feed, length }) => [perTurn, feed, length].map((item) => (item ?? NaN) * 1e3),
+    );
+    expect(straight?.[0]).toBeCloseTo(1.5, 9);
+    expect(straight?.[1]).toBeCloseTo(6, 9);
+    // 3 mm across and 4 along: 5 mm of path for 4 of lead.
+    expect(taper?.[0]).toBeCloseTo(2.5, 9);
+    expect(taper?.[2]).toBeCloseTo(5, 9);
+    expect(inch?.[0]).toBeCloseTo(1.27, 9);
+    expect(movesOf('G21 G0 Z5\nM2')[0]?.perTurn).toBeNull();
+  });
+
+  it('says what the spindle is told, as soon as it is told', () => {
+    const told = (text: string) =>
+      read(text).steps.flatMap((step) => (step.kind === 'switch' ? [[step.words, step.spindle]] : []));
+    expect(told('S600\nM3\nS900\nM4 S300\nM5\nS100\nM8\nM2')).toEqual([
+      ['M3', 10],
+      ['S900', 15],
+      ['M4', -5],
+      ['M5', 0],
+      ['M8', null],
+    ]);
+    expect(told('M3\nM2')).toEqual([['M3', null]]);
+  });
+
+  it('takes words of an axis for diameters where they count them, but radii and centres as they are', () => {
+    const axes = AXES.map((axis) => (axis.letter === 'X' ? { ...axis, isInDiameters: true } : axis));
+    const moves = read('G21 G18 G90 G0 X20 Z0\nG91 X-4\nG90 G1 X10 F100\nG2 X20 Z-5 I5 K0\nG0 X30 Z-5\nM2', {}, axes);
+    expect(moves.problems).toEqual([]);
+    expect(moves.steps.flatMap((step) => (step.kind === 'move' ? [mm(step).at(0)] : []))).toEqual([10, 8, 5, 10, 15]);
+  });
+
   it('takes words that switch something of this machine', () => {
     const options = { axes: AXES, zeros: {}, start: START, say: String };
     expect(readProgram('M64 P1\nM2', { ...options, switching: [64] }).steps).toEqual([
-      { kind: 'switch', line: 1, words: 'M64 P1' },
+      { kind: 'switch', line: 1, words: 'M64 P1', spindle: null },
     ]);
     expect(readProgram('M64 P1\nM2', options).problemCount).toBe(1);
   });

@@ -8,6 +8,8 @@ const AXIS_LETTERS = 'XYZABCUVW';
 export interface ProgramAxis {
   readonly letter: string;
   readonly isTurning: boolean;
+  /** Its words count diameters, twice as far as its slide goes; radii and centres of arcs stay what they are. */
+  readonly isInDiameters?: boolean;
 }
 
 export const ZERO_SYSTEMS = ['G54', 'G55', 'G56', 'G57', 'G58', 'G59'] as const;
@@ -30,6 +32,8 @@ export interface PathMove {
   readonly isExact: boolean;
   /** It goes home by G28; home lies outside the fence. */
   readonly isHome: boolean;
+  /** A thread: along its path for a turn of the spindle, from its index on [m]; null where it goes by itself. */
+  readonly perTurn: number | null;
 }
 
 export type ProgramStep =
@@ -38,7 +42,13 @@ export type ProgramStep =
   /** It waits for somebody. */
   | { readonly kind: 'pause'; readonly line: number; readonly words: string }
   /** Spindle, coolant and other things that are switched. */
-  | { readonly kind: 'switch'; readonly line: number; readonly words: string };
+  | {
+      readonly kind: 'switch';
+      readonly line: number;
+      readonly words: string;
+      /** What it makes the spindle turn, against the clock negative [1/s]; null where it is not the spindle. */
+      readonly spindle: number | null;
+    };
 
 /** Why a line cannot be carried out. */
 export interface LineProblem {
@@ -74,9 +84,12 @@ const INCH = 25.4e-3;
 const MILLIMETRE = 1e-3;
 const DEGREE = Math.PI / 180;
 
-/** Groups of words of which a line may have one (NISTIR 6556:2000, table 4, from memory). */
+/**
+ * Groups of words of which a line may have one (NISTIR 6556:2000, table 4; threads by G33 and spindle speeds in turns by
+ * G97 as in ISO 6983-1:2009; both from memory).
+ */
 const GROUPS: readonly (readonly number[])[] = [
-  [0, 1, 2, 3, 80],
+  [0, 1, 2, 3, 33, 80],
   [17, 18, 19],
   [20, 21],
   [40],
@@ -85,6 +98,7 @@ const GROUPS: readonly (readonly number[])[] = [
   [61, 64],
   [90, 91],
   [93, 94, 95],
+  [97],
   [4, 28],
   [53],
 ];
@@ -104,12 +118,21 @@ const NOT_HERE: Readonly<Record<number, string>> = {
   73: 'drilling cycles',
   76: 'threading cycles',
   92: 'shifted zeros',
+  96: 'constant surface speed',
 };
+/** By which letter a thread's lead along an axis is said (ISO 6983-1:2009, from memory). */
+const LEADS: Readonly<Record<string, string>> = { I: 'X', J: 'Y', K: 'Z' };
 const isCycle = (word: number): boolean => word >= 81 && word <= 89;
 const M_GROUPS: readonly (readonly number[])[] = [[0, 1, 2, 30], [3, 4, 5], [6], [7, 8, 9]];
 const M_WORDS = new Set(M_GROUPS.flat());
 const PAUSES: Readonly<Record<number, string>> = { 0: 'M0: it waits', 1: 'M1: it waits', 6: 'M6: change the tool' };
 const ENDS = [2, 30];
+const SPINDLE_SENSES: ReadonlyMap<number, 1 | -1 | 0> = new Map([
+  [3, 1],
+  [4, -1],
+  [5, 0],
+]);
+const MINUTE = 60;
 
 /** A line that cannot be carried out. */
 class Refused extends Error {}
@@ -141,6 +164,8 @@ class Reader {
   private isExact = false;
   private feed: number | null = null;
   private spindle: number | null = null;
+  /** Which way the spindle turns; 0 while it stands. */
+  private turning: 1 | -1 | 0 = 0;
   private at: readonly number[];
   private readonly places: ReadonlyMap<string, number>;
 
@@ -222,7 +247,11 @@ class Reader {
     // What a feed is of changes with its mode.
     if (this.feedMode !== before) this.feed = null;
     this.takeUnits(codes);
-    this.takeSpeeds(taken('F'), taken('S'), taken('T'));
+    const said = taken('S');
+    this.takeSpeeds(taken('F'), said, taken('T'));
+    // A spindle that turns already takes its new speed at once.
+    if (said !== undefined && this.turning !== 0 && !switches.some((code) => SPINDLE_SENSES.has(code)))
+      this.steps.push({ kind: 'switch', line: this.line, words: `S${said}`, spindle: this.turnsNow() });
     this.switchBefore(switches, taken, has(4));
     if (has(4)) {
       const time = taken('P');
@@ -281,9 +310,18 @@ class Reader {
       else if ((code >= 3 && code <= 9) || others.includes(code)) {
         const which = others.includes(code) && !isDwell ? taken('P') : undefined;
         const words = `M${code}${which === undefined ? '' : ` P${which}`}`;
-        this.steps.push({ kind: 'switch', line: this.line, words });
+        const sense = SPINDLE_SENSES.get(code);
+        if (sense !== undefined) this.turning = sense;
+        const spindle = sense === undefined ? null : this.turnsNow();
+        this.steps.push({ kind: 'switch', line: this.line, words, spindle });
       }
     }
+  }
+
+  /** What the spindle is told to turn [1/s]; null where nobody said how quick. */
+  private turnsNow(): number | null {
+    if (this.turning === 0) return 0;
+    return this.spindle === null ? null : (this.turning * this.spindle) / MINUTE;
   }
 
   /** Takes the axes' words out of what a line still has. */
@@ -301,7 +339,8 @@ class Reader {
   }
 
   private unitOf(place: number): number {
-    if (this.options.axes[place]?.isTurning) return DEGREE;
+    const axis = this.options.axes[place];
+    if (axis?.isTurning) return DEGREE;
     if (!this.hasUnits) {
       this.hasUnits = true;
       this.cautions.push({
@@ -309,7 +348,7 @@ class Reader {
         says: 'The program does not say its units, G20 or G21: millimetres are taken.',
       });
     }
-    return this.length;
+    return axis?.isInDiameters ? this.length / 2 : this.length;
   }
 
   private get length(): number {
@@ -352,14 +391,37 @@ class Reader {
     }
     if (codes.includes(4)) throw new Refused('A dwell does not move.');
     if (motion === null || motion === 80)
-      throw new Refused('Nothing says how to move: G0, G1, G2 or G3 has to come before.');
+      throw new Refused('Nothing says how to move: G0, G1, G2, G3 or G33 has to come before.');
     if (isArc) this.arc(moved, left);
+    else if (motion === 33) this.thread(moved, left);
     else {
       const { axes } = this.options;
       const to = this.target(moved, isMachine);
       const isTurn = !slides(axes, this.at, to);
       this.push(to, null, motion === 0 ? null : this.feedOver(lengthOf(axes, this.at, to), isTurn));
     }
+  }
+
+  /** A pass of a thread: from the spindle's index on, in step with it. */
+  private thread(moved: ReadonlyMap<number, number>, left: Map<string, number>): void {
+    const { axes } = this.options;
+    const said = Object.keys(LEADS).filter((letter) => left.has(letter));
+    const [letter] = said;
+    if (letter === undefined || said.length > 1)
+      throw new Refused('A thread wants its lead along one axis: K along Z, I along X or J along Y.');
+    const [lead, place] = [(left.get(letter) ?? 0) * this.length, this.places.get(LEADS[letter] ?? '')];
+    left.delete(letter);
+    if (lead <= 0) throw new Refused('The lead of a thread is more than nothing.');
+    if ([...moved.keys()].some((item) => axes[item]?.isTurning))
+      throw new Refused('A thread goes with axes that slide.');
+    const turns = this.turnsNow();
+    if (turns === null || turns === 0)
+      throw new Refused('A thread goes with the spindle: S and M3 or M4 have to come before.');
+    const to = this.target(moved, false);
+    const along = place === undefined ? 0 : Math.abs((to[place] ?? 0) - (this.at[place] ?? 0));
+    if (along === 0) throw new Refused(`${letter} says a lead along ${LEADS[letter] ?? ''}, which does not move here.`);
+    const perTurn = (lead * lengthOf(axes, this.at, to)) / along;
+    this.push(to, null, perTurn * Math.abs(turns), { perTurn });
   }
 
   private arc(moved: ReadonlyMap<number, number>, left: Map<string, number>): void {
@@ -409,28 +471,29 @@ class Reader {
     const { feed } = this;
     if (this.feedMode === 93) {
       if (feed === null || feed === 0) throw new Refused('By G93 every move wants its own F.');
-      return (length * feed) / 60;
+      return (length * feed) / MINUTE;
     }
     if (feed === null || feed === 0) throw new Refused('Nothing says how quick: F has to come before.');
     const unit = isTurn ? DEGREE : this.length;
-    if (this.feedMode === 94) return (feed * unit) / 60;
+    if (this.feedMode === 94) return (feed * unit) / MINUTE;
     if (this.spindle === null || this.spindle === 0)
       throw new Refused('A feed by the turn, G95, needs the speed of the spindle, S.');
-    return (feed * this.spindle * unit) / 60;
+    return (feed * this.spindle * unit) / MINUTE;
   }
 
   private push(
     to: readonly number[],
     arc: Arc | null,
     feed: number | null,
-    more: { readonly length?: number; readonly isHome?: boolean } = {},
+    more: { readonly length?: number; readonly isHome?: boolean; readonly perTurn?: number } = {},
   ): void {
     const from = this.at;
     this.at = to;
     const length = more.length ?? lengthOf(this.options.axes, from, to);
     if (length === 0) return;
     const { line, isExact } = this;
-    this.steps.push({ kind: 'move', line, from, to, arc, length, feed, isExact, isHome: more.isHome ?? false });
+    const { isHome = false, perTurn = null } = more;
+    this.steps.push({ kind: 'move', line, from, to, arc, length, feed, isExact, isHome, perTurn });
   }
 }
 

@@ -21,7 +21,6 @@ export const threadWork = {
   springs: whole(0, 20, 'Spring passes'),
   infeed: choice('straight', 'flank'),
   /** What X words of the program count. */
-  counts: choice('diameter', 'radius'),
   /** From the face of the work into the chuck's jaws; null: nobody said. */
   free: nullable(quantity('length', positive, 'Face to chuck')),
   clear: quantity('length', notNegative, 'Clear of the work'),

@@ -1,5 +1,5 @@
 import { notNegative, positive } from '../parts/index.js';
-import { choice, nullable, quantity, whole } from '../shape/index.js';
+import { nullable, quantity, whole } from '../shape/index.js';
 
 /** Turning on a lathe: speeds, feed, a taper, and the spindle as an axis that is indexed. */
 export const turningWork = {
@@ -10,7 +10,6 @@ export const turningWork = {
   spindleMost: quantity('spindle-speed', positive, 'Spindle, at most'),
   chuckMost: nullable(quantity('spindle-speed', positive, 'Chuck, at most')),
   feed: quantity('length', positive, 'Feed per turn'),
-  counts: choice('diameter', 'radius'),
   lines: whole(1, 100_000, 'Encoder lines'),
   /** The pulse that comes once a turn comes within so much time. */
   jitter: quantity('time', notNegative, 'Index pulse wanders by, ±'),

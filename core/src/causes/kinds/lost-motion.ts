@@ -36,8 +36,12 @@ export const backlash: CauseKind = (bearings) => [
   ),
 ];
 
+/** Even steps of a factor from one number to another: how far a push goes turns quickly with what rubs. */
+const geometric = (from: number, to: number, count: number): readonly number[] =>
+  Array.from({ length: count }, (_, index) => from * (to / from) ** (index / (count - 1)));
+
 /** Friction that winds up something soft, over what the design takes for friction. */
-const RUBS = [0.5, 0.7, 1, 1.4, 2];
+const RUBS = geometric(0.5, 2, 7);
 
 /** What bends: lost motion at reversals that grows with a push. */
 export const windUp: CauseKind = (bearings) => [
@@ -59,7 +63,7 @@ export const windUp: CauseKind = (bearings) => [
 ];
 
 /** It takes so many times what the design takes for friction to start it. */
-const STICKS = [2.2, 3.2, 4.7, 7, 10, 15, 22];
+const STICKS = geometric(2.2, 22, 13);
 
 /** What sticks: lost motion at reversals, and no give at all to a push. */
 export const stiction: CauseKind = (bearings) => [

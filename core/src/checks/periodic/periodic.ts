@@ -15,6 +15,7 @@ import { conformity } from '../conformity.js';
 import { exactSteps } from '../exact-steps.js';
 import { judged, NO_FINDINGS, readSeries, type CheckFigure, type CheckSeries } from '../findings.js';
 import { amplitudeInterval, fitWave } from '../harmonic.js';
+import { takeUpOf } from '../commanded.js';
 import { lookAtTravel, type Leg } from '../course.js';
 import { choiceInput, instrumentInput, wholeInput } from '../inputs.js';
 import { checkKind } from '../kind.js';
@@ -186,15 +187,18 @@ export const periodic = checkKind({
       : null;
   },
   places: placesOf,
-  course: (_context, plan) => ({
-    // A part before its zero, and before every run: all is reached from below.
-    from: -plan.spacing,
-    legs: placesOf(plan).flatMap(({ index, run, target }): readonly Leg[] => [
-      ...(target === 0 && run > 1 ? [{ to: -plan.spacing, read: null }] : []),
-      ...(index === 0 ? [{ to: 0, read: 'zero' as const }] : []),
-      { to: target, read: lookAtTravel(index, plan.measured) },
-    ]),
-  }),
+  course: (context, plan) => {
+    // From so far before its zero, and before every run, that whatever is loose is taken up: all is reached from below.
+    const before = -Math.max(plan.spacing, takeUpOf(reckonerOf(context)));
+    return {
+      from: before,
+      legs: placesOf(plan).flatMap(({ index, run, target }): readonly Leg[] => [
+        ...(target === 0 && run > 1 ? [{ to: before, read: null }] : []),
+        ...(index === 0 ? [{ to: 0, read: 'zero' as const }] : []),
+        { to: target, read: lookAtTravel(index, plan.measured) },
+      ]),
+    };
+  },
   sheet: (context, plan, units) => {
     const unit = preferredUnit(motionOf(context.axis.job).travel, units);
     const steps = reckonerOf(context).value(stepsPerUnit) ?? 1;

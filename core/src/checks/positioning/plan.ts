@@ -1,4 +1,4 @@
-import { axisField, backlashTotal, stepsPerMotorTurn, stepsPerUnit, type AxisContext } from '../../drive-line/index.js';
+import { axisField, stepsPerMotorTurn, stepsPerUnit, type AxisContext } from '../../drive-line/index.js';
 import { motionOf } from '../../machine/index.js';
 import { Reckoner } from '../../reckoner/index.js';
 import {
@@ -11,7 +11,7 @@ import {
   type Quantity,
   type RecordOf,
 } from '../../shape/index.js';
-import { commandedFields, spreadTargets, takeUpFor } from '../commanded.js';
+import { commandedFields, spreadTargets, takeUpOf } from '../commanded.js';
 import { measuring, usualMeasuring } from '../measuring.js';
 
 const positive = { isPositive: true } as const;
@@ -71,15 +71,6 @@ const REACH = { linear: 0.02, rotary: 2 * Math.PI } as const;
 /** Travel of an axis [SI], as it is known or as an instrument reaches. */
 export function travelOf(context: AxisContext, reckoner: Reckoner<AxisContext>): number {
   return reckoner.reading(axisField.travel)?.value ?? REACH[context.axis.job.kind];
-}
-
-/** Microsteps to go too far before coming back, by what is known of the play. */
-function takeUpOf(reckoner: Reckoner<AxisContext>): number {
-  return takeUpFor(
-    reckoner.value(backlashTotal),
-    reckoner.value(stepsPerUnit) ?? 0,
-    reckoner.value(stepsPerMotorTurn) ?? 4,
-  );
 }
 
 /** A plan to the standard over the whole travel, measured with what is usual. */

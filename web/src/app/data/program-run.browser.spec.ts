@@ -94,6 +94,41 @@ describe('a program that is run', () => {
     expect(run.state()).toEqual({ kind: 'failed', says: 'The line was closed.' });
   });
 
+  it('turns the spindle where the controller can, and cuts a thread as a row of its own', async () => {
+    run.look();
+    const pass = { by: [-900], length: 0.009, perTurn: 0.001, top: 0.02, acceleration: 0.1 };
+    const rows: readonly ProgramRow[] = [
+      { kind: 'switch', line: 1, words: 'M3', spindle: 4 },
+      { kind: 'thread', line: 2, pass, letter: 'Z', lead: 0.001, acceleration: 0.1, way: 0.009, turns: 4, time: 3 },
+      { kind: 'switch', line: 3, words: 'M8', spindle: null },
+    ];
+    const ran = run.start(() => Promise.resolve(rows), true);
+    await settled(() => device.got.some(({ kind }) => kind === 'thread'));
+    expect(device.got.filter(({ kind }) => ['spindle', 'thread'].includes(kind))).toEqual([
+      jasmine.objectContaining({ kind: 'spindle', turns: 4 }),
+      jasmine.objectContaining({ kind: 'thread', ...pass }),
+    ]);
+    expect(run.state()).toEqual({ kind: 'running', line: 2, share: 0, thread: true });
+    device.say({ kind: 'path', id: null, done: 1, waiting: 0, state: 'ended' });
+    // Coolant is switched by hand still, and no microscope stands at a machine.
+    await settled(() => run.state().kind === 'waiting');
+    expect(run.state()).toEqual({ kind: 'waiting', line: 3, words: 'M8: switch it by hand' });
+    await run.resume();
+    await ran;
+    expect([run.state().kind, run.cut()]).toEqual(['ended', []]);
+  });
+
+  it('is ended with its thread where that is stopped', async () => {
+    run.look();
+    const pass = { by: [-900], length: 0.009, perTurn: 0.001, top: 0.02, acceleration: 0.1 };
+    const row = { line: 2, pass, letter: 'Z', lead: 0.001, acceleration: 0.1, way: 0.009, turns: 4, time: 3 };
+    const ran = run.start(() => Promise.resolve([{ kind: 'thread', ...row }]), true);
+    await settled(() => device.got.some(({ kind }) => kind === 'thread'));
+    device.say({ kind: 'path', id: null, done: 0, waiting: 0, state: 'stopped' });
+    await ran;
+    expect(run.state()).toEqual({ kind: 'failed', says: jasmine.stringContaining('The thread was stopped') as never });
+  });
+
   it('runs nothing of which nothing can be run', async () => {
     await run.start(() => Promise.resolve(null), true);
     expect(run.state()).toEqual({ kind: 'failed', says: 'Nothing of it can be run.' });

@@ -1,14 +1,15 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import type { PathPiece } from '@crisp-notch/core/line-port';
+import type { PathPiece, PortSaid } from '@crisp-notch/core/line-port';
+import type { PassCut } from '@crisp-notch/core/planners';
 import type { ProgramRow } from '@crisp-notch/core/program';
 import { firstValueFrom, map, merge, NEVER, Subject, take, timer, type Observable } from 'rxjs';
 import { MachineLine } from './machine-line';
-import { sendPath } from './path-sender';
+import { sendPath, sendThread } from './path-sender';
 
 /** How a program that is run stands. */
 export type RunState =
   | { readonly kind: 'none' }
-  | { readonly kind: 'running' | 'held'; readonly line: number; readonly share: number }
+  | { readonly kind: 'running' | 'held'; readonly line: number; readonly share: number; readonly thread?: true }
   | { readonly kind: 'waiting'; readonly line: number; readonly words: string }
   | { readonly kind: 'ended' }
   | { readonly kind: 'failed'; readonly says: string };
@@ -21,6 +22,8 @@ export type RunState =
 export class ProgramRun {
   private readonly line = inject(MachineLine);
   readonly state = signal<RunState>({ kind: 'none' });
+  /** Passes of a thread that the last run cut on the rig, with what a microscope shows of each. */
+  readonly cut = signal<readonly PassCut[]>([]);
   readonly isRunning = computed(() => ['running', 'held', 'waiting'].includes(this.state().kind));
   /** Somebody says that it may go on, or that it has to end. */
   private readonly told = new Subject<'on' | 'end'>();
@@ -53,7 +56,29 @@ export class ProgramRun {
   async start(rows: () => Promise<readonly ProgramRow[] | null>, isByHand: boolean): Promise<void> {
     if (this.isRunning()) return;
     this.state.set({ kind: 'running', line: 1, share: 0 });
-    this.state.set(await this.through((await rows()) ?? [], isByHand));
+    this.cut.set([]);
+    const found = (await rows()) ?? [];
+    const before = found.some(({ kind }) => kind === 'thread') ? await this.groove(0) : null;
+    const end = await this.through(found, isByHand);
+    if (end.kind === 'ended') this.cut.set(await this.looked(found, before?.passes ?? 0));
+    this.state.set(end);
+  }
+
+  /** What a microscope shows of a pass; null where none stands at this machine. */
+  private async groove(pass: number): Promise<Extract<PortSaid, { kind: 'groove' }> | null> {
+    if (this.line.openedAs() !== 'rig') return null;
+    const answer = await this.line.ask({ kind: 'groove', pass });
+    return answer.ok && answer.said.kind === 'groove' ? answer.said : null;
+  }
+
+  /** Looks at every pass of a thread. @param first number of the first of them */
+  private async looked(rows: readonly ProgramRow[], first: number): Promise<readonly PassCut[]> {
+    const cut: PassCut[] = [];
+    for (const row of rows.filter((item) => item.kind === 'thread')) {
+      const groove = await this.groove(first + cut.length);
+      if (groove) cut.push({ row, groove });
+    }
+    return cut;
   }
 
   private async through(rows: readonly ProgramRow[], isByHand: boolean): Promise<RunState> {
@@ -90,12 +115,21 @@ export class ProgramRun {
         });
         return outcome.ok ? null : outcome.says;
       }
+      case 'thread': {
+        this.state.set({ kind: 'running', line: row.line, share, thread: true });
+        const outcome = await sendThread(this.line, row.pass);
+        return outcome.ok ? null : outcome.says;
+      }
       case 'dwell':
         this.state.set({ kind: 'running', line: row.line, share });
         return await this.untilTold(timer(row.time * 1000).pipe(map(() => 'on' as const)));
       case 'pause':
       case 'switch':
-        if (row.kind === 'switch' && !isByHand) return null;
+        if (row.kind === 'switch') {
+          const says = await this.turn(row.spindle);
+          if (says !== 'by hand') return says;
+          if (!isByHand) return null;
+        }
         this.state.set({
           kind: 'waiting',
           line: row.line,
@@ -103,6 +137,14 @@ export class ProgramRun {
         });
         return await this.untilTold(NEVER);
     }
+  }
+
+  /** Turns the spindle where the controller can. @returns why it does not; null where it does */
+  private async turn(turns: number | null): Promise<string | null> {
+    if (turns === null) return 'by hand';
+    const answer = await this.line.ask({ kind: 'spindle', turns });
+    if (answer.ok) return null;
+    return NO_SPINDLE.includes(answer.error) ? 'by hand' : answer.says;
   }
 
   /** Waits for somebody, or something, to say that it goes on. */
@@ -125,8 +167,11 @@ export class ProgramRun {
   }
 }
 
+/** How a controller says that spindles are not its business. */
+const NO_SPINDLE: readonly string[] = ['no-spindle', 'not-here', 'unknown'];
+
 /** As planned [s]; what waits for somebody takes none. */
 function timeOf(row: ProgramRow): number {
-  if (row.kind === 'dwell') return row.time;
+  if (row.kind === 'dwell' || row.kind === 'thread') return row.time;
   return row.kind === 'path' ? row.pieces.reduce((sum, { time }) => sum + time, 0) : 0;
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { isReadInDiameters } from '@crisp-notch/core/diagnosis';
 import { headlineOf, powerOff, sayIn, speedMargin, torqueMargin } from '@crisp-notch/core/drive-line';
 import { withUsualValues, type Job } from '@crisp-notch/core/machine';
 import { MACHINE_KINDS, machineKindOf } from '@crisp-notch/core/machine-kinds';
@@ -21,6 +22,10 @@ import { UnbrokenPipe } from '../ui/unbroken.pipe';
 import { guessesOf, jobConfirmed, jobRows, withJobValue } from './job-sheet';
 
 type LinearJob = Extract<Job, { kind: 'linear' }>;
+const COUNTS = [
+  { value: 'radius', label: 'the way of its slide' },
+  { value: 'diameter', label: 'diameters, twice its way' },
+] as const;
 const GUIDES: readonly ChoiceOption[] = [
   { value: 'unknown', label: 'slides on: not said' },
   { value: 'rolling', label: 'rolling guides' },
@@ -53,6 +58,7 @@ export class JobPage {
   protected readonly document = toSignal(this.store.document$);
   protected readonly kinds = MACHINE_KIND_OPTIONS;
   protected readonly guideKinds = GUIDES;
+  protected readonly countKinds = COUNTS;
   protected readonly axes = toSignal(this.store.axes$, { initialValue: [] });
   protected readonly one = computed(() => machineKindOf(this.document()?.kind ?? 'other').one);
   protected readonly columns = computed<readonly SheetColumn[]>(() =>
@@ -77,6 +83,7 @@ export class JobPage {
         confirm: confirmWords(guessesOf(view.axis)),
         // Asked only while the friction itself is not said.
         guides: job.kind === 'linear' && job.friction === null ? job.guides : null,
+        counts: isReadInDiameters(view.axis, this.document()?.kind ?? 'other') ? view.axis.counts : null,
       };
     }),
   );
@@ -108,6 +115,11 @@ export class JobPage {
       this.store.editAxis(axisId, 'job.guides', (axis) =>
         axis.job.kind === 'linear' ? { ...axis, job: { ...axis.job, guides } } : axis,
       );
+  }
+
+  protected setCounts(axisId: string, value: string): void {
+    const counts = COUNTS.find((item) => item.value === value)?.value;
+    if (counts) this.store.editAxis(axisId, 'counts', (axis) => ({ ...axis, counts }));
   }
 
   protected confirmAll(axisId: string): void {

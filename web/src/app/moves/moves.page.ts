@@ -1,11 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { stepsPerMotorTurn, travelPerMotorTurn } from '@crisp-notch/core/drive-line';
 import type { StepState } from '@crisp-notch/core/first-moves';
 import { machineKindOf } from '@crisp-notch/core/machine-kinds';
 import { ButtonModule } from 'primeng/button';
+import { map } from 'rxjs';
 import { MachineLine } from '../data/machine-line';
 import { BAUDS, serialDevices } from '../data/serial-device';
+import { arrivals } from '../ui/addresses';
 import { CautionComponent } from '../ui/caution.component';
 import { FigureComponent } from '../ui/figure.component';
 import { isTyping } from '../ui/is-typing';
@@ -78,7 +90,11 @@ export class MovesPage {
   protected readonly figures = { stepsPerMotorTurn, travelPerMotorTurn };
   protected readonly ways = WAYS;
   protected readonly viewOptions = VIEWS;
-  protected readonly view = signal('steps');
+  private readonly wanted = toSignal(arrivals().pipe(map(({ see }) => see)), { initialValue: null });
+  protected readonly view = linkedSignal(() => {
+    const see = this.wanted();
+    return VIEWS.some(({ value }) => value === see) ? (see as string) : 'steps';
+  });
   protected readonly hasSerial = serialDevices() !== null;
   protected readonly bauds = BAUDS;
   protected readonly baud = signal('115200');

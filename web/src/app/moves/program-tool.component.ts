@@ -7,12 +7,13 @@ import { ProgramBoxComponent } from '../ui/program-box.component';
 import { QuantityFieldComponent } from '../ui/quantity-field.component';
 import { MovesDesk } from './moves-desk';
 import { ProgramDesk } from './program-desk';
+import { ThreadCutComponent } from './thread-cut.component';
 import { timeWords } from '../data/time-words';
 
 /** A program read, compared with what the machine can, and run. */
 @Component({
   selector: 'cn-program-tool',
-  imports: [ButtonModule, CautionComponent, ProgramBoxComponent, QuantityFieldComponent],
+  imports: [ButtonModule, CautionComponent, ProgramBoxComponent, QuantityFieldComponent, ThreadCutComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './program-tool.component.html',
   styleUrl: './program-tool.component.css',
@@ -25,6 +26,14 @@ export class ProgramToolComponent {
     const run = this.program.run();
     return run.kind === 'running' || run.kind === 'held' ? Math.floor(run.share * 100) : 0;
   });
+  protected readonly isThread = computed(() => {
+    const run = this.program.run();
+    return run.kind === 'running' && run.thread === true;
+  });
+  /** The axis whose words count diameters; empty where none of those that it moves does. */
+  protected readonly inDiameters = computed(
+    () => this.program.moved().find(({ axis }) => axis.isInDiameters)?.axis.letter ?? '',
+  );
   /** Zeros that the program counts from, each with the axes that it moves. */
   protected readonly zeros = computed(() => {
     const [preview, document] = [this.program.preview(), this.desk.document()];

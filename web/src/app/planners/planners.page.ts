@@ -10,6 +10,7 @@ import { map } from 'rxjs';
 import { DesignStore } from '../data/design-store';
 import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';
+import { ProgramDraft } from '../data/program-draft';
 import { CautionComponent } from '../ui/caution.component';
 import { FormInputComponent } from '../ui/form-input.component';
 import { OneOfComponent } from '../ui/one-of.component';
@@ -29,6 +30,7 @@ const ROWS_FIRST = 12;
 })
 export class PlannersPage {
   private readonly store = inject(DesignStore);
+  private readonly program = inject(ProgramDraft);
   private readonly router = inject(Router);
   private readonly route = inject(ActivatedRoute);
   private readonly units = inject(PreferencesStore).units;
@@ -102,6 +104,12 @@ export class PlannersPage {
 
   protected take({ name, ending, text }: PlanFile): void {
     downloadText(fileName(`${this.document()?.name ?? ''} ${name}`, ending), text, TYPES[ending]);
+  }
+
+  /** Takes a program to where it is looked at, and run on the rig or on the machine. */
+  protected look({ text }: PlanFile): void {
+    this.program.set(text);
+    void this.router.navigate(['..', 'moves'], { relativeTo: this.route, queryParams: { see: 'program' } });
   }
 
   protected print(): void {

@@ -1,5 +1,5 @@
-import type { Diagnosis, Evidence } from '@crisp-notch/core/causes';
-import type { CheckPlan, EnteredReading } from '@crisp-notch/core/checks';
+import type { Diagnosis, Evidence, MadeCheck } from '@crisp-notch/core/causes';
+import type { CheckPlan } from '@crisp-notch/core/checks';
 import type { RatioFault } from '@crisp-notch/core/diagnosis';
 import type { Machine } from '@crisp-notch/core/machine';
 
@@ -8,7 +8,7 @@ export interface ToldCheck {
   readonly id: string;
   readonly document: Machine;
   readonly plan: CheckPlan;
-  readonly readings: readonly EnteredReading[];
+  readonly readings: MadeCheck['readings'];
 }
 
 /** What the page asks of the diagnosis' worker. */
