@@ -13,7 +13,8 @@ const history = JSON.parse(await readFile(new URL('../demo/fret-router.json', im
 };
 const machine = openMachine(history.machine);
 if (!machine.ok) throw new Error('the demo machine cannot be read');
-const bench = new Bench(truthOf(machine.value).truth, 1);
+// As a lathe it has a spindle besides.
+const bench = new Bench(truthOf({ ...machine.value, kind: 'lathe' }).truth, 1);
 const controller = new RigController(bench, 'simulated rig', (text) => {
   process.stdout.write(text);
 });

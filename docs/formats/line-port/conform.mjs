@@ -332,6 +332,37 @@ const CHECKS = {
     const { answer: none } = await ask({ kind: 'resume' });
     must(none?.kind === 'no' && none.error === 'no-path', `without a path it says ${shown(none)}`);
   },
+  'cuts a thread from the index of its spindle on, and none with a spindle that stands, where it can': async () => {
+    if (!hello.can.includes('thread') || !hello.can.includes('spindle')) return;
+    const { answer: turning } = await ask({ kind: 'spindle', turns: 4 });
+    if (turning?.kind === 'no' && turning.error === 'no-spindle') return;
+    must(turning?.kind === 'ok', `to turn its spindle it says ${shown(turning)}`);
+    await accompanied(() => rest(3000));
+    const before = await where();
+    const by = hello.axes.map((letter) => (letter === axis ? -1200 : 0));
+    const pass = { kind: 'thread', by, length: 1200, perTurn: RATE / 10, top: RATE, acceleration: ACCELERATION };
+    const ends = (state) => (said) => said.kind === 'path' && said.state === state;
+    const from = heard.length;
+    const began = Date.now();
+    const { answer } = await ask(pass);
+    must(answer?.kind === 'path', `it says ${shown(answer)}`);
+    const ended = await accompanied(() => hear(ends('ended'), 15_000, from));
+    must(ended?.done === 1 && ended.waiting === 0, `its end is ${shown(ended)}`);
+    must((await where()).pulses === before.pulses - 1200, 'it is not where the thread leads');
+    // Four tenths of its rate, by four turns a second of a tenth each; and no more than two turns until its index.
+    const took = (Date.now() - began) / 1000;
+    const least = 1200 / (0.4 * RATE);
+    must(took > 0.9 * least && took < 1.2 * least + 1, `it took ${took} s, not ${least} s and its wait for the index`);
+    await ask({ kind: 'spindle', turns: 0 });
+    await accompanied(() => rest(6000));
+    const again = heard.length;
+    await ask(pass);
+    must(
+      await accompanied(() => hear(ends('stopped'), 3000, again)),
+      'it waits for the index of a spindle that stands',
+    );
+    must((await where()).pulses === before.pulses - 1200, 'it moves without its spindle');
+  },
   'comes to rest when its host falls silent': async () => {
     await ask({ kind: 'move', axis, pulses: -60_000, ...pace });
     await rest(2500);
