@@ -39,6 +39,14 @@ const MACHINES: Readonly<Record<string, Machine>> = {
   'a rack by module': withTransmission(
     exampleTransmission('rack', { size: 'module', tooth: quantityOf('1.25 mm'), teeth: 17 }),
   ),
+  'a helical rack': withTransmission(
+    exampleTransmission('rack', {
+      size: 'module',
+      tooth: quantityOf('1.5 mm'),
+      teeth: 22,
+      helix: quantityOf('21.5 °'),
+    }),
+  ),
   'a rack by pitch': withTransmission(
     exampleTransmission('rack', { size: 'pitch', tooth: quantityOf('5 mm'), teeth: 19 }),
   ),
@@ -140,6 +148,9 @@ describe('a single mistake of a drive', () => {
     expect(said(MACHINES['a rack by module'] as Machine, 'rack-module-or-pitch')).toContain(
       'its pitch, not its module',
     );
+    expect(said(MACHINES['a rack by module'] as Machine, 'rack-helix')).toContain('19.5283');
+    expect(said(MACHINES['a helical rack'] as Machine, 'rack-helix')).toContain('straight, not helical');
+    expect(idsOf(MACHINES['a rack by pitch'] as Machine, 'rack-helix')).toEqual([]);
     expect(said(MACHINES['a rack by pitch'] as Machine, 'rack-module-or-pitch')).toContain('its module, not its pitch');
   });
 

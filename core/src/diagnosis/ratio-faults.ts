@@ -1,7 +1,7 @@
 import { countProof, HALVINGS, type Axis } from '../machine/index.js';
 import { machineKindOf, type MachineKind } from '../machine-kinds/index.js';
 import { trainRatio, blankStage, type Stage, type TransmissionSpecification } from '../parts/index.js';
-import { quantityOf, readQuantity, withCount } from '../shape/index.js';
+import { quantityOf, readQuantity, withCount, type Quantity } from '../shape/index.js';
 import { rationalToNumber } from '../quantity/index.js';
 
 /** Something that could make every move wrong by one factor, and what to change if it is so. */
@@ -306,7 +306,7 @@ function transmissionFaults({ transmission }: Axis): Mistake[] {
         {
           id: 'rack-module-or-pitch',
           side: 'after-motor',
-          factor: specification.size === 'module' ? 1 / Math.PI : Math.PI,
+          factor: (stretched(specification.helix) * Math.PI) ** (specification.size === 'module' ? -1 : 1),
           commonness: 3,
           sentence:
             specification.size === 'module'
@@ -314,11 +314,36 @@ function transmissionFaults({ transmission }: Axis): Mistake[] {
               : 'The rack’s number is its module, not its pitch.',
           correct: replace({ ...specification, size: specification.size === 'module' ? 'pitch' : 'module' }),
         },
+        ...(specification.size === 'module'
+          ? [helixFault(specification.helix, (helix) => replace({ ...specification, helix }))]
+          : []),
       ];
     case 'roller':
     case 'rotary':
       return [];
   }
+}
+
+/** Helical racks are mostly cut by 19°31′42″: their pitch is even then, 10/3 of the module (common practice, no source). */
+const USUAL_HELIX = quantityOf('19.5283 °');
+
+/** Pitch along the rack for one of straight teeth. */
+const stretched = (helix: Quantity | null): number =>
+  helix === null ? 1 : 1 / Math.cos(readQuantity(helix, 'angle').value);
+
+/** A rack whose teeth are taken for straight and stand aslant, or the other way round. */
+function helixFault(helix: Quantity | null, correct: (helix: Quantity | null) => (axis: Axis) => Axis): Mistake {
+  const isHelical = stretched(helix) > 1;
+  return {
+    id: 'rack-helix',
+    side: 'after-motor',
+    commonness: 2,
+    factor: isHelical ? 1 / stretched(helix) : stretched(USUAL_HELIX),
+    sentence: isHelical
+      ? 'The rack’s teeth are straight, not helical.'
+      : `The rack is helical, by ${USUAL_HELIX.text}, and was taken for straight.`,
+    correct: correct(isHelical ? null : USUAL_HELIX),
+  };
 }
 
 function toothFaults(name: string, believed: number, correct: (teeth: number) => (axis: Axis) => Axis): Mistake[] {

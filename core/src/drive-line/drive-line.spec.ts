@@ -112,6 +112,7 @@ describe('step resolution', () => {
       of(
         withTransmission({
           kind: 'rack',
+          helix: null,
           size: 'module',
           tooth: quantityOf('1.25 mm'),
           teeth: 24,
@@ -127,6 +128,7 @@ describe('step resolution', () => {
       of(
         withTransmission({
           kind: 'rack',
+          helix: null,
           size: 'pitch',
           tooth: quantityOf('5 mm'),
           teeth: 24,
@@ -153,11 +155,27 @@ describe('step resolution', () => {
     ).toBeCloseTo(Math.PI * 0.031, 15);
   });
 
+  it('takes the module of a helical rack square to its teeth, and a pitch along the rack', () => {
+    const rack = (size: 'module' | 'pitch', tooth: string, helix: string | null): number =>
+      of(
+        withTransmission({
+          ...(exampleTransmission('rack', { size, tooth: quantityOf(tooth), teeth: 30 }) as object),
+          helix: helix === null ? null : quantityOf(helix),
+        } as Axis['transmission']['specification']),
+        travelPerTurn,
+      );
+    // By 19°31′42″ a module of 2 mm is 20/3 mm along the rack (trade practice of such racks, no source).
+    expect(rack('module', '2 mm', '19.5283 °') * 1000).toBeCloseTo(200, 3);
+    expect(rack('module', '2 mm', null) * 1000).toBeCloseTo(60 * Math.PI, 9);
+    expect(rack('pitch', '5 mm', '19.5283 °') * 1000).toBeCloseTo(150, 9);
+  });
+
   it('keeps π apart: a module rack has 800/π steps for every π it moves', () => {
     const outcome = new Reckoner(
       firstAxis(
         withTransmission({
           kind: 'rack',
+          helix: null,
           size: 'module',
           tooth: quantityOf('1 mm'),
           teeth: 20,

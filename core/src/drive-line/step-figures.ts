@@ -7,6 +7,7 @@ import {
   multiplyExact,
   type Dimension,
   type Exact,
+  rationalFromNumber,
 } from '../quantity/index.js';
 import { figure, law, type Law } from '../reckoner/index.js';
 import type { AxisContext } from './axis-context.js';
@@ -212,6 +213,23 @@ const rackByPitch: Law<C> = law({
   exact: ({ tooth, teeth }) => multiplyExact(tooth, teeth),
 });
 
+const rackByHelix: Law<C> = law({
+  formula: 'π · {tooth} · {teeth} / cos {helix}',
+  // From memory.
+  source: 'Transverse module = normal module / cos β (ISO 21771-1:2024)',
+  inputs: { tooth: field.rackTooth, teeth: field.pinionTeeth, helix: field.rackHelix },
+  compute: ({ tooth, teeth, helix }) => (Math.PI * tooth * teeth) / Math.cos(helix),
+  // No fraction has the cosine; it is as near as numbers are.
+  exact: ({ tooth, teeth, helix }) =>
+    multiplyExact(multiplyExact(tooth, teeth), exact(rationalFromNumber(1 / Math.cos(exactToNumber(helix))), 1)),
+});
+
+/** A pitch is measured along the rack, whatever stands its teeth aslant; a module square to a tooth. */
+function rackLaw({ size, helix }: Extract<C['axis']['transmission']['specification'], { kind: 'rack' }>): Law<C> {
+  if (size === 'pitch') return rackByPitch;
+  return helix === null ? travelLaws.rack : rackByHelix;
+}
+
 export const travelPerTurn = figure<C>({
   id: 'travel-per-turn',
   name: 'Travel per turn of the last shaft',
@@ -221,9 +239,7 @@ export const travelPerTurn = figure<C>({
   significant: 7,
   law: ({ axis }) => {
     const { specification } = axis.transmission;
-    return specification.kind === 'rack' && specification.size === 'pitch'
-      ? rackByPitch
-      : travelLaws[specification.kind];
+    return specification.kind === 'rack' ? rackLaw(specification) : travelLaws[specification.kind];
   },
 });
 

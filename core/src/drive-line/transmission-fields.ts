@@ -52,6 +52,12 @@ export const rackTooth = transmissionField(
   (item) => item.tooth,
 );
 
+export const rackHelix = transmissionField(
+  'rack',
+  { id: 'rack.helix', name: 'Helix angle of the rack', symbol: 'β', dimension: 'angle', asked: RACK.helix },
+  (item) => item.helix,
+);
+
 export const rollerDiameter = transmissionField(
   'roller',
   { id: 'roller.diameter', name: 'Roller diameter', symbol: 'd', dimension: 'length', asked: ROLLER.diameter },

@@ -248,6 +248,7 @@ describe('parts files', () => {
       stock: NO_STOCK,
       specification: {
         kind: 'rack',
+        helix: null,
         size: 'module',
         tooth: quantityOf('1 mm', 'part'),
         teeth: 22,

@@ -275,13 +275,20 @@ function toVersion12(machine: Json): Record<string, unknown> {
 
 /**
  * Version 13 knows of each axis whether its words count diameters: they were taken for the way of the slide. A plan says
- * no longer what they count.
+ * no longer what they count. Racks may be helical: they were straight.
  */
 function toVersion13(machine: Json): Record<string, unknown> {
   return {
     ...machine,
     version: 13,
-    axes: each(machine['axes'], (axis) => ({ counts: 'radius', ...axis })),
+    axes: each(machine['axes'], (axis) => ({
+      counts: 'radius',
+      ...axis,
+      transmission: within(axis['transmission'], (item) => ({
+        ...item,
+        specification: completedSpecification('transmission', item['specification']),
+      })),
+    })),
     work: each(machine['work'], ({ counts: _counts, ...work }) => work),
   };
 }

@@ -21,6 +21,9 @@ const driven = (label: string) => ({ shaft: nullable(quantity('length', positive
 /** Of pulleys, pinion, roller or table hub, all that turns with the last shaft. */
 const wheel = (label: string) => ({ inertia: nullable(quantity('inertia', notNegative, label)) });
 
+/** Steeper teeth push the pinion along more than round. */
+const HELIX_MOST = Math.PI / 4;
+
 const shape = kinds({
   screw: {
     pitch: nullable(quantity('length', positive, 'Thread pitch')),
@@ -57,6 +60,8 @@ const shape = kinds({
     size: choice('module', 'pitch'),
     tooth: nullable(quantity('length', positive, 'Module')),
     teeth: whole(1, 10_000, 'Pinion teeth'),
+    /** Between its teeth and straight ones, with the module measured square to a tooth; null: straight. */
+    helix: nullable(quantity('angle', { least: 0, most: HELIX_MOST }, 'Helix angle')),
     efficiency,
     ...driven('Pinion bore'),
     ...wheel('Pinion’s inertia'),
@@ -129,6 +134,7 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
         size: 'module',
         tooth: null,
         teeth: 20,
+        helix: null,
         guessed: ['teeth'],
         efficiency: guess('0.9'),
         shaft: null,
@@ -178,6 +184,7 @@ const FROZEN: Readonly<Record<string, Json>> = {
     size: 'module',
     tooth: null,
     teeth: 20,
+    helix: null,
     guessed: [],
     efficiency: frozen('0.9'),
     shaft: null,
@@ -222,8 +229,14 @@ function summary(specification: TransmissionSpecification): string {
     case 'belt':
       return join('belt', shown(specification.pitch), teethOf(specification), losses);
     case 'rack': {
-      const { size, tooth } = specification;
-      return join('rack', tooth && `${size} ${tooth.text}`, teethOf(specification), losses);
+      const { size, tooth, helix } = specification;
+      return join(
+        'rack',
+        tooth && `${size} ${tooth.text}`,
+        helix && `helix ${helix.text}`,
+        teethOf(specification),
+        losses,
+      );
     }
     case 'roller':
       return join('roller', shown(specification.diameter), losses);
@@ -245,6 +258,7 @@ export const transmission = partKind<TransmissionSpecification, typeof shape>({
     word('rack_size', 'size'),
     fact('pitch', 'pitch'),
     fact('tooth', 'tooth'),
+    fact('helix', 'helix'),
     fact('diameter', 'diameter'),
     fact('stock', 'stock'),
     fact('efficiency', 'efficiency'),
@@ -268,6 +282,7 @@ export const transmission = partKind<TransmissionSpecification, typeof shape>({
     pitch: 'pitch',
     diameter: 'diameter',
     tooth: 'module or pitch',
+    helix: 'helix angle',
     length: 'length',
     shaft: 'shaft or bore',
     loop: 'loop',

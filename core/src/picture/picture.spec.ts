@@ -49,6 +49,27 @@ describe('the picture of a machine', () => {
     expect([said.text, said.isGuess]).toEqual(['16.5 in', false]);
   });
 
+  it('of a sheet router carries its head along a gantry that two motors push, whichever axis that is', () => {
+    const machine = newMachine('Example', 'sheet-router');
+    const ofTwo = machine.axes.find(({ motor }) => motor.count === 2)?.id;
+    const [above] = viewsOf(machine);
+    expect(above?.strokes.filter(({ ink }) => ink === 'drive').length).toBe(2);
+    // Where it stands the whole gantry goes, and the head along it.
+    const far = viewsOf(machine, new Map([[ofTwo ?? '', 2]]))[0];
+    const movedOf = (view: typeof above) => view?.strokes.filter(({ ink }) => ink === 'moving' || ink === 'commanded');
+    expect(JSON.stringify(movedOf(far))).not.toBe(JSON.stringify(movedOf(above)));
+    expect(far?.traces[0]?.at(new Map([[ofTwo ?? '', 2]])).y).toBeCloseTo(2.5 - 2, 9);
+    const turned = {
+      ...machine,
+      axes: machine.axes.map((axis) => ({
+        ...axis,
+        motor: { ...axis.motor, count: axis.id === machine.axes[0]?.id ? 2 : 1 },
+      })),
+    } as Machine;
+    const other = viewsOf(turned)[0]?.measures.find(({ axisId }) => axisId === machine.axes[0]?.id);
+    expect(other?.from.x).toBe(other?.to.x);
+  });
+
   it('shows what falls: an upright axis, an arm, and nothing on the level', () => {
     const falls = (machine: Machine): readonly string[] =>
       viewsOf(machine).flatMap((view) => view.falls.map(({ axisId }) => axisId));

@@ -7,12 +7,13 @@ import { axisViews } from './other.js';
 import type { Stands } from './axes.js';
 import type { View } from './picture.js';
 import { routerViews } from './router.js';
+import { sheetRouterViews } from './sheet-router.js';
 import { tableViews } from './table.js';
 
 /** How kinds of machine are drawn that have a form of their own; any other is drawn axis by axis. */
 const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine, stands: Stands) => readonly View[]>>> = {
   router: routerViews,
-  'sheet-router': routerViews,
+  'sheet-router': sheetRouterViews,
   lathe: latheViews,
   'dividing-table': tableViews,
   feeder: feederViews,

@@ -54,7 +54,14 @@ function geometryOf(
     case 'belt':
       return [kind, ['pitch', item.pitch], ['teeth', item.teeth]];
     case 'rack':
-      return [kind, ['size', item.size], ['tooth', item.tooth], ['teeth', item.teeth]];
+      return [
+        kind,
+        ['size', item.size],
+        ['tooth', item.tooth],
+        ['teeth', item.teeth],
+        // A stamp of before knows of straight ones only.
+        ...(item.helix === null ? [] : [['helix', item.helix] as const]),
+      ];
     case 'roller':
       return [kind, ['diameter', item.diameter], ['stock', item.stock]];
     case 'rotary':
