@@ -65,6 +65,12 @@ const LIBRARY: Readonly<Record<string, Told>> = {
     read: ([, side, at], index) => (number(at) + (side === '1' ? 0.8 : 0) + near(index, 0.05)).toFixed(2),
     says: /The sides are at most/,
   },
+  'Rails parallel': {
+    machine: 'Fret mill',
+    axis: 'Y',
+    read: ([, at], index) => (118.2 + 0.0004 * number(at) + near(index, 0.01)).toFixed(2),
+    says: /The gap differs by at most/,
+  },
   'Bed flatness by a grid': {
     machine: 'Fret mill',
     axis: 'X',

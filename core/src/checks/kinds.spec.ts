@@ -104,6 +104,7 @@ const EXAMPLES: { readonly [K in CheckKind]: Example<K> } = {
   torque: first('torque', slide),
   diagonals: first('diagonals', slide, table),
   racking: first('racking', gantry, slide, table),
+  'rails-parallel': first('rails-parallel', slide, table),
   planarity: first('planarity', slide, table),
   'crossed-strings': first('crossed-strings', slide, table),
   runout: first('runout', table),

@@ -10,6 +10,7 @@ import { planarity } from './planarity/planarity.js';
 import { positioning } from './positioning/positioning.js';
 import { pushPlay } from './push-play/push-play.js';
 import { racking } from './racking/racking.js';
+import { railsParallel } from './rails-parallel/rails-parallel.js';
 import { returnCheck } from './return-check/return-check.js';
 import { runout } from './runout/runout.js';
 import { shaftMark } from './shaft-mark/shaft-mark.js';
@@ -39,6 +40,7 @@ export const CHECKS = {
   torque,
   diagonals,
   racking,
+  'rails-parallel': railsParallel,
   planarity,
   'crossed-strings': crossedStrings,
   runout,

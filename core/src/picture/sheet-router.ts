@@ -68,8 +68,10 @@ export function sheetRouterViews(machine: Machine, stands: Stands): readonly Vie
       rect('moving', x - head / 2, top - 0.6 * beam, head, head),
       rect('commanded', x - head / 8, top - 0.6 * beam + head + sunk, head / 4, 0.5 * head),
     ],
-    measures: down ? [measure(down, at(x + head, top + head), at(x + head, top + head + drop), { home: 'to' })] : [],
-    falls: down ? [fall(down, at(x - head, top + head / 3), 0.6 * drop)] : [],
+    measures: down
+      ? [measure(down, at(x + 0.7 * head, top + head), at(x + 0.7 * head, top + head + drop), { home: 'to' })]
+      : [],
+    falls: down ? [fall(down, at(x - 0.7 * head, top + head / 2), 0.6 * drop)] : [],
     // The foot of the head.
     traces: [
       trace([across, down], (places) =>

@@ -1,14 +1,13 @@
 import { motionOf } from '../../machine/index.js';
 import { formatNumber, inUnit, preferredUnit } from '../../quantity/index.js';
 import { askedOf, nullable, quantity, quantityOf, readQuantity, whole, type RecordOf } from '../../shape/index.js';
-import { budgetOf, coverageFactor, leastSquares } from '../../statistics/index.js';
+import { alongChart, alongLine, isShown, startBudget } from '../along-line.js';
 import { conformity } from '../conformity.js';
-import { figureOf, NO_FINDINGS, readSeries, type CheckFigure } from '../findings.js';
+import { figureOf, NO_FINDINGS, type CheckFigure } from '../findings.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind, type CheckPlace } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
 import { draw, type PlanInput } from '../plan-form.js';
-import { instrumentRows } from '../sample.js';
 import { taken } from '../taken.js';
 import { judgedBy } from '../worded.js';
 
@@ -138,22 +137,10 @@ export const racking = checkKind({
       const other = counted.find((item) => place.side === 1 && item.place.index === place.index + 1);
       return other ? [{ at: place.at, apart: value - other.value, index: place.index }] : [];
     });
-    const reach = Math.max(...pairs.map(({ at }) => at), 0);
-    const fit =
-      pairs.length < 3 || reach === 0
-        ? null
-        : leastSquares(
-            pairs.map(({ at }) => [1, at / reach]),
-            pairs.map(({ apart }) => apart),
-          );
     const doubt = Math.SQRT2 * doubtAt(plan.measured, 0);
-    const factor = fit && fit.degreesOfFreedom > 0 ? coverageFactor(0.95, fit.degreesOfFreedom) : null;
-    const half = (term: number): number | null =>
-      fit?.residualDeviation == null || factor === null
-        ? null
-        : Math.hypot(factor * fit.residualDeviation, 2 * doubt) * Math.sqrt(fit.unscaledCovariance[term]?.[term] ?? 0);
-    const [home, growth] = [fit?.estimates[0] ?? null, fit?.estimates[1] ?? null];
-    const [homeHalf, growthHalf] = [half(0), half(1)];
+    const along = pairs.map(({ at, apart }) => ({ at, value: apart }));
+    const line = alongLine(along, doubt);
+    const { start: home, growth, startHalf: homeHalf, growthHalf } = line;
     const worst = pairs.reduce((found, { apart }) => (Math.abs(apart) > Math.abs(found) ? apart : found), 0);
     const figures: readonly CheckFigure[] = [
       figureOf(
@@ -172,9 +159,10 @@ export const racking = checkKind({
           name: 'The same everywhere',
           symbol: 'd₀',
           dimension: 'length',
-          working: fit
-            ? 'What the line through the differences leaves at home: the offset of one side’s switch.'
-            : 'Open: three places carry a line.',
+          working:
+            home !== null
+              ? 'What the line through the differences leaves at home: the offset of one side’s switch.'
+              : 'Open: three places carry a line.',
         },
         home,
         homeHalf,
@@ -184,9 +172,10 @@ export const racking = checkKind({
           name: 'Grown at the end',
           symbol: 'd₁',
           dimension: 'length',
-          working: fit
-            ? 'What the line gains over the whole way: steps that are unequal, by pulley, belt or rack.'
-            : 'Open: three places carry a line.',
+          working:
+            growth !== null
+              ? 'What the line gains over the whole way: steps that are unequal, by pulley, belt or rack.'
+              : 'Open: three places carry a line.',
         },
         growth,
         growthHalf,
@@ -214,8 +203,8 @@ export const racking = checkKind({
       };
     });
     const tell = (value: number, uncertainty?: number | null): string => say(value, 'length', uncertainty ?? 2 * doubt);
-    const isHome = home !== null && homeHalf !== null && Math.abs(home) > homeHalf;
-    const isGrowing = growth !== null && growthHalf !== null && Math.abs(growth) > growthHalf;
+    const isHome = isShown(home, homeHalf);
+    const isGrowing = isShown(growth, growthHalf);
     return {
       ...NO_FINDINGS,
       ...judgedBy(
@@ -232,13 +221,13 @@ export const racking = checkKind({
           }`,
       ),
       result: [
-        isHome
+        isHome && home !== null
           ? `One side stands ${tell(Math.abs(home), homeHalf)} ahead everywhere: move its home switch, or its offset, by that.`
           : '',
-        isGrowing
+        isGrowing && growth !== null
           ? `The difference grows by ${tell(Math.abs(growth), growthHalf)} along the way: the sides take unequal steps.`
           : '',
-        fit && !isHome && !isGrowing
+        home !== null && !isHome && !isGrowing
           ? 'Neither a constant difference nor one that grows is shown; what comes and goes is flex.'
           : '',
       ]
@@ -247,45 +236,8 @@ export const racking = checkKind({
       notes: [],
       tolerance: most ?? Math.max(Math.abs(worst), doubt),
       standardUncertainty: doubt,
-      chart: {
-        x: { name: 'along', dimension: 'length' },
-        y: { name: 'side 1 − side 2', dimension: 'length' },
-        limit: most,
-        guard: 2 * doubt,
-        series: [
-          ...(fit && home !== null && growth !== null
-            ? [
-                {
-                  name: 'line through all',
-                  look: 'fit' as const,
-                  points: [
-                    { x: 0, y: home },
-                    { x: reach, y: home + growth },
-                  ],
-                },
-              ]
-            : []),
-          ...readSeries(pairs.map(({ at, apart }) => ({ x: at, y: apart, excluded: null }))),
-        ],
-      },
-      budget:
-        fit?.residualDeviation == null || fit.degreesOfFreedom < 1
-          ? null
-          : {
-              of: 'd₀',
-              dimension: 'length',
-              rows: budgetOf(
-                [
-                  {
-                    name: 'Scatter about the line',
-                    kind: 'A' as const,
-                    standard: fit.residualDeviation * Math.sqrt(fit.unscaledCovariance[0]?.[0] ?? 0),
-                    freedom: fit.degreesOfFreedom,
-                  },
-                  ...instrumentRows(plan.measured, 0, Math.SQRT2 * Math.sqrt(fit.unscaledCovariance[0]?.[0] ?? 0)),
-                ].filter(({ standard }) => standard > 0),
-              ),
-            },
+      chart: alongChart(line, along, 'side 1 − side 2', most, 2 * doubt),
+      budget: startBudget(line, plan.measured, 'd₀', Math.SQRT2),
     };
   },
 });

@@ -23,8 +23,8 @@ import { guessesOf, jobConfirmed, jobRows, withJobValue } from './job-sheet';
 
 type LinearJob = Extract<Job, { kind: 'linear' }>;
 const COUNTS = [
-  { value: 'radius', label: 'the way of its slide' },
-  { value: 'diameter', label: 'diameters, twice its way' },
+  { value: 'radius', label: 'counts its slide’s way' },
+  { value: 'diameter', label: 'counts diameters' },
 ] as const;
 const GUIDES: readonly ChoiceOption[] = [
   { value: 'unknown', label: 'slides on: not said' },
