@@ -61,7 +61,7 @@ const AGAIN = 0.4;
 
 /**
  * What to measure next: of everything that can be, what is expected to tell the leading ones apart best, by how little their
- * forecasts overlap and how likely each is. (Choice of the next measurement by its expected information: Lindley 1956.)
+ * forecasts overlap and how likely each is.
  * @param made what was measured already
  * @returns null where nothing would tell them apart
  */
