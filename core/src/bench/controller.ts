@@ -105,10 +105,7 @@ export class RigController implements Commander {
       power: ({ id, on }) => {
         this.isPowered = on;
         bench.power(on);
-        if (!on) {
-          this.cut('stopped');
-          bench.spindle?.turn(0);
-        }
+        if (!on) this.cut('stopped');
         this.ok(id);
       },
       enable: ({ id, axis, on }) => {
@@ -311,6 +308,7 @@ export class RigController implements Commander {
     if (now - this.lastLine > WATCHED_FOR) {
       for (const channel of this.channels) this.hold(channel);
       this.holdPath();
+      this.bench.spindle?.turn(0);
     }
     if (now - this.lastPlaces >= PLACES_EVERY) {
       this.places(null);
@@ -459,6 +457,7 @@ export class RigController implements Commander {
   }
 
   private cut(how: 'stopped'): void {
+    this.bench.spindle?.turn(0);
     for (const channel of this.channels) this.end(channel, how);
     this.cutPath();
     if (!this.isPowered) for (const channel of this.channels) channel.isKnown = false;

@@ -4,7 +4,7 @@ import type { AxisContext } from '../drive-line/index.js';
 import { quantityOf } from '../shape/index.js';
 import { exampleInstrument, exampleRing } from '../testing/example-instrument.js';
 import { cannedMotorMachine, firstAxis } from '../testing/example-machine.js';
-import { checkPlan, madeOn } from '../testing/made-checks.js';
+import { checkPlan, examplePushes as pushes, exampleSteps as steps, madeOn } from '../testing/made-checks.js';
 import { wholeMachine } from '../testing/whole-machine.js';
 import { alwaysThere, designed, scatterTogether } from './ground.js';
 import { cholesky, dot, forward, halfLogDeterminant } from './gaussian.js';
@@ -29,17 +29,6 @@ const context = firstAxis(wholeMachine());
 const made = madeOn(context);
 const bearings = bearingsOf(context) as Bearings;
 
-const steps = (change: object = {}): CheckPlan =>
-  checkPlan('step-check', {
-    targets: [340, 787, 1066, 1591],
-    runs: 2,
-    approach: 'both-ways',
-    returnToZero: true,
-    takeUp: 500,
-    measured: exampleInstrument(),
-    tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
-    ...change,
-  });
 const returns = (pace: 'half' | 'job' | 'over' = 'job'): CheckPlan =>
   checkPlan('return-check', {
     readings: 6,
@@ -55,13 +44,6 @@ const markPlan = checkPlan('shaft-mark', {
   times: 2,
   most: null,
   measured: exampleRing({ digit: quantityOf('0.5 °') }),
-});
-const pushes = checkPlan('push-play', {
-  light: quantityOf('30 N'),
-  heavy: quantityOf('90 N'),
-  times: 3,
-  most: null,
-  measured: exampleInstrument(),
 });
 
 const told = (...checks: readonly MadeCheck[]): Diagnosis => {

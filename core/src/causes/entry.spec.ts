@@ -1,8 +1,6 @@
 import { faultsInForce } from '../diagnosis/index.js';
-import { quantityOf } from '../shape/index.js';
-import { exampleInstrument } from '../testing/example-instrument.js';
 import { firstAxis } from '../testing/example-machine.js';
-import { checkPlan, madeOn } from '../testing/made-checks.js';
+import { examplePushes as pushes, exampleSteps, madeOn } from '../testing/made-checks.js';
 import { wholeMachine } from '../testing/whole-machine.js';
 import { asRead, denserBy } from './entry.js';
 import { askedRows, bearingsOf, diagnose, rowsOf, weigh, type Bearings, type Row } from './index.js';
@@ -12,22 +10,7 @@ import { forecast, overlap } from './predict.js';
 const context = firstAxis(wholeMachine());
 const bearings = bearingsOf(context) as Bearings;
 const made = madeOn(context);
-const steps = checkPlan('step-check', {
-  targets: [340, 787, 1066, 1591],
-  runs: 2,
-  approach: 'both-ways',
-  returnToZero: true,
-  takeUp: 500,
-  measured: exampleInstrument(),
-  tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
-});
-const pushes = checkPlan('push-play', {
-  light: quantityOf('30 N'),
-  heavy: quantityOf('90 N'),
-  times: 3,
-  most: null,
-  measured: exampleInstrument(),
-});
+const steps = exampleSteps();
 const tellsOf = (...checks: Parameters<typeof diagnose>[1]): readonly string[] =>
   (diagnose(context, checks)?.told ?? []).map(({ id }) => id).sort();
 const INCH = 25.4;

@@ -179,6 +179,19 @@ describe('a pass of a thread', () => {
       expect(rig.ask(asked)[0]).toEqual(jasmine.objectContaining({ kind: 'no', error: 'no-spindle' }));
   });
 
+  it('ends with its spindle by a stop', () => {
+    const rig = ready();
+    rig.ask({ kind: 'spindle', turns: 4 });
+    rig.wait(2);
+    rig.ask({ kind: 'thread', ...pass });
+    rig.wait(1);
+    rig.ask({ kind: 'stop' });
+    const at = rig.place('Z');
+    rig.wait(4);
+    expect(rig.place('Z')).toBeCloseTo(at, 4);
+    expect(Math.abs(rig.bench.spindle?.rate ?? NaN)).toBeLessThan(0.01);
+  });
+
   it('is not held in its middle, and takes nothing else meanwhile', () => {
     const rig = ready();
     rig.ask({ kind: 'spindle', turns: -4 });

@@ -52,6 +52,20 @@ describe('a program looked at on a machine', () => {
     expect(says('router', 'G21 G0 X4\nM2').join()).not.toContain('diameter');
   });
 
+  it('cuts no thread where no spindle tells its turns', () => {
+    const text = 'G21 S200 M3\nG33 Z-5 K1\nM2';
+    const of = (kind: 'lathe' | 'router') =>
+      previewProgram(asked(text, { machine: { ...machine(), kind }, start: [0, 0, 0.02] }));
+    expect(
+      of('lathe')
+        .problems.map(({ says }) => says)
+        .filter((says) => says.includes('spindle')),
+    ).toEqual([]);
+    expect(of('lathe').threadCount).toBe(1);
+    expect(of('router').problems.map(({ says }) => says)).toContain(jasmine.stringContaining('this machine has none'));
+    expect(of('router').problemCount - of('lathe').problemCount).toBe(1);
+  });
+
   it('puts what cannot be read and what would go too far in the order of its lines', () => {
     const { problems, problemCount } = previewProgram(asked('G21 G0 X10\nX301\nG81\nW-5'));
     expect(problems.map(({ line, says }) => `${line}: ${plain(says)}`)).toEqual([

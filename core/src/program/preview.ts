@@ -1,4 +1,5 @@
 import { axisContext, sayIn } from '../drive-line/index.js';
+import { machineKindOf } from '../machine-kinds/index.js';
 import type { Machine, MoveWay } from '../machine/index.js';
 import type { UnitSystem } from '../quantity/index.js';
 import type { ThreadPass } from '../line-port/index.js';
@@ -31,6 +32,8 @@ export interface PathLine {
 export interface ProgramPreview {
   readonly lineCount: number;
   readonly moveCount: number;
+  /** Passes of threads among them. */
+  readonly threadCount: number;
   readonly problems: readonly LineProblem[];
   readonly problemCount: number;
   readonly cautions: readonly LineProblem[];
@@ -99,7 +102,8 @@ function look({ machine, text, way, zeros, start, units }: PreviewAsked): Looked
   });
   const plan = planProgram(read.steps, axes);
   const sheet = pathSheet(plan.moves, axes, (place, { dimensions }) => say(place, dimensions.travel));
-  const problems = [...read.problems, ...sheet.problems].sort((one, other) => one.line - other.line);
+  const unturned = machineKindOf(machine.kind).turnsWork ? [] : threadLines(read.steps);
+  const problems = [...read.problems, ...sheet.problems, ...unturned].sort((one, other) => one.line - other.line);
   const unfenced = sheet.axes.filter(({ axis, least }) => least !== null && axis.reach?.by === 'travel');
   const cautions: LineProblem[] = [...read.cautions];
   if (unfenced.length > 0)
@@ -120,8 +124,9 @@ function look({ machine, text, way, zeros, start, units }: PreviewAsked): Looked
     preview: {
       lineCount: read.lineCount,
       moveCount: plan.moves.length,
+      threadCount: plan.moves.filter(({ move }) => move.perTurn !== null).length,
       problems: problems.slice(0, PROBLEMS_SHOWN),
-      problemCount: read.problemCount + sheet.problems.length,
+      problemCount: read.problemCount + sheet.problems.length + unturned.length,
       cautions,
       systems: read.systems,
       time: plan.time,
@@ -131,6 +136,19 @@ function look({ machine, text, way, zeros, start, units }: PreviewAsked): Looked
     },
   };
 }
+
+/** What speaks against threads where no spindle tells its turns. */
+const threadLines = (steps: readonly ProgramStep[]): readonly LineProblem[] =>
+  steps.flatMap((step) =>
+    step.kind === 'move' && step.perTurn !== null
+      ? [
+          {
+            line: step.line,
+            says: 'A thread goes with a spindle that turns the work and tells its turns: this machine has none.',
+          },
+        ]
+      : [],
+  );
 
 /** Places along the moves, no more than a picture shows. */
 function drawnPath(planned: readonly PlannedMove[]): readonly PathLine[] {

@@ -1,7 +1,9 @@
 import { askedRows, type MadeCheck, type Row } from '../causes/index.js';
 import { checkPlanOf, placesOf, type CheckPlan, type EnteredReading } from '../checks/index.js';
 import type { AxisContext } from '../drive-line/index.js';
+import { quantityOf } from '../shape/index.js';
 import { gauss, seeded } from '../statistics/index.js';
+import { exampleInstrument } from './example-instrument.js';
 
 /** A plan of a kind that has to fit it. */
 export function checkPlan(kind: CheckPlan['kind'], said: object): CheckPlan {
@@ -9,6 +11,28 @@ export function checkPlan(kind: CheckPlan['kind'], said: object): CheckPlan {
   if (!checked.ok) throw new Error(checked.error.map(({ path }) => path).join());
   return checked.value;
 }
+
+/** A step check of four places, twice and from both sides. */
+export const exampleSteps = (change: object = {}): CheckPlan =>
+  checkPlan('step-check', {
+    targets: [340, 787, 1066, 1591],
+    runs: 2,
+    approach: 'both-ways',
+    returnToZero: true,
+    takeUp: 500,
+    measured: exampleInstrument(),
+    tolerance: { kind: 'linear', value: quantityOf('0.05 mm') },
+    ...change,
+  });
+
+/** Three pushes, light and heavy. */
+export const examplePushes = checkPlan('push-play', {
+  light: quantityOf('30 N'),
+  heavy: quantityOf('90 N'),
+  times: 3,
+  most: null,
+  measured: exampleInstrument(),
+});
 
 /** How readings of a plan come out whose truth is said: how far off each is [m], [rad]. */
 type MadeOn = (

@@ -5,6 +5,7 @@ import {
   type Asked,
   type Place,
   type PortSaid,
+  type RequestKind,
   type StopState,
 } from '@crisp-notch/core/line-port';
 import type { FaultThere } from '@crisp-notch/core/bench';
@@ -45,6 +46,8 @@ export class MachineLine implements OnDestroy {
   readonly places = signal<readonly Place[]>([]);
   /** Letters of the axes in the order in which the controller has them. */
   readonly axes = signal<readonly string[]>([]);
+  /** What its controller says that it can. */
+  readonly can = signal<readonly RequestKind[]>([]);
   readonly stopState = signal<StopState>('none');
   readonly sight = signal<BenchSight | null>(null);
   readonly isPowered = signal(false);
@@ -325,6 +328,7 @@ export class MachineLine implements OnDestroy {
   private take(said: PortSaid): void {
     if (said.kind === 'hello') {
       this.axes.set(said.axes);
+      this.can.set(said.can);
       this.state.set({ kind: 'open', name: said.name });
       // A controller that switches no power is powered by hand.
       if (!said.can.includes('power')) this.isPowered.set(true);

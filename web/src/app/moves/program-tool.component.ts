@@ -54,6 +54,8 @@ export class ProgramToolComponent {
     if (!preview || preview.problemCount > 0 || preview.moveCount === 0) return '';
     if (!this.desk.canSend()) return 'It runs on the rig, or on a machine whose controller speaks the line port.';
     if (!this.desk.line.isPowered()) return 'The power is off.';
+    if (preview.threadCount > 0 && !this.desk.line.can().includes('thread'))
+      return 'This controller cuts no threads: it cannot follow the spindle.';
     const untried = this.program.untried().map(({ letter }) => letter);
     if (untried.length > 0) return `First moves come first: ${untried.join(', ')} has not found home in its steps yet.`;
     return '';
