@@ -108,6 +108,17 @@ describe('what two machines differ in', () => {
     expect(differencesBetween(before, lit)).toEqual(['auxiliary 1 is new: work light']);
   });
 
+  it('says a plan of work by what is planned', () => {
+    const seek = { lines: 1024, jitter: quantityOf('1 ms'), seekSpeed: quantityOf('60 rpm'), chuckMost: null };
+    const sizes = { large: quantityOf('30 mm'), small: quantityOf('20 mm'), length: quantityOf('50 mm') };
+    const speeds = { surface: quantityOf('60 m/min'), spindleMost: quantityOf('1500 rpm'), feed: quantityOf('0.1 mm') };
+    const planned = (lines: number): Machine => ({
+      ...before,
+      work: [{ kind: 'turning', ...sizes, ...speeds, ...seek, lines }],
+    });
+    expect(differencesBetween(planned(500), planned(1024))).toEqual(['plan of turning, lines was 500, is 1024']);
+  });
+
   it('says another kind by its kind alone', () => {
     const [axis] = before.axes as [Axis];
     const turned = onAxis(() => withTransmissionKind(axis, 'belt'));

@@ -54,10 +54,11 @@ const ONE_OF: Readonly<Record<string, string>> = {
   done: 'line of the check-off list',
   moves: 'first move',
   keys: 'key position',
+  work: 'plan of',
 };
 
 /** Lists whose entries go by a name of their own, and where that stands. */
-const NAMED_BY: Readonly<Record<string, string>> = { moves: 'step', keys: 'name' };
+const NAMED_BY: Readonly<Record<string, string>> = { moves: 'step', keys: 'name', work: 'kind' };
 
 /** What an entry of such a list is called: `half turn`; null where it says nothing. */
 function nameAt(machine: Machine, path: readonly string[]): string | null {
