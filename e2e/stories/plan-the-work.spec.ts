@@ -44,7 +44,7 @@ test.describe('work is planned by what the machine is', () => {
     await page.getByLabel('Spindle', { exact: true }).fill('150 rpm');
     await page.getByLabel('Spindle', { exact: true }).press('Enter');
     const program = await handedOver(page, 'Thread program');
-    expect(program).toMatch(/^G33 Z-20 K1\.27$/m);
+    expect(program).toMatch(/^G33 Z-20\.1 K1\.27$/m);
     expect(program).toMatch(/^G97 S150$/m);
     await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
     await page.reload();

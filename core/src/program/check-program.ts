@@ -44,8 +44,8 @@ export function programWordProblem(text: string): string | null {
     : 'A program word is a letter and a number: M8, M64 P1, or M3/M4 for either.';
 }
 
-/** Moves that cut, and words that end a program (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
-const CUTTING = ['G1', 'G2', 'G3'];
+/** Moves that cut, and words that end a program (NISTIR 6556:2000, threads by ISO 6983-1:2009, both from memory). */
+const CUTTING = ['G1', 'G2', 'G3', 'G33'];
 const OTHER_MOTION = ['G0', 'G80'];
 const ENDS = ['M2', 'M30'];
 /** Words that switch spindle and coolant in that language. */

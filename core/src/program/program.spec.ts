@@ -47,6 +47,8 @@ describe('a program, read for its auxiliaries', () => {
   it('stops at a cut without the spindle, and at a spindle left running', () => {
     expect(ids('G1 X1\nM3\nM8\nX2\nM9\nM64 P1\nM65 P1\nM2').slice(0, 1)).toEqual(['dry-a1:1']);
     expect(ids('M3 M8\nG1 X1\nM9\nM64 P1\nM65 P1\nM2')).toEqual(['left-on-a1:1']);
+    // A thread cuts as any other move does.
+    expect(ids('G33 Z-5 K1\nM3\nM8\nM9\nM5\nM64 P1\nM65 P1\nM2').slice(0, 2)).toEqual(['dry-a1:1', 'dry-a2:1']);
   });
 
   it('names words that switch nothing, and takes none from comments or after the end', () => {
