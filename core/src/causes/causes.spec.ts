@@ -1,4 +1,4 @@
-import type { CheckPlan } from '../checks/index.js';
+import { usualMeasuring, type CheckPlan } from '../checks/index.js';
 import { faultsInForce } from '../diagnosis/index.js';
 import type { AxisContext } from '../drive-line/index.js';
 import { quantityOf } from '../shape/index.js';
@@ -238,6 +238,26 @@ describe('what is wrong', () => {
         0.06e-3 * (Math.sin((2 * Math.PI * (expected + zero)) / 8e-3) - Math.sin((2 * Math.PI * zero) / 8e-3));
     const found = told(made('a', steps(), from(0)), made('b', steps(), from(2.6e-3)), made('c', steps(), from(4.9e-3)));
     expect(names(found)).toEqual(['screw-wave']);
+  });
+
+  it('can be told however near each other the places of several checks lie', () => {
+    const near = [0, 1, 2, -1].map((by, index) =>
+      made(
+        `${index}`,
+        steps({
+          targets: [340 + by, 787 + by, 1066 - by, 1591 + 2 * by],
+          measured: usualMeasuring('plunger-indicator'),
+        }),
+        () => 0,
+        5 + index,
+      ),
+    );
+    const found = told(...near);
+    expect(found.nothing).toBeGreaterThan(0.5);
+    const rows = near.flatMap((check, place) => rowsOf(check, place));
+    const lower = cholesky(scatterTogether(rows, 2e-6));
+    // No reading is known better by the others than its own digit and scatter let it.
+    lower.forEach((row, index) => expect(row[index]).toBeGreaterThan(2e-6));
   });
 
   it('is looked for at the parts where no reading tells them apart', () => {

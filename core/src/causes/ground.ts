@@ -59,6 +59,7 @@ export function scatterTogether(
   rows: readonly (AskedRow & { readonly off?: number })[],
   scatter: number,
 ): Float64Array[] {
+  const width = Math.min(...rows.filter(({ of }) => of === 'travel').map(({ digit }) => digit));
   return rows.map((row, a) =>
     Float64Array.from(rows, (other, b) => {
       if (b > a) return 0;
@@ -70,11 +71,14 @@ export function scatterTogether(
       let sum = isSame ? digit ** 2 + byMachine ** 2 + byPush ** 2 + (row.of === 'push' ? digit ** 2 : 0) : 0;
       // The zero of a check goes into all that is read from it.
       if (row.of !== 'push' && row.check === other.check && row.of === other.of) sum += digit ** 2 + byMachine ** 2;
-      // What an instrument itself is wrong by at a place, it is wrong by every time.
-      const isSamePlace =
-        Math.abs(row.expected - other.expected) < row.digit / 2 && row.instrument === other.instrument;
-      if (row.of === 'travel' && other.of === 'travel' && isSamePlace && Math.abs(row.expected) > row.digit)
-        sum += row.own * other.own;
+      // What an instrument itself is wrong by at a place, it is wrong by every time, and the less so the farther off.
+      if (
+        row.of === 'travel' &&
+        other.of === 'travel' &&
+        row.instrument === other.instrument &&
+        Math.min(Math.abs(row.expected), Math.abs(other.expected)) > width
+      )
+        sum += row.own * other.own * Math.max(0, 1 - Math.abs(row.expected - other.expected) / width);
       return sum;
     }),
   );

@@ -44,8 +44,13 @@ const REACH_LEAST = 0.5;
 const ratiosOf = (weighed: Weighed | undefined): string =>
   (weighed?.hypothesis.ratios ?? []).map(({ id }) => id).join(' ');
 
+/** It is reckoned in such steps, so that what scatters asks for no other plan. */
+const REACH_STEP = 0.05;
+const REACH_SCATTER = 0.005;
+
 /** How many times as far as it is sent an axis may go, by what was read. */
-export const reachOf = (rows: readonly Row[]): number => Math.max(REACH_LEAST, scaleOf(rows) ?? 1);
+export const reachOf = (rows: readonly Row[]): number =>
+  Math.max(REACH_LEAST, Math.ceil(((scaleOf(rows) ?? 1) - REACH_SCATTER) / REACH_STEP) * REACH_STEP);
 
 /** So many lead, those that are likelier than that. */
 const LEADING = 6;
