@@ -190,7 +190,7 @@ function weighAs(
   const own = designed(bearings);
   const others = besideEntries(faults).filter(({ place }) => place !== entry?.place);
   const ofParts = others.map((fault) => ratioOf([fault], weightOf(fault)));
-  const isTwo = (travel: number, place: number): boolean => apart(travel) < NEAR_TWO && Math.abs(place - 1) > 1e-9;
+  const isTwo = (travel: number, shown: number): boolean => apart(travel) < NEAR_TWO && Math.abs(shown - 1) > 1e-9;
   // Two at once are no three.
   const singles = entry ? ofParts.filter(({ travel }) => isTwo(travel, entry.factor * travel)) : ofParts;
   const near = entry ? [] : singles.filter(({ travel }) => apart(travel) < NEAR);
@@ -275,6 +275,7 @@ function weighAs(
       jumping: readonly (readonly Prepared[])[],
       weightBy: (cause: Cause) => number,
     ): void => {
+      if (jumping.length === 0) return;
       const factor = ratio.travel;
       const left = [...leftOf(ratio), ...(other ? meanOf(other, factor) : [])];
       const columns = [...alwaysOf(factor), ...(other ? columnsOf(other, factor) : [])];
