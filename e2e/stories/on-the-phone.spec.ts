@@ -88,6 +88,11 @@ test.describe('the whole way on a phone', () => {
     await page.getByRole('button', { name: /^Start the check/ }).tap();
     const pad = page.getByRole('dialog', { name: /^Reading pad/ });
     await expect(pad).toBeVisible();
+    // The network of a shed: typing does not wait for it.
+    await page.route('**/readings', async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+      await route.continue();
+    });
     // The carriage comes to where it should, and back to zero: 1/16 steps on a lead of 4 mm.
     for (const [index, due] of ['5', '10', '15', '0'].entries()) {
       await expect(pad.locator('.go')).toContainText(`${index + 1} of 4`);

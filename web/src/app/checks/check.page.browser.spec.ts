@@ -50,7 +50,12 @@ describe('the page of a check', () => {
         MachineLine,
         {
           provide: CheckStore,
-          useValue: { check: (id: string) => of(check(id)), heard$: of(), waitingCount: () => 0 },
+          useValue: {
+            check: (id: string) => of(check(id)),
+            heard$: of(),
+            waitingCount: () => 0,
+            sentOf: () => new Set(),
+          },
         },
         { provide: DesignStore, useValue: { state$: of({ id: 'm', revision: 1, document }) } },
         {

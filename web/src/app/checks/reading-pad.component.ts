@@ -51,7 +51,7 @@ export class ReadingPadComponent {
   protected readonly mark = decimalMark();
   protected readonly digits = DIGITS;
   protected readonly row = computed(() => this.rows()[this.at()] ?? null);
-  protected readonly left = computed(() => this.rows().filter(({ text }) => text === '').length);
+  protected readonly left = computed(() => this.rows().filter(({ isTaken }) => !isTaken).length);
   protected readonly before = computed(() => {
     const last = this.order().at(-1);
     const row = last && this.rows()[last.place];
@@ -71,14 +71,14 @@ export class ReadingPadComponent {
       if (isBegun) return;
       isBegun = true;
       untracked(() => {
-        this.at.set(this.nextOpen(rows, 0));
+        this.readOpen(rows);
       });
     });
   }
 
   /** The first place from one on that has no reading, else the end. */
   private nextOpen(rows: readonly ReadingRow[], from: number): number {
-    const found = rows.findIndex(({ text }, index) => index >= from && text === '');
+    const found = rows.findIndex(({ isTaken }, index) => index >= from && !isTaken);
     return found >= 0 ? found : rows.length;
   }
 
@@ -107,9 +107,14 @@ export class ReadingPadComponent {
     const place = this.at();
     this.order.update((order) => [...order.filter((item) => item.place !== place), { place, text }]);
     this.typed.set('');
-    // The readings come back from the server a moment later: the place just read counts as read.
-    const rows = this.rows().map((item, index) => (index === place ? { ...item, text } : item));
+    // What was just kept comes back as taken when the page is drawn again.
+    const rows = this.rows().map((item, index) => (index === place ? { ...item, isTaken: true } : item));
     this.at.set(this.nextOpen(rows, place + 1) < rows.length ? this.nextOpen(rows, place + 1) : this.nextOpen(rows, 0));
+  }
+
+  /** On to the first place that has no reading. */
+  protected readOpen(rows: readonly ReadingRow[] = this.rows()): void {
+    this.at.set(this.nextOpen(rows, 0));
   }
 
   /** Back to the last reading, to read it again or to correct a digit. */

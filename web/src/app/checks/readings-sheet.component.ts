@@ -81,11 +81,18 @@ export class ReadingsSheetComponent {
   private readonly plan = computed(() => this.check().plan);
   protected readonly sheet = computed(() => sheetOf(this.context(), this.plan(), this.units()));
   protected readonly rows = computed(() =>
-    readingRows(placesOf(this.plan()), this.sheet(), this.evaluation(), this.check().readings, this.units()),
+    readingRows(
+      placesOf(this.plan()),
+      this.sheet(),
+      this.evaluation(),
+      this.check().readings,
+      this.units(),
+      this.store.sentOf(this.check().id),
+    ),
   );
 
   /** The first that is still to be read; null when all are. */
-  protected readonly next = computed(() => this.rows().find(({ text }) => text === '') ?? null);
+  protected readonly next = computed(() => this.rows().find(({ isTaken }) => !isTaken) ?? null);
 
   constructor() {
     this.store.heard$.pipe(takeUntilDestroyed()).subscribe((check) => this.onHeard(check));

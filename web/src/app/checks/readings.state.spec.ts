@@ -38,7 +38,7 @@ describe('the readings sheet', () => {
     { index: 1, text: '0.0375 in', excluded: null },
     { index: 2, text: '1.5 mm', excluded: 'knocked' },
   ];
-  const rows = readingRows(places, sheet, evaluate(entered), entered, 'metric');
+  const rows = readingRows(places, sheet, evaluate(entered), entered, 'metric', new Set([4]));
 
   it('has a row for everything that was planned, in its order', () => {
     expect(rows.map(({ cells, named }) => [...cells, named])).toEqual([
@@ -52,6 +52,16 @@ describe('the readings sheet', () => {
 
   it('shows a reading as it was typed, its unit only where it is another', () => {
     expect(rows.map((row) => row.shown)).toEqual(['0.32', '0.0375 in', '1.5', '', '']);
+  });
+
+  it('takes a place as read while its reading is on its way, and shows no reading there', () => {
+    expect(rows.map(({ text, isTaken }) => [text !== '', isTaken])).toEqual([
+      [true, true],
+      [true, true],
+      [true, true],
+      [false, false],
+      [false, true],
+    ]);
   });
 
   it('understands what is typed by the unit of its place, and nothing that is no reading', () => {

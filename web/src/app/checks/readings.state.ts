@@ -30,17 +30,20 @@ export interface ReadingRow {
   readonly deviation: string;
   readonly tone: 'good' | 'caution' | 'stop' | 'open';
   readonly excluded: string | null;
+  /** Its reading is kept, or on its way to be: the next is read elsewhere. */
+  readonly isTaken: boolean;
 }
 
 const TONES = { within: 'good', undecided: 'caution', outside: 'stop' } as const;
 
-/** The sheet of a plan's places with what has been read at each. */
+/** The sheet of a plan's places with what has been read at each; `sent` are the places whose reading is not answered yet. */
 export function readingRows(
   places: readonly CheckPlace[],
   sheet: ReadingSheet<CheckPlace>,
   evaluation: CheckEvaluation,
   entered: readonly EnteredReading[],
   units: UnitSystem,
+  sent: ReadonlySet<number>,
 ): readonly ReadingRow[] {
   const latest = new Map(entered.map((reading) => [reading.index, reading]));
   const points = new Map(evaluation.points.map((point) => [point.index, point]));
@@ -60,6 +63,7 @@ export function readingRows(
         : '',
       tone: point ? (point.excluded === null ? TONES[point.conformity] : 'open') : 'open',
       excluded: point?.excluded ?? null,
+      isTaken: text !== '' || sent.has(place.index),
     };
   });
 }

@@ -86,7 +86,9 @@ describe('readings that are kept', () => {
     const [second, third] = [store.add('a', [reading(1)]), store.add('a', [reading(2)])];
     await turns();
     expect(server.asked.length).toBe(1);
+    expect([[...store.sentOf('a')], [...store.sentOf('b')]]).toEqual([[0, 1, 2], []]);
     await server.answer(0);
+    expect([...store.sentOf('a')]).toEqual([1, 2]);
     expect((await first).readings.length).toBe(1);
     expect(server.texts(1)).toEqual(['1 mm', '2 mm']);
     await server.answer(1);
@@ -135,7 +137,7 @@ describe('readings that are kept', () => {
     await turns();
     await server.fail(0, REFUSED);
     await expectAsync(refused).toBeRejectedWith(REFUSED);
-    expect(store.waitingCount()).toBe(0);
+    expect([store.waitingCount(), store.sentOf('a').size]).toEqual([0, 0]);
     jasmine.clock().tick(60_000);
     const other = store.add('b', [reading(5)]);
     await turns();

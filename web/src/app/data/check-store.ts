@@ -11,6 +11,7 @@ import { DesignStore } from './design-store';
 const ANSWERS_NOT = 500;
 /** After which readings are sent again [ms]. */
 const SENT_AGAIN = 1500;
+const NONE: ReadonlySet<number> = new Set();
 
 /** The checks of the open machine: begun, measured, and what they led to. Provided by the machine's page. */
 @Injectable()
@@ -53,13 +54,20 @@ export class CheckStore {
   private readonly heard = new Subject<Check>();
   /** A check each time that readings of it were kept. */
   readonly heard$: Observable<Check> = this.heard;
-  private readonly count = signal(0);
+  private readonly sent = signal<ReadonlyMap<string, ReadonlySet<number>>>(new Map());
   private readonly isAway = signal(false);
   /** How many readings wait for a server that does not answer. */
-  readonly waitingCount = computed(() => (this.isAway() ? this.count() : 0));
+  readonly waitingCount = computed(() =>
+    this.isAway() ? [...this.sent().values()].reduce((sum, { size }) => sum + size, 0) : 0,
+  );
 
   constructor() {
     inject(DestroyRef).onDestroy(() => clearTimeout(this.again));
+  }
+
+  /** Places of a check whose readings were sent and of which the server has not said yet that it has them. */
+  sentOf(id: string): ReadonlySet<number> {
+    return this.sent().get(id) ?? NONE;
   }
 
   /**
@@ -127,7 +135,7 @@ export class CheckStore {
   }
 
   private recount(): void {
-    this.count.set([...this.waiting.values()].reduce((sum, { size }) => sum + size, 0));
+    this.sent.set(new Map([...this.waiting].map(([id, readings]) => [id, new Set(readings.keys())])));
   }
 
   /** Changes the axis that a check measured by what it led to. @param reason written into the logbook */
