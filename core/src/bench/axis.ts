@@ -1,6 +1,7 @@
 import { Heat } from './heat.js';
 import { HomeSwitch } from './home-switch.js';
 import { Plant } from './plant.js';
+import { SecondSide } from './second-side.js';
 import { BrushedShaft, StepperShaft, TICK, type Shaft } from './shaft.js';
 import type { AxisTruth } from './truth.js';
 
@@ -20,6 +21,7 @@ export class BenchAxis {
   readonly plant: Plant;
   readonly heat: Heat;
   readonly home: HomeSwitch | null;
+  readonly second: SecondSide | null;
   /** What the driver has counted [pulses]; some of what was sent may never have come. */
   private arrived = 0;
   private sent = 0;
@@ -52,6 +54,7 @@ export class BenchAxis {
     this.plant = new Plant(truth);
     this.counted = { from: truth.standsAt, lost: 0 };
     this.heat = new Heat(truth.heat, ambient);
+    this.second = truth.second && new SecondSide(truth, truth.second, truth.home, random);
     this.home = truth.home ? new HomeSwitch(truth.home, truth.ends === null, random, truth.standsAt) : null;
   }
 
@@ -92,6 +95,7 @@ export class BenchAxis {
       plant.follow(shaft.turns);
     }
     this.home?.follow(plant.place, time);
+    this.second?.home?.follow(this.second.place(plant.place), time);
     this.watch(isDriving);
     for (const sum of [this.warm, this.watched]) {
       sum.ticks += 1;

@@ -1,5 +1,4 @@
 import {
-  EDGES_MOST,
   JOG_RENEWED_WITHIN,
   LineCutter,
   lineOf,
@@ -15,14 +14,13 @@ import {
 } from '../line-port/index.js';
 import type { Bench, Commander } from './bench.js';
 import { Compensator } from './compensator.js';
+import { EdgeCapture } from './edge-capture.js';
 import { Homing } from './homing.js';
 import { Mover } from './mover.js';
+import { Squaring } from './squaring.js';
 import { PathRun } from './path-run.js';
 import { ThreadRun } from './thread-run.js';
 import { TICK } from './shaft.js';
-
-/** A time [s] as finely as anybody reads it, so that a line of many stays as short as it has to be. */
-const toNanosecond = (time: number): number => Number(time.toFixed(9));
 
 /** What sums of parts of pulses may be off by: a place so near a whole pulse is on it. */
 const NEAR = 1e-6;
@@ -32,30 +30,23 @@ const wholeOf = (pulses: number): number =>
 /** While something moves its places are said so often [s]. */
 const PLACES_EVERY = 0.05;
 
-interface Capture {
-  readonly id: number;
-  readonly time: number;
-  /** When the first edge came; null before. */
-  first: number | null;
-  readonly edges: number[];
-  isForward: boolean;
-  ahead: number | null;
-}
-
 /** One axis of the controller. */
 interface Channel {
   readonly letter: string;
   readonly mover: Mover;
   readonly compensator: Compensator;
-  /** Number of the move, jog or homing under way. */
-  task: { readonly id: number; readonly kind: 'move' | 'jog' | 'home' } | null;
+  /** Number of the move, jog, homing or squaring under way. */
+  task: { readonly id: number; readonly kind: 'move' | 'jog' | 'home' | 'square' } | null;
   homing: Homing | null;
+  squaring: Squaring | null;
   isKnown: boolean;
   jogUntil: number;
-  capture: Capture | null;
+  capture: EdgeCapture | null;
   /** When the direction line last changed, and to what. */
   turned: { readonly time: number; readonly isForward: boolean };
 }
+
+const isUnderWay = ({ mover, squaring }: Channel): boolean => mover.isMoving || squaring !== null;
 
 /** The simulated rig’s controller: obeys the line port, makes pulses, watches switches, alarms and its host. */
 export class RigController implements Commander {
@@ -85,6 +76,7 @@ export class RigController implements Commander {
       compensator: new Compensator(truth.compensation, truth.perPulse),
       task: null,
       homing: null,
+      squaring: null,
       isKnown: false,
       jogUntil: 0,
       capture: null,
@@ -187,6 +179,20 @@ export class RigController implements Commander {
           this.ok(id);
         });
       },
+      square: ({ id, axis, towards, rate, start, acceleration, most, offset }) => {
+        this.ready(id, axis, (channel) => {
+          const { second } = bench.axis(axis) ?? {};
+          if (!second?.home) {
+            this.no(id, 'one-side', 'This axis has no second side with a switch of its own.');
+            return;
+          }
+          channel.task = { id, kind: 'square' };
+          const pace = { rate, start: Math.min(start, rate), acceleration };
+          const run = { towards, fast: pace, slow: pace, most } as const;
+          channel.squaring = new Squaring(second, run, offset, second.home.seen(this.bench.time));
+          this.ok(id);
+        });
+      },
       hold: ({ id, axis }) => {
         if (axis !== null && !this.channel(axis)) {
           this.no(id, 'no-such-axis', 'There is no such axis.');
@@ -209,7 +215,9 @@ export class RigController implements Commander {
       read: ({ id, axis, instrument }) => {
         this.with(id, axis, () => {
           const at = bench.axis(axis);
-          if (at) this.say({ kind: 'reading', id, ...bench.meters.read(at, instrument) });
+          if (at && instrument.endsWith('-second') && !at.second)
+            this.no(id, 'one-side', 'This axis has no second side.');
+          else if (at) this.say({ kind: 'reading', id, ...bench.meters.read(at, instrument) });
         });
       },
       probe: ({ id, from, to, what }) => {
@@ -219,7 +227,7 @@ export class RigController implements Commander {
       },
       capture: ({ id, axis, time }) => {
         this.with(id, axis, (channel) => {
-          channel.capture = { id, time, first: null, edges: [], isForward: true, ahead: null };
+          channel.capture = new EdgeCapture(id, axis, time);
           this.ok(id);
         });
       },
@@ -301,6 +309,7 @@ export class RigController implements Commander {
       const by = mover.position - before;
       this.count(place, channel, by + channel.compensator.tick(mover.position, by, channel.isKnown, TICK));
       if (channel.homing) this.goHome(channel, axis?.home?.seen(now) ?? false);
+      else if (channel.squaring) this.goSquare(channel, channel.squaring, now);
       else if (channel.task && !mover.isMoving && channel.compensator.isSettled(mover.position, channel.isKnown))
         this.finish(channel);
     }
@@ -317,7 +326,7 @@ export class RigController implements Commander {
   }
 
   private get isMoving(): boolean {
-    return this.run?.isMoving === true || this.channels.some(({ mover }) => mover.isMoving);
+    return this.run?.isMoving === true || this.channels.some(isUnderWay);
   }
 
   /** Takes pieces of a path, all of a line or none. */
@@ -430,11 +439,27 @@ export class RigController implements Commander {
     this.places(null);
   }
 
+  private goSquare(channel: Channel, squaring: Squaring, now: number): void {
+    const outcome = squaring.tick(now);
+    if (!outcome) return;
+    const id = channel.task?.id ?? 0;
+    channel.squaring = null;
+    channel.task = null;
+    if (outcome.kind === 'square') this.say({ kind: 'squared', id, axis: channel.letter, alone: outcome.alone });
+    else {
+      // Side 1 stands where it was homed, but nobody knows by how much the gantry stands askew.
+      channel.isKnown = false;
+      if (outcome.kind === 'failed') this.say({ kind: 'lost', id, axis: channel.letter, says: outcome.says });
+      else this.say({ kind: 'done', id, axis: channel.letter, pulses: channel.mover.pulses, how: 'held' });
+    }
+    this.places(null);
+  }
+
   private finish(channel: Channel): void {
     const { task, mover, capture } = channel;
     if (!task) return;
     channel.task = null;
-    if (capture && capture.edges.length > 0) this.give(channel, capture);
+    if (capture && !capture.isEmpty) this.give(channel, capture);
     // What ends where it was sent has reached it; whatever was braked has been held.
     const how = task.kind === 'move' && mover.hasReached ? 'reached' : 'held';
     this.say({ kind: 'done', id: task.id, axis: channel.letter, pulses: mover.pulses, how });
@@ -443,8 +468,9 @@ export class RigController implements Commander {
 
   /** Ends what is under way at once. */
   private end(channel: Channel, how: 'stopped'): void {
-    if (channel.mover.stop()) channel.isKnown = false;
+    if (channel.mover.stop() || channel.squaring) channel.isKnown = false;
     channel.homing = null;
+    channel.squaring = null;
     if (channel.task)
       this.say({ kind: 'done', id: channel.task.id, axis: channel.letter, pulses: channel.mover.pulses, how });
     channel.task = null;
@@ -454,6 +480,7 @@ export class RigController implements Commander {
   private hold(channel: Channel): void {
     channel.homing = null;
     channel.mover.hold();
+    channel.squaring?.hold();
   }
 
   private cut(how: 'stopped'): void {
@@ -471,38 +498,14 @@ export class RigController implements Commander {
     this.counted[place] = after;
     const isForward = by > 0;
     if (isForward !== channel.turned.isForward) channel.turned = { time: this.bench.time, isForward };
-    const { capture } = channel;
-    if (!capture) return;
-    const step = isForward ? 1 : -1;
-    const firstEdge = isForward ? Math.floor(before) + 1 : Math.ceil(before) - 1;
-    for (let edge = firstEdge; isForward ? edge <= after : edge >= after; edge += step) {
-      const time = this.bench.time + ((edge - before) / by) * TICK;
-      if (capture.first === null) {
-        capture.first = time;
-        capture.isForward = isForward;
-        capture.ahead = Number.isFinite(channel.turned.time) ? time - channel.turned.time : null;
-      }
-      if (time - capture.first > capture.time) {
-        this.give(channel, capture);
-        return;
-      }
-      capture.edges.push(toNanosecond(time - capture.first));
-    }
+    const { capture, turned } = channel;
+    if (capture?.note({ before, after, by, time: this.bench.time, tick: TICK, turned: turned.time }) === true)
+      this.give(channel, capture);
   }
 
-  private give(channel: Channel, capture: Capture): void {
+  private give(channel: Channel, capture: EdgeCapture): void {
     channel.capture = null;
-    for (let from = 0; from === 0 || from < capture.edges.length; from += EDGES_MOST)
-      this.say({
-        kind: 'captured',
-        id: capture.id,
-        axis: channel.letter,
-        isForward: capture.isForward,
-        ahead: capture.ahead,
-        from,
-        edges: capture.edges.slice(from, from + EDGES_MOST),
-        isLast: from + EDGES_MOST >= capture.edges.length,
-      });
+    for (const line of capture.said()) this.say(line);
   }
 
   private channel(axis: string): Channel | undefined {
@@ -529,11 +532,11 @@ export class RigController implements Commander {
 
   private places(id: number | null): void {
     this.lastPlaces = this.bench.time;
-    const places = this.channels.map(({ letter, mover, isKnown }): Place => ({
-      axis: letter,
-      pulses: mover.pulses,
-      isKnown,
-      isMoving: mover.isMoving || this.run?.isMoving === true,
+    const places = this.channels.map((channel): Place => ({
+      axis: channel.letter,
+      pulses: channel.mover.pulses,
+      isKnown: channel.isKnown,
+      isMoving: isUnderWay(channel) || this.run?.isMoving === true,
     }));
     this.say({ kind: 'at', id, places });
   }

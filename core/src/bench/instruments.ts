@@ -40,6 +40,7 @@ const TORQUE_DIGIT = 0.01;
 const DEGREE_NOISE = 0.5;
 
 const to = (digit: number, value: number): number => digit * Math.round(value / digit);
+const sideTwo = ({ plant, second }: BenchAxis): number => second?.place(plant.place) ?? plant.place;
 
 /** Everything that looks at the truth: with its own range, digit, noise and error. */
 export class Meters {
@@ -58,17 +59,12 @@ export class Meters {
       this.zeros.delete(axis);
       return this.indicator(axis);
     },
-    rule: (axis) => {
-      const { isTurning } = axis.truth;
-      const digit = isTurning ? RULE.angle : RULE.length;
-      return this.shown(to(digit, axis.plant.place + 0.3 * digit * gauss(this.random)), isTurning ? 'rad' : 'm');
-    },
+    rule: (axis) => this.rule(axis, axis.plant.place),
     // Callipers along the motion, or a finely divided ring round what turns.
-    'fine-scale': (axis) => {
-      const { isTurning } = axis.truth;
-      const digit = isTurning ? FINE.angle : FINE.length;
-      return this.shown(to(digit, axis.plant.place + FINE_NOISE * digit * gauss(this.random)), isTurning ? 'rad' : 'm');
-    },
+    'fine-scale': (axis) => this.fine(axis, axis.plant.place),
+    // Beside the second side of a gantry.
+    'rule-second': (axis) => this.rule(axis, sideTwo(axis)),
+    'fine-scale-second': (axis) => this.fine(axis, sideTwo(axis)),
     angle: (axis) =>
       this.shown(to(LEAST_ANGLE, axis.shaft.turns * 2 * Math.PI + 0.2 * LEAST_ANGLE * gauss(this.random)), 'rad'),
     ammeter: (axis) => this.shown(to(CURRENT_DIGIT, axis.shaft.current + CURRENT_NOISE * gauss(this.random)), 'A'),
@@ -105,6 +101,16 @@ export class Meters {
     const { digit, noise } = MICROSCOPE;
     const seen = (place: number): number => to(digit, place + noise * gauss(this.random));
     return { passes: grooves.length, begins, marks: marks.map(seen) };
+  }
+
+  private rule({ truth: { isTurning } }: BenchAxis, place: number): Shown {
+    const digit = isTurning ? RULE.angle : RULE.length;
+    return this.shown(to(digit, place + 0.3 * digit * gauss(this.random)), isTurning ? 'rad' : 'm');
+  }
+
+  private fine({ truth: { isTurning } }: BenchAxis, place: number): Shown {
+    const digit = isTurning ? FINE.angle : FINE.length;
+    return this.shown(to(digit, place + FINE_NOISE * digit * gauss(this.random)), isTurning ? 'rad' : 'm');
   }
 
   private shown(value: number, unit: string): Shown {

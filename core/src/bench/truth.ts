@@ -63,6 +63,16 @@ export interface TrueSwitch {
   readonly spread: number;
 }
 
+/** The other side of a gantry that two motors push, seen from the first. */
+export interface TrueSide {
+  /** Where it stands ahead of the first when the power comes on. */
+  readonly ahead: number;
+  /** Where its switch closes ahead of the first's; what is read of it is as with the first. */
+  readonly switchAt: number;
+  /** Share by which it goes farther for the same pulses. */
+  readonly gains: number;
+}
+
 /**
  * One axis as it really is, SI: metres and newtons, or radians and newton metres for one that turns. Nothing of it is
  * ever shown or reckoned with; it is seen through instruments.
@@ -94,6 +104,8 @@ export interface AxisTruth {
   /** Where the carriage stands when the power comes on. */
   readonly standsAt: number;
   readonly home: TrueSwitch | null;
+  /** Its second side; null where one motor pushes. */
+  readonly second: TrueSide | null;
   readonly backlash: number;
   /** Share by which it goes too far. */
   readonly leadError: number;
@@ -309,6 +321,7 @@ function axisTruth(machine: Machine, axis: Axis): AxisTruth | Lacking {
     standsAt: goesRound ? 0 : 0.35 * travel,
     home:
       axis.transmission.specification.kind === 'roller' ? null : job.kind === 'linear' ? LINEAR_SWITCH : TURNING_SWITCH,
+    second: job.kind === 'linear' && count === 2 ? { ahead: 0, switchAt: 0, gains: 0 } : null,
     backlash: value(backlashTotal) ?? 0,
     leadError:
       ((axis.faults.leadError && valueOf(axis.faults.leadError, job.kind === 'linear' ? 'length' : 'angle')) ?? 0) /

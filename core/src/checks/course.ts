@@ -1,8 +1,11 @@
 import type { Instrument } from '../line-port/index.js';
 import type { Measuring } from './measuring.js';
 
-/** What is looked at where a leg ends: the carriage, the mark on the motor’s shaft, or how far it gives to a push. */
-export type LookedAt = 'travel' | 'shaft' | 'push';
+/**
+ * What is looked at where a leg ends: the carriage, the mark on the motor’s shaft, how far it gives to a push, or one of
+ * both sides of a gantry.
+ */
+export type LookedAt = 'travel' | 'shaft' | 'push' | 'sides';
 
 /** A place of the plan that is read where a leg ends. */
 export interface Look {
@@ -11,6 +14,8 @@ export interface Look {
   readonly of: LookedAt;
   /** What of the bench shows it. */
   readonly instrument: Instrument;
+  /** The instrument by whose zero it counts. */
+  readonly zeroOf: Instrument;
   /** On the carriage [N], or on what turns [N·m], while it is read; 0: nothing pushes. */
   readonly push: number;
   /** Metres that are read for a radian, where what turns is read as a length; 1 where it is read as it is. */
@@ -50,10 +55,13 @@ export const zeroInstrument = (instrument: Instrument): Instrument =>
   instrument === 'indicator' ? 'indicator-zero' : instrument;
 
 /** A place that is read of the carriage, with nothing that pushes it. */
-export const lookAtTravel = (index: number, measured: Pick<Measuring, 'type'>): Look => ({
-  index,
-  of: 'travel',
-  instrument: benchInstrument(measured),
-  push: 0,
-  arm: 1,
-});
+export function lookAtTravel(index: number, measured: Pick<Measuring, 'type'>): Look {
+  const instrument = benchInstrument(measured);
+  return { index, of: 'travel', instrument, zeroOf: instrument, push: 0, arm: 1 };
+}
+
+/** A side of a gantry; both count by the zero of side 1, or it would not be seen how they stand to each other. */
+export function lookAtSide(index: number, side: 1 | 2, measured: Pick<Measuring, 'type'>): Look {
+  const zeroOf = benchInstrument(measured) === 'rule' ? 'rule' : 'fine-scale';
+  return { index, of: 'sides', instrument: side === 1 ? zeroOf : `${zeroOf}-second`, zeroOf, push: 0, arm: 1 };
+}

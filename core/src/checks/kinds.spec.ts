@@ -216,10 +216,14 @@ for (const kind of CHECK_KINDS) {
         const opened = checkPlan({ ...plan, measured });
         const way = opened.ok ? course?.(context, opened.value) : null;
         if (!opened.ok || !way) continue;
-        const read = way.legs.flatMap(({ read: look }) => (look === null || look === 'zero' ? [] : [look.index]));
-        expect(read).toEqual(placesOf(opened.value).map(({ index }) => index));
+        const looks = way.legs.flatMap(({ read: look }) => (look === null || look === 'zero' ? [] : [look]));
+        expect(looks.map(({ index }) => index)).toEqual(placesOf(opened.value).map(({ index }) => index));
+        // Zero is read with what it was set with.
+        if (zeroAgain) expect(looks.at(-1)?.instrument).toBe(looks[0]?.zeroOf);
         const sights = sightsOf(context, way);
-        expect(sights.map(({ index }) => index)).toEqual(read);
+        // How both sides stand to each other tells nothing of the way of one.
+        const told = looks.flatMap(({ of, index }) => (of === 'sides' ? [] : [index]));
+        expect(sights.map(({ index }) => index)).toEqual(told);
         // Time, moves and turns only ever grow.
         for (const key of ['moves', 'turnsBack', 'seconds'] as const)
           expect(sights.every((sight, at) => at === 0 || sight[key] >= (sights[at - 1]?.[key] ?? 0))).toBeTrue();

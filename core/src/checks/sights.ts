@@ -1,12 +1,12 @@
 import { stepsPerMotorTurn, stepsPerUnit, type AxisContext } from '../drive-line/index.js';
 import { Reckoner } from '../reckoner/index.js';
-import type { Course, Look, LookedAt } from './course.js';
+import type { Course, LookedAt } from './course.js';
 
 /** A reading as one who looks for the cause needs it: what was meant to be seen, and what went before. */
 export interface Sight {
   /** Place of the plan. */
   readonly index: number;
-  readonly of: LookedAt;
+  readonly of: Exclude<LookedAt, 'sides'>;
   /** What would be read if all were as designed and nothing gave way [SI], from the check's zero. */
   readonly expected: number;
   /** It came there from below, as to its zero, or from above. */
@@ -54,7 +54,7 @@ export function sightsOf(context: AxisContext, course: Course, readTime = READ_T
     net += way;
     seconds += MOVE_TIME;
   };
-  const expectedOf = ({ of }: Look): number =>
+  const expectedOf = (of: Sight['of']): number =>
     of === 'travel' ? at / perUnit : of === 'shaft' ? (2 * Math.PI * at) / perTurn : 0;
   for (const { to, shuttles, wait = 0, read } of course.legs) {
     seconds += wait;
@@ -73,10 +73,12 @@ export function sightsOf(context: AxisContext, course: Course, readTime = READ_T
       continue;
     }
     seconds += readTime;
+    const { index, of, push, arm } = read;
+    // How two sides stand to each other tells nothing of the way of one.
+    if (of === 'sides') continue;
     // One that is always reached in the same way as its zero was is on the zero's side.
     const side = sense > 0 || shuttles ? 'up' : 'down';
-    const { index, of, push, arm } = read;
-    sights.push({ index, of, expected: expectedOf(read), side, moves, turnsBack, net, seconds, path, pace, push, arm });
+    sights.push({ index, of, expected: expectedOf(of), side, moves, turnsBack, net, seconds, path, pace, push, arm });
     pace = CHECK_PACE;
   }
   return sights;

@@ -92,16 +92,11 @@ export const twoPushesCourse = (
   { heavy, arm }: { readonly heavy: number; readonly arm: number },
 ): Course => ({
   from: 0,
-  legs: places.map(({ index, load }) => ({
-    to: 0,
-    read: {
-      index,
-      of: 'push',
-      instrument: load === 'light' ? 'push-light' : 'push-heavy',
-      push: load === 'light' ? light : heavy,
-      arm,
-    },
-  })),
+  legs: places.map(({ index, load }) => {
+    const instrument = load === 'light' ? 'push-light' : 'push-heavy';
+    const push = load === 'light' ? light : heavy;
+    return { to: 0, read: { index, of: 'push', instrument, zeroOf: instrument, push, arm } };
+  }),
 });
 
 /** What two pushes are of. */

@@ -30,4 +30,4 @@ export { type Searched, type Tried } from './searched.js';
 export { searchTry, tryOf, type TryPlan } from './tries.js';
 export { type Act, type Cause, type MoveStep, type Seen } from './step.js';
 export { spreadVerdict, zerosFrom } from './zeros.js';
-export { hasHome, homeAsked } from './steps/home.js';
+export { hasHome, homeAsked, offsetPulses, sideOffset } from './steps/home.js';

@@ -1,6 +1,6 @@
 import type { Say } from '../drive-line/index.js';
 import type { Page } from '../finding/index.js';
-import type { Asked, Instrument } from '../line-port/index.js';
+import type { Asked, Instrument, PortSaid } from '../line-port/index.js';
 import type { MoveFacts } from './facts.js';
 import type { Searched } from './searched.js';
 
@@ -45,6 +45,8 @@ export interface MoveStep {
   readonly ask: (facts: MoveFacts, say: Say) => string;
   readonly acts: (facts: MoveFacts) => readonly Act[];
   readonly seen: readonly Seen[];
+  /** What its controller said of it, in words; nothing where it said nothing worth knowing. */
+  readonly told?: (facts: MoveFacts, ends: readonly PortSaid[], say: Say) => string;
   /** Steps that have to be done on the same machine before: nothing is homed that runs the wrong way. */
   readonly after: readonly string[];
   /** What is raised until it lets go, of a step that searches. */

@@ -1,5 +1,5 @@
 import { axisContext, limitInForce, startSpeed, stepsPerMotorTurn, stepsPerUnit } from '../drive-line/index.js';
-import { fenceOf, jobPace, moveFacts } from '../first-moves/index.js';
+import { fenceOf, jobPace, moveFacts, sideOffset } from '../first-moves/index.js';
 import type { Axis, Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { valueOf, type Quantity } from '../shape/index.js';
@@ -53,6 +53,8 @@ function axisSettings(machine: Machine, axis: Axis): readonly Setting[] {
       add(`PITCH_${place + 1}_ADD_${unit}`, (valueOf(entry.by, travel) ?? NaN) * scale, by);
     });
   }
+  const offset = sideOffset(facts);
+  add(`SIDE_2_OFFSET_${unit}`, offset === null ? null : offset * scale, axis.squaring?.reason || 'typed');
   add('STEPS_PER_MOTOR_TURN', reckoner.value(stepsPerMotorTurn), 'worked out');
   add('MICROSTEPS', axis.driver.microsteps, 'set at the driver');
   add(`TRAVEL_${unit}`, facts.travel === null ? null : facts.travel * scale, said(job.travel));

@@ -44,7 +44,11 @@ interface Pending {
 }
 
 /** What sets something in motion. */
-const MOVING: readonly RequestKind[] = ['move', 'path', 'resume', 'jog', 'home'];
+const MOVING: readonly RequestKind[] = ['move', 'path', 'resume', 'jog', 'home', 'square'];
+/** How what was set in motion can end, with the number that it was asked by. */
+const ENDS = ['done', 'homed', 'squared', 'lost'] as const;
+export type NumberedEnd = Extract<PortSaid, { kind: (typeof ENDS)[number] }>;
+export const isEndOf = (said: PortSaid): said is NumberedEnd => (ENDS as readonly string[]).includes(said.kind);
 const UNSURE = 'Nobody knows where this axis is until it is homed.';
 
 /**
@@ -180,6 +184,7 @@ export class LineHost {
   private takePlaces(said: PortSaid): void {
     if (said.kind === 'at') for (const place of said.places) this.placed.set(place.axis, place);
     if (said.kind === 'done') this.placeAt(said.axis, { pulses: said.pulses, isMoving: false });
+    if (said.kind === 'squared') this.placeAt(said.axis, { isMoving: false });
     if (said.kind === 'homed') this.placeAt(said.axis, { pulses: 0, isMoving: false, isKnown: true });
     if (said.kind === 'lost' || said.kind === 'alarm') this.placeAt(said.axis, { isKnown: false });
   }
@@ -197,7 +202,7 @@ export class LineHost {
     const id = 'id' in said ? said.id : null;
     const waiting = id === null ? undefined : this.pending.get(id);
     // A move is answered at once with ok; its end comes later and is an event.
-    const isEvent = said.kind === 'done' || said.kind === 'homed' || said.kind === 'lost';
+    const isEvent = isEndOf(said);
     if (id !== null && !isEvent && said.kind !== 'captured' && waiting === undefined) {
       this.late += 1;
       // What an answer that came too late says of places may be long past.

@@ -1,4 +1,13 @@
-export { ANSWERED_WITHIN, LineHost, type Answer, type Asked, type LineEnd, type StopState } from './host.js';
+export {
+  ANSWERED_WITHIN,
+  isEndOf,
+  LineHost,
+  type Answer,
+  type Asked,
+  type LineEnd,
+  type NumberedEnd,
+  type StopState,
+} from './host.js';
 export { readInstrumentLine } from './instrument.js';
 export { Settling } from './settle.js';
 export { POINTS, probePoint, probePoints, type PointName } from './points.js';

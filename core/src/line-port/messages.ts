@@ -79,6 +79,8 @@ export const INSTRUMENTS = [
   'indicator-zero',
   'rule',
   'fine-scale',
+  'rule-second',
+  'fine-scale-second',
   'angle',
   'ammeter',
   'scale',
@@ -134,6 +136,11 @@ const request = kinds({
     /** It gives up beyond. */
     most: whole(1, PULSES_MOST),
   },
+  /**
+   * Of an axis with a motor and a switch on each side, at home: the motor of side 2 alone goes slowly to its own switch,
+   * and on by so many pulses. Side 1 holds meanwhile.
+   */
+  square: { id, axis, towards: choice(-1, 1), rate, start, acceleration, most: whole(1, PULSES_MOST), offset: pulses },
   /** One axis, or all, comes to rest by its ramp. */
   hold: { id, axis: nullable(axis) },
   /** No further pulse on any axis. What went faster than its start rate is not known until it is homed. */
@@ -171,6 +178,7 @@ export const REFUSALS = [
   'no-path',
   'no-spindle',
   'no-switch',
+  'one-side',
   'not-here',
   'stopped',
 ] as const;
@@ -210,6 +218,8 @@ const said = kinds({
   },
   /** Where the switch was found by the count before, which is nothing from now on. */
   homed: { id, axis, seen: real(-PULSES_MOST, PULSES_MOST) },
+  /** Side 2 stands square; its motor went by so many pulses more than that of side 1, all in all. */
+  squared: { id, axis, alone: real(-PULSES_MOST, PULSES_MOST) },
   /** Home was not found, or found pressed for good. */
   lost: { id, axis, says: text(300) },
   alarm: { axis, says: text(300) },

@@ -98,6 +98,7 @@ export function newAxis(id: string, letter: string, transmission: TransmissionKi
     moves: [],
     compensation: null,
     counts: 'radius',
+    squaring: null,
     stick: null,
   };
 }

@@ -214,6 +214,14 @@ const setting = kinds({
   rotary: { stepsPerUnit: quantity('steps-per-angle', positive), reason: text(200) },
 });
 
+/** How a gantry with a home switch at each side comes to stand square. */
+const squaring = record({
+  /** From its own switch side 2 goes on by so much, against the way home. */
+  offset: quantity('length', {}, 'Offset of side 2'),
+  /** What it was found by; empty where it was typed. */
+  reason: text(200),
+});
+
 const carriage = record({
   name: label,
   mass: nullable(quantity('mass', positive, 'Moving mass')),
@@ -244,6 +252,8 @@ const axis = record({
   compensation: nullable(compensationShape),
   /** What its words count: the way of its slide, or the diameter of what it turns, which is twice that. */
   counts: choice('radius', 'diameter'),
+  /** Each of the two sides that two motors push has a home switch of its own; null: one switch is for both. */
+  squaring: nullable(squaring),
   /** What was found out about the leads of its motors, one entry for each. */
   leads: list(motorLeadsShape, 2),
   /** Pulses that were sent, and how often the motor's shaft turned by a mark; null: nobody counted. */
@@ -322,6 +332,7 @@ export const MACHINE_ASKED = {
   supply: askedOf(supply),
   auxiliary: askedOf(auxiliary),
   carriage: askedOf(carriage),
+  squaring: askedOf(squaring),
   hookup: askedOf(hookup),
   stick: askedOf(stick),
   cable: askedOf(hookup.fields.cable),
@@ -342,6 +353,7 @@ export type Transmission = Axis['transmission'];
 export type Faults = Axis['faults'];
 export type Setting = Of<typeof setting>;
 export type Feed = Axis['feed'];
+
 export type Coupling = NonNullable<Axis['coupling']>;
 export type Mount = NonNullable<Axis['mount']>;
 export type Converter = Machine['converters'][number];

@@ -29,7 +29,7 @@ const slideFeed = (machine: Machine): unknown => machine.axes[0]?.feed;
 describe('a document of the first version', () => {
   it('opens in the present one, with nothing lost and nothing invented but marked assumptions', () => {
     const machine = opened();
-    expect(machine.version).toBe(13);
+    expect(machine.version).toBe(14);
     expect(machine.axes.map(({ leads }) => leads)).toEqual([[], []]);
     expect(machine.axes.map(({ moves }) => moves)).toEqual([[], []]);
     expect([machine.currency, machine.converters, machine.auxiliaries, machine.purchases]).toEqual(['', [], [], []]);
@@ -444,6 +444,15 @@ describe('a document of version 12', () => {
     expect(opened.ok ? [] : opened.error.filter(({ path }) => path.includes('counts'))).toEqual([]);
     const bare = openMachine({ ...older, work: [] });
     expect(bare.ok && bare.value.axes.map(({ counts }) => counts)).toEqual(present.axes.map(() => 'radius'));
+  });
+});
+
+describe('a document of version 13', () => {
+  it('had one home switch for both sides of a gantry', () => {
+    const present = cannedMotorMachine();
+    const older = { ...present, version: 13, axes: present.axes.map((axis) => without(axis, 'squaring')) };
+    const opened = openMachine(older);
+    expect(opened.ok && opened.value.axes.map(({ squaring }) => squaring)).toEqual(present.axes.map(() => null));
   });
 });
 

@@ -293,6 +293,11 @@ function toVersion13(machine: Json): Record<string, unknown> {
   };
 }
 
+/** Version 14 knows gantries with a home switch at each side: none had one. */
+function toVersion14(machine: Json): Record<string, unknown> {
+  return { ...machine, version: 14, axes: each(machine['axes'], (axis) => ({ squaring: null, ...axis })) };
+}
+
 /** From version n (the index plus one) to the next. */
 const UPGRADES: readonly Step[] = [
   toVersion2,
@@ -307,6 +312,7 @@ const UPGRADES: readonly Step[] = [
   toVersion11,
   toVersion12,
   toVersion13,
+  toVersion14,
 ];
 
 /**

@@ -53,6 +53,20 @@ describe('two motors on one gantry', () => {
     expect((value(plan, 'Side 2 stands ahead by') ?? NaN) * 1000).toBeCloseTo(1.5, 4);
   });
 
+  it('brought square by the offset of side 2 where each side has its switch', () => {
+    const rectangle = { wide: q('700 mm'), long: q('1100 mm'), rising: q('1304.5 mm'), falling: q('1302.5 mm') };
+    const change = { base: q('900 mm'), ...rectangle };
+    expect(value(planned(change), 'Offset of side 2 to set')).toBeNull();
+    const sided = {
+      ...machine,
+      axes: machine.axes.map((axis) => ({ ...axis, squaring: { offset: q('0.5 mm'), reason: '' } })),
+    };
+    const plan = gantry.plan(sided, { ...(gantry.first(sided) as WorkOf<'gantry'>), ...change }, sayIn('metric'));
+    // sin ε = (1304.5² − 1302.5²)/(4·700·1100), worked out by hand: 1.692857e-3; times 900 mm: 1.52357 mm.
+    expect((value(plan, 'Side 2 stands ahead by') ?? NaN) * 1000).toBeCloseTo(1.52357, 4);
+    expect((value(plan, 'Offset of side 2 to set') ?? NaN) * 1000).toBeCloseTo(0.5 - 1.52357, 4);
+  });
+
   it('pushed by half when one stalls', () => {
     const plan = planned();
     const push = plan.figures.find(({ name }) => name === 'Push of one motor alone');

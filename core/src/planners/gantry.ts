@@ -78,6 +78,9 @@ export const gantry = planner({
     );
     const skew =
       wide == null || long == null || rising == null || falling == null ? null : skewOf(rising, falling, long, wide);
+    const ahead = skew === null ? null : Math.tan(skew) * base;
+    const squaring = axis?.axis.squaring ?? null;
+    const offset = squaring && readQuantity(squaring.offset, 'length').value;
     const { reckoner } = axis ?? {};
     const [push, load] = [reckoner?.value(pushAtSpeed) ?? null, reckoner?.value(steadyLoad) ?? null];
     // What both push together is twice what one does.
@@ -133,11 +136,26 @@ export const gantry = planner({
             name: 'Side 2 stands ahead by',
             symbol: '',
             dimension: 'length',
-            working:
-              'Out of square times sides apart. Where both home towards 0, move the switch of side 2 back by so much, or its offset; less than nothing: forward. Then mark and measure once more.',
+            working: `Out of square times sides apart. Where both home towards 0, ${offset === null ? 'move the switch of side 2 back by so much; less than nothing: forward' : 'its offset is to be so much less'}. Then mark and measure once more.`,
           },
-          skew === null ? null : Math.tan(skew) * base,
+          ahead,
         ),
+        ...(offset === null
+          ? []
+          : [
+              planFigure(
+                {
+                  name: 'Offset of side 2 to set',
+                  symbol: '',
+                  dimension: 'length',
+                  working:
+                    ahead === null
+                      ? 'Open: out of square by the diagonals.'
+                      : `What it is now, ${say(offset, 'length')}, less what side 2 stands ahead. Home it, mark and measure once more.`,
+                },
+                ahead === null ? null : offset - ahead,
+              ),
+            ]),
         planFigure(
           {
             name: 'Push of one motor alone',

@@ -104,6 +104,7 @@ export function stepLines(axis: Axis): Lines {
     line(axis, 'setting', axis.setting ? axis.setting.stepsPerUnit.text : 'from the parts'),
     // Said only where it is there, so that a check from before it could be said still holds.
     ...takenOut(axis),
+    ...(axis.squaring ? [line(axis, 'side 2 from its switch', axis.squaring.offset.text)] : []),
   ];
 }
 

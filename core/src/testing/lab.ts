@@ -72,15 +72,15 @@ export class Lab {
       if (read === null) continue;
       this.rig.wait(SETTLES);
       this.rig.bench.pass(this.readTime);
-      const instrument = read === 'zero' ? first.instrument : read.instrument;
+      const instrument = read === 'zero' ? first.zeroOf : read.instrument;
       const shown = this.shown(read === 'zero' ? zeroInstrument(instrument) : instrument);
       // The indicator is at its end: whoever runs it ends there.
       if (shown === null) return readings;
       if (read === 'zero') {
-        zeros.set(instrument, shown);
+        zeros.set(first.zeroOf, shown);
         continue;
       }
-      const zero = SIZES.includes(instrument) ? 0 : (zeros.get(instrument) ?? 0);
+      const zero = SIZES.includes(instrument) ? 0 : (zeros.get(read.zeroOf) ?? 0);
       const dimension = places[read.index]?.dimension ?? 'length';
       const isMisread = read.arm === 1 && this.misread?.of.includes(read.of) === true;
       const text = shownText((shown - zero) * read.arm * (isMisread ? (this.misread?.factor ?? 1) : 1), {

@@ -298,6 +298,18 @@ const CHECKS = {
     await rest(300);
     must(Math.abs((await where()).pulses - before.pulses) <= 1, 'it moved after the stop');
   },
+  'squares no axis that has one side, where it can square at all': async () => {
+    if (!hello.can.includes('square')) return;
+    // Of the first axis side 2 would move: what matters is what it says where there is none.
+    const before = await where();
+    const asked = { kind: 'square', axis, towards: -1, rate: RATE / 10, start: 10, acceleration: ACCELERATION };
+    const { answer, id, from } = await ask({ ...asked, most: 2000, offset: 0 });
+    if (answer?.kind === 'ok') {
+      const isEnd = (said) => ['squared', 'lost', 'done'].includes(said.kind) && said.id === id;
+      must(await accompanied(() => hear(isEnd, 15_000, from)), 'it squares on and on');
+    } else must(answer?.kind === 'no' && answer.error === 'one-side', `it says ${shown(answer)}`);
+    must((await where()).pulses === before.pulses, 'side 1 moved');
+  },
   'goes through a path piece by piece, holds on it and goes on, where it can': async () => {
     if (!hello.can.includes('path')) return;
     const before = await where();

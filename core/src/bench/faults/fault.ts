@@ -1,4 +1,4 @@
-import type { AxisTruth, Truth } from '../truth.js';
+import type { AxisTruth, TrueSide, Truth } from '../truth.js';
 
 /**
  * Something that is wrong with a machine, as a patch of its truth. It is told to nobody until it is asked for: what the
@@ -22,4 +22,9 @@ export type Fault =
     };
 
 export const isStepper = ({ motor }: AxisTruth): boolean => motor.kind === 'stepper';
+/** The same axis with something changed of its second side. */
+export const withSecondSide = (axis: AxisTruth, change: (side: TrueSide) => Partial<TrueSide>): AxisTruth => ({
+  ...axis,
+  second: axis.second && { ...axis.second, ...change(axis.second) },
+});
 export const always = (): boolean => true;

@@ -11,7 +11,9 @@ import { missingGround } from './missing-ground.js';
 import { reversedCoil } from './reversed-coil.js';
 import { saggingSupply } from './sagging-supply.js';
 import { softCoupling } from './soft-coupling.js';
+import { switchAskew } from './switch-askew.js';
 import { tiltedIndicator } from './tilted-indicator.js';
+import { unequalSides } from './unequal-sides.js';
 import { unevenMicrosteps } from './uneven-microsteps.js';
 import { warmScrew } from './warm-screw.js';
 import { wornNut } from './worn-nut.js';
@@ -39,6 +41,8 @@ export const FAULTS: readonly Fault[] = [
   lateDirection,
   warmScrew,
   unevenMicrosteps,
+  switchAskew,
+  unequalSides,
 ];
 
 /** A fault that is in a machine; of one axis or of the whole. */

@@ -1,9 +1,22 @@
-import { motionOf } from '../../machine/index.js';
+import { stepsPerUnit, type Say } from '../../drive-line/index.js';
+import { motionOf, type Axis } from '../../machine/index.js';
+import { Reckoner } from '../../reckoner/index.js';
 import { formatNumber, inUnit, preferredUnit } from '../../quantity/index.js';
-import { askedOf, nullable, quantity, quantityOf, readQuantity, whole, type RecordOf } from '../../shape/index.js';
+import {
+  askedOf,
+  nullable,
+  quantity,
+  quantityOf,
+  readQuantity,
+  whole,
+  type Quantity,
+  type RecordOf,
+} from '../../shape/index.js';
 import { alongChart, alongLine, isShown, startBudget } from '../along-line.js';
 import { conformity } from '../conformity.js';
-import { figureOf, NO_FINDINGS, type CheckFigure } from '../findings.js';
+import { takeUpOf } from '../commanded.js';
+import { lookAtSide, type Leg } from '../course.js';
+import { figureOf, NO_FINDINGS, type CheckFigure, type CheckProposal } from '../findings.js';
 import { instrumentInput, quantityInput, wholeInput } from '../inputs.js';
 import { checkKind, type CheckPlace } from '../kind.js';
 import { doubtAt, measuring, shownTravel, usualMeasuring } from '../measuring.js';
@@ -45,6 +58,36 @@ function placesOf({ places, times, travel }: Plan): readonly SidePlace[] {
   });
 }
 
+/** Most of a travel, so that a check of it stays within its fence [mm]. */
+const insideOf = (travel: Quantity): number => 900 * readQuantity(travel, 'length').value;
+
+/** Digits of an offset as it is typed into a controller [m]. */
+const OFFSET_DIGIT = 1e-6;
+
+/**
+ * Side 2 of a gantry with a switch at each side is to go on farther from its switch.
+ * @param more by so much more than now [m]; less than nothing: less
+ */
+function offsetProposal({ squaring, letter }: Axis, more: number, say: Say): readonly CheckProposal[] {
+  if (squaring === null) return [];
+  const now = readQuantity(squaring.offset, 'length').value;
+  const next = OFFSET_DIGIT * Math.round((now + more) / OFFSET_DIGIT);
+  if (next === now) return [];
+  const reason = `offset of side 2 from ${say(now, 'length')} to ${say(next, 'length')}, by a check`;
+  return [
+    {
+      id: 'side-offset',
+      title: 'Take this offset',
+      sentence: `Side 2 of ${letter} goes ${say(next, 'length')} on from its own switch in place of ${say(now, 'length')}. Home it, then measure once more.`,
+      reason,
+      correct: (axis) => ({
+        ...axis,
+        squaring: { offset: quantityOf(`${Number((next * 1000).toFixed(3))} mm`, 'measured'), reason },
+      }),
+    },
+  ];
+}
+
 /** The two sides of a gantry, read beside each other along its way. */
 export const racking = checkKind({
   name: 'Gantry racking',
@@ -73,7 +116,7 @@ export const racking = checkKind({
     first: ({ axis }): Plan => ({
       places: 4,
       times: 2,
-      travel: axis.job.travel ? { ...axis.job.travel, from: 'assumed' } : quantityOf('500 mm', 'assumed'),
+      travel: quantityOf(axis.job.travel ? `${Math.round(insideOf(axis.job.travel))} mm` : '500 mm', 'assumed'),
       base: quantityOf('600 mm', 'assumed'),
       most: axis.job.tolerance,
       measured: usualMeasuring('rule'),
@@ -100,7 +143,21 @@ export const racking = checkKind({
     return plan.measured.kind === 'length' ? null : 'Sides are read as lengths: take an instrument that shows one.';
   },
   places: placesOf,
-  course: null,
+  course: (context, plan) => {
+    const reckoner = new Reckoner(context);
+    const perUnit = reckoner.value(stepsPerUnit);
+    if (perUnit === null) return null;
+    return {
+      from: -takeUpOf(reckoner),
+      legs: [
+        { to: 0, read: 'zero' },
+        ...placesOf(plan).map(({ index, side, at }): Leg => ({
+          to: Math.round(at * perUnit),
+          read: lookAtSide(index, side, plan.measured),
+        })),
+      ],
+    };
+  },
   sheet: (_context, plan, units) => {
     const unit = preferredUnit('length', units);
     const words = (at: number): string => formatNumber(inUnit(at, unit), { significant: 5 });
@@ -222,7 +279,7 @@ export const racking = checkKind({
       ),
       result: [
         isHome && home !== null
-          ? `One side stands ${tell(Math.abs(home), homeHalf)} ahead everywhere: move its home switch, or its offset, by that.`
+          ? `Side ${home > 0 ? 1 : 2} stands ${tell(Math.abs(home), homeHalf)} ahead everywhere: move its home switch, or its offset, by that.`
           : '',
         isGrowing && growth !== null
           ? `The difference grows by ${tell(Math.abs(growth), growthHalf)} along the way: the sides take unequal steps.`
@@ -236,6 +293,7 @@ export const racking = checkKind({
       notes: [],
       tolerance: most ?? Math.max(Math.abs(worst), doubt),
       standardUncertainty: doubt,
+      proposals: isHome && home !== null ? offsetProposal(axis, home, say) : [],
       chart: alongChart(line, along, 'side 1 − side 2', most, 2 * doubt),
       budget: startBudget(line, plan.measured, 'd₀', Math.SQRT2),
     };

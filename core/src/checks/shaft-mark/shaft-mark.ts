@@ -108,7 +108,14 @@ export const shaftMark = checkKind({
     const turn = turnSteps(context);
     if (turn === null) return null;
     const by = Math.round(4 * turn);
-    const read = (index: number): Leg['read'] => ({ index, of: 'shaft', instrument: 'angle', push: 0, arm: 1 });
+    const read = (index: number): Leg['read'] => ({
+      index,
+      of: 'shaft',
+      instrument: 'angle',
+      zeroOf: 'angle',
+      push: 0,
+      arm: 1,
+    });
     return {
       from: 0,
       legs: [

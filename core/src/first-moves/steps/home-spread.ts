@@ -8,7 +8,7 @@ export const homeSpread: MoveStep = {
   tool: 'spread',
   fits: hasHome,
   ask: () => 'Five times a way off and home again: how far apart its zeros lie is how well the machine finds itself.',
-  acts: (facts) => [{ button: 'Home', asked: [homeAsked(facts)] }],
+  acts: (facts) => [{ button: 'Home', asked: homeAsked(facts) }],
   seen: [
     right('They lie close together'),
     wrong('spread', 'They lie apart', BOUNCES, LOOSE),

@@ -151,7 +151,7 @@ export class CheckRun implements OnDestroy {
     if (isRig && reader === 'bench') refuseOtherPushes(course, facts);
     if (!this.line.isPowered()) await this.perform([{ kind: 'power', on: true }]);
     await this.perform([{ kind: 'enable', axis: facts.letter, on: true }]);
-    if (hasHome(facts) && this.place()?.isKnown !== true) await this.perform([homeAsked(facts)]);
+    if (hasHome(facts) && !this.line.isHomed(facts)) await this.perform(homeAsked(facts));
     const fence = fenceOf(facts.axis, isRig ? 'rig' : 'machine') ?? (isRig ? reckonedFence(facts) : null);
     const at = { pulses: this.place()?.pulses ?? 0, isKnown: this.place()?.isKnown ?? false };
     const made = runPlan(course, facts, fence, at, sayIn(this.units()));
@@ -192,8 +192,8 @@ export class CheckRun implements OnDestroy {
           await this.heard(['zeroed']);
         } else await this.typed(check, read, where, share);
       } else if (read === 'zero') {
-        if (first) zeros.set(first.instrument, await this.shown(zeroInstrument(first.instrument), facts));
-      } else await this.taken(check, read, { facts, at, zero: zeros.get(read.instrument) ?? 0 }, share);
+        if (first) zeros.set(first.zeroOf, await this.shown(zeroInstrument(first.zeroOf), facts));
+      } else await this.taken(check, read, { facts, at, zero: zeros.get(read.zeroOf) ?? 0 }, share);
     }
   }
 

@@ -1,14 +1,17 @@
 import { computed, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import {
+  isEndOf,
   LineHost,
   type Answer,
   type Asked,
+  type NumberedEnd,
   type Place,
   type PortSaid,
   type RequestKind,
   type StopState,
 } from '@crisp-notch/core/line-port';
 import type { FaultThere } from '@crisp-notch/core/bench';
+import { offsetPulses, type MoveFacts } from '@crisp-notch/core/first-moves';
 import type { Machine } from '@crisp-notch/core/machine';
 import { filter, Subject, take, takeUntil } from 'rxjs';
 import type { BenchMessage, BenchRequest, BenchSight } from '../workers/bench-messages';
@@ -32,9 +35,9 @@ const SILENT =
   'It came to rest by itself: for a second the controller had heard nothing from this page, as it should when a page hangs.';
 const LOST = 'The connection is lost. Nobody knows where the axes are until they are homed.';
 const TICK_IN_MILLISECONDS = 50;
-type EndSaid = Extract<PortSaid, { kind: 'done' | 'homed' | 'lost' | 'alarm' }>;
+type EndSaid = NumberedEnd | Extract<PortSaid, { kind: 'alarm' }>;
 /** What is answered at once and ends later. */
-const LASTING: readonly Asked['kind'][] = ['move', 'jog', 'home'];
+const LASTING: readonly Asked['kind'][] = ['move', 'jog', 'home', 'square'];
 
 /**
  * The one line to whatever moves: the simulated rig in its worker. It outlives the page that opened it, so that a stop
@@ -46,6 +49,8 @@ export class MachineLine implements OnDestroy {
   readonly places = signal<readonly Place[]>([]);
   /** Letters of the axes in the order in which the controller has them. */
   readonly axes = signal<readonly string[]>([]);
+  /** Pulses that side 2 of a gantry was sent on by from its switch, since it was homed last. */
+  private readonly squaredBy = signal<ReadonlyMap<string, number>>(new Map());
   /** What its controller says that it can. */
   readonly can = signal<readonly RequestKind[]>([]);
   readonly stopState = signal<StopState>('none');
@@ -215,6 +220,7 @@ export class MachineLine implements OnDestroy {
     this.openedAs.set(null);
     this.readOnRig.set([]);
     this.places.set([]);
+    this.squaredBy.set(new Map());
     this.axes.set([]);
     this.sight.set(null);
     this.lacking.set([]);
@@ -283,11 +289,26 @@ export class MachineLine implements OnDestroy {
         if (end.kind === 'lost' || end.kind === 'alarm') return { ok: false, says: end.says };
         if (end.kind === 'done' && end.how !== 'reached') return { ok: false, says: this.heldWords(end.how, began) };
         ends.push(end);
+        this.noteSides(item, end);
       } finally {
         listening.unsubscribe();
       }
     }
     return { ok: true, ends };
+  }
+
+  private noteSides(item: Asked, end: EndSaid): void {
+    const { axis } = end;
+    if (end.kind === 'homed') this.squaredBy.update((by) => new Map([...by].filter(([letter]) => letter !== axis)));
+    if (item.kind === 'square' && end.kind === 'squared')
+      this.squaredBy.update((by) => new Map([...by, [axis, item.offset]]));
+  }
+
+  /** Whether an axis is at a place that is known, and both its sides were brought there by the offset that it has now. */
+  isHomed(facts: MoveFacts): boolean {
+    const isKnown = this.places().some((place) => place.axis === facts.letter && place.isKnown);
+    const offset = offsetPulses(facts);
+    return isKnown && (offset === null || this.squaredBy().get(facts.letter) === offset);
   }
 
   /** Why something ended on its way that began then [s]. */
@@ -298,9 +319,7 @@ export class MachineLine implements OnDestroy {
 
   /** The end of what bears a number, among what was heard already or is to come; null when the line closes before. */
   private async endOf(id: number | null, heard: readonly PortSaid[], host: LineHost | null): Promise<EndSaid | null> {
-    const isEnd = (said: PortSaid): said is EndSaid =>
-      said.kind === 'alarm' ||
-      ((said.kind === 'done' || said.kind === 'homed' || said.kind === 'lost') && said.id === id);
+    const isEnd = (said: PortSaid): said is EndSaid => said.kind === 'alarm' || (isEndOf(said) && said.id === id);
     const found = heard.find(isEnd);
     if (found) return found;
     // The line may have closed between the answer and now.

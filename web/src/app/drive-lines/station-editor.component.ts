@@ -91,6 +91,10 @@ const COUNTS: readonly ChoiceOption[] = [
   { value: '1', label: 'one motor' },
   { value: '2', label: 'two alike, one on each side' },
 ];
+const SWITCHES: readonly ChoiceOption[] = [
+  { value: 'one', label: 'one for both sides' },
+  { value: 'each', label: 'one at each side' },
+];
 /** Limits that differ by less are the same: nobody sets a trimmer closer. */
 const SAME_LIMIT = 0.02;
 /** A slide and a table may have these alike. */
@@ -184,6 +188,7 @@ export class StationEditorComponent {
   );
   protected readonly wiredWords = computed(() => WIRING_WORDS[this.axis().motor.wiring]);
   protected readonly counts = COUNTS;
+  protected readonly switches = SWITCHES;
   protected readonly figures = { windingResistance, windingInductance, windingCurrent, windingTorque };
   protected readonly linearFaults = computed(() => {
     const { faults } = this.axis();
@@ -371,6 +376,18 @@ export class StationEditorComponent {
 
   protected setCount(value: string): void {
     this.edit('motor.count', (axis) => ({ ...axis, motor: { ...axis.motor, count: value === '2' ? 2 : 1 } }));
+  }
+
+  /** Whether each side of a gantry finds home by itself. */
+  protected setSwitches(value: string): void {
+    this.edit('squaring', (axis) => ({
+      ...axis,
+      squaring: value === 'each' ? (axis.squaring ?? { offset: quantityOf('0 mm', 'assumed'), reason: '' }) : null,
+    }));
+  }
+
+  protected setOffset(offset: Quantity): void {
+    this.edit('squaring.offset', (axis) => ({ ...axis, squaring: { offset, reason: '' } }));
   }
 
   protected setIdle(idleShare: Quantity): void {

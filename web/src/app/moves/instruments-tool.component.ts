@@ -31,7 +31,7 @@ const KINDS: readonly ChoiceOption[] = [
           </tr>
         </thead>
         <tbody>
-          @for (instrument of instruments; track instrument) {
+          @for (instrument of instruments(); track instrument) {
             <tr>
               <th scope="row">{{ names[instrument] }}</th>
               <td class="number measured">{{ shown().get(instrument) ?? '' }}</td>
@@ -101,7 +101,10 @@ const KINDS: readonly ChoiceOption[] = [
 export class InstrumentsToolComponent {
   protected readonly desk = inject(MovesDesk);
   protected readonly names = INSTRUMENT_NAMES;
-  protected readonly instruments = ORDER;
+  protected readonly instruments = computed(() => {
+    const hasSides = this.desk.facts()?.axis.motor.count === 2;
+    return ORDER.filter((instrument) => hasSides || !instrument.endsWith('-second'));
+  });
   protected readonly kinds = KINDS;
   private readonly axis = computed(() => this.desk.facts()?.axis.id ?? '');
   /** What each showed, of this axis. */

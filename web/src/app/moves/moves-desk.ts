@@ -189,17 +189,22 @@ export class MovesDesk {
   readonly unhomed = computed(() =>
     this.keyAxes()
       .filter(({ facts }) => this.withHome().has(facts.letter))
-      .filter(({ facts: { letter } }) => this.line.places().some(({ axis, isKnown }) => axis === letter && !isKnown))
+      .filter(({ facts }) => this.line.places().some(({ axis }) => axis === facts.letter) && !this.line.isHomed(facts))
       .map(({ facts: { letter, axis } }) => ({
         letter,
         isTried: resultOf(axis, 'home', this.way())?.isRight === true,
       })),
   );
 
+  isHomed(letter: string): boolean {
+    const found = this.keyAxes().find(({ facts }) => facts.letter === letter);
+    return found !== undefined && this.line.isHomed(found.facts);
+  }
+
   /** Enables and homes axes, one after the other. */
   async home(letters: readonly string[]): Promise<void> {
     for (const { facts } of this.keyAxes().filter((item) => letters.includes(item.facts.letter))) {
-      const outcome = await this.send([{ kind: 'enable', axis: facts.letter, on: true }, homeAsked(facts)]);
+      const outcome = await this.send([{ kind: 'enable', axis: facts.letter, on: true }, ...homeAsked(facts)]);
       if (!outcome?.ok) return;
     }
   }

@@ -45,7 +45,7 @@ export class ProgramDesk implements OnDestroy {
     this.moved()
       .map(({ axis }) => axis.letter)
       .filter((letter) => this.desk.withHome().has(letter))
-      .filter((letter) => !this.desk.line.places().some((place) => place.axis === letter && place.isKnown)),
+      .filter((letter) => !this.desk.isHomed(letter)),
   );
   /** Axes that the program moves and that have not found home in their first moves. */
   readonly untried = computed(() =>

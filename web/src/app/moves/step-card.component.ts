@@ -1,5 +1,14 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Act, Cause, Seen, StepState } from '@crisp-notch/core/first-moves';
 import { ButtonModule } from 'primeng/button';
@@ -40,6 +49,11 @@ export class StepCardComponent {
   private readonly first = viewChild<ElementRef<HTMLElement>>('card');
   /** What an instrument showed, by the cause that asked for it. */
   protected readonly readings = signal<ReadonlyMap<string, string>>(new Map());
+  /** What its controller said of what was done, of this step. */
+  protected readonly told = linkedSignal<string, string>({
+    source: () => `${this.desk.facts()?.letter ?? ''} ${this.state().step.id}`,
+    computation: () => '',
+  });
   private readonly sequence = new KeySequence();
   /** Which of its acts comes next: forward, then back. */
   private nextAct = 0;
@@ -85,7 +99,10 @@ export class StepCardComponent {
 
   protected async act(act: Act): Promise<void> {
     this.nextAct = (this.acts().indexOf(act) + 1) % Math.max(1, this.acts().length);
-    await this.desk.run(act);
+    this.told.set('');
+    const { step } = this.state();
+    const [outcome, facts] = [await this.desk.run(act), this.desk.facts()];
+    if (outcome?.ok && facts) this.told.set(step.told?.(facts, outcome.ends, this.desk.say()) ?? '');
   }
 
   protected see(seen: Seen): void {
