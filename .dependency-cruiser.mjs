@@ -44,6 +44,17 @@ const CORE_ROOMS = [
   'route-card',
 ];
 
+/**
+ * A kind of machine is one folder, of which the declaration comes early and the picture late: pictures stand in the room
+ * of pictures.
+ */
+const KIND_PICTURES = 'machine-kinds/[^/]+/picture\\.ts$';
+const WITHIN = {
+  'machine-kinds': `machine-kinds/(?!${KIND_PICTURES.slice('machine-kinds/'.length)})`,
+  picture: `(picture/|${KIND_PICTURES})`,
+};
+const within = (room) => WITHIN[room] ?? `${room}/`;
+
 /** Folders of the pages that any page may take from. */
 const SHARED = ['ui', 'data', 'shell', 'workers'].join('|');
 
@@ -63,8 +74,13 @@ export default {
       forbidden(
         `core-${room}`,
         'A room of the core knows only those before it.',
-        { path: `^core/src/${room}/` },
-        { path: '^core/src/', pathNot: `^core/src/(${CORE_ROOMS.slice(0, place + 1).join('|')})/` },
+        { path: `^core/src/${within(room)}` },
+        {
+          path: '^core/src/',
+          pathNot: `^core/src/(${CORE_ROOMS.slice(0, place + 1)
+            .map(within)
+            .join('|')})`,
+        },
       ),
     ),
     forbidden(
@@ -76,8 +92,14 @@ export default {
     forbidden(
       'core-by-its-face',
       'Another room is known by its index.',
-      { path: '^core/src/([^/]+)/', pathNot: '^core/src/testing/' },
+      { path: '^core/src/([^/]+)/', pathNot: ['^core/src/testing/', `^core/src/${within('picture')}`] },
       { path: '^core/src/[^/]+/', pathNot: ['^core/src/$1/', '/index\\.ts$'] },
+    ),
+    forbidden(
+      'pictures-by-their-face',
+      'A picture knows what pictures are made of, and other rooms by their index.',
+      { path: `^core/src/${within('picture')}` },
+      { path: '^core/src/', pathNot: [`^core/src/${within('picture')}`, '/index\\.ts$'] },
     ),
     forbidden(
       'contract-on-core',

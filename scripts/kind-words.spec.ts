@@ -2,10 +2,10 @@ import { allTexts } from './all-texts';
 
 /** Words that name a kind of machine, and where they may stand: where the kind itself speaks. */
 const KIND_WORDS: readonly (readonly [words: RegExp, own: RegExp])[] = [
-  [/\brouters?\b/i, /machine-kinds\/(router|sheet-router)\.ts$/],
-  [/\blathes?\b/i, /machine-kinds\/lathe\.ts$|planners\/thread\.ts$/],
-  [/\b(turntables?|dividing tables?)\b/i, /machine-kinds\/dividing-table\.ts$/],
-  [/\bfeeders?\b/i, /machine-kinds\/feeder\.ts$/],
+  [/\brouters?\b/i, /machine-kinds\/(router|sheet-router)\//],
+  [/\blathes?\b/i, /machine-kinds\/lathe\/|planners\/thread\.ts$/],
+  [/\b(turntables?|dividing tables?)\b/i, /machine-kinds\/dividing-table\//],
+  [/\bfeeders?\b/i, /machine-kinds\/feeder\//],
 ];
 
 describe('the words of the program', () => {

@@ -1,10 +1,10 @@
-import { arm } from './arm.js';
-import { dividingTable } from './dividing-table.js';
-import { feeder } from './feeder.js';
-import { lathe } from './lathe.js';
-import { other } from './other.js';
-import { router } from './router.js';
-import { sheetRouter } from './sheet-router.js';
+import { arm } from './arm/declaration.js';
+import { dividingTable } from './dividing-table/declaration.js';
+import { feeder } from './feeder/declaration.js';
+import { lathe } from './lathe/declaration.js';
+import { other } from './other/declaration.js';
+import { router } from './router/declaration.js';
+import { sheetRouter } from './sheet-router/declaration.js';
 import type { MachineKindDeclaration } from './kind.js';
 
 /** Every kind of machine, in the order in which they are offered. Nothing else lists them. */

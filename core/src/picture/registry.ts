@@ -1,16 +1,16 @@
 import type { MachineKind } from '../machine-kinds/index.js';
 import type { Machine } from '../machine/index.js';
-import { armViews } from './arm.js';
-import { feederViews } from './feeder.js';
-import { latheViews } from './lathe.js';
-import { axisViews } from './other.js';
+import { armViews } from '../machine-kinds/arm/picture.js';
+import { feederViews } from '../machine-kinds/feeder/picture.js';
+import { latheViews } from '../machine-kinds/lathe/picture.js';
+import { axisViews } from './axis-by-axis.js';
 import type { Stands } from './axes.js';
 import type { View } from './picture.js';
-import { routerViews } from './router.js';
-import { sheetRouterViews } from './sheet-router.js';
-import { tableViews } from './table.js';
+import { routerViews } from '../machine-kinds/router/picture.js';
+import { sheetRouterViews } from '../machine-kinds/sheet-router/picture.js';
+import { tableViews } from '../machine-kinds/dividing-table/picture.js';
 
-/** How kinds of machine are drawn that have a form of their own; any other is drawn axis by axis. */
+/** Kinds that have a picture in their folder; any other is drawn axis by axis. Nothing else lists them. */
 const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine, stands: Stands) => readonly View[]>>> = {
   router: routerViews,
   'sheet-router': sheetRouterViews,

@@ -1,4 +1,4 @@
-import { machineKind } from './kind.js';
+import { machineKind } from '../kind.js';
 
 /** Anything else that is driven by steps. */
 export const other = machineKind({

@@ -1,4 +1,4 @@
-import { machineKind } from './kind.js';
+import { machineKind } from '../kind.js';
 
 /** A spindle carried across a bed by three slides. */
 export const router = machineKind({

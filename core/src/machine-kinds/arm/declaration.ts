@@ -1,4 +1,4 @@
-import { machineKind } from './kind.js';
+import { machineKind } from '../kind.js';
 
 /** A joint that holds an arm against its weight. */
 export const arm = machineKind({

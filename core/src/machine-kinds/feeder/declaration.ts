@@ -1,4 +1,4 @@
-import { machineKind } from './kind.js';
+import { machineKind } from '../kind.js';
 
 /** A roller that pushes stock forward by a length. */
 export const feeder = machineKind({

@@ -1,6 +1,6 @@
-import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, standOf, trace, travelOf, type Stands } from './axes.js';
-import { at, circle, line, rect, type View } from './picture.js';
+import type { Machine } from '../../machine/index.js';
+import { fall, measure, standing, standOf, trace, travelOf, type Stands } from '../../picture/axes.js';
+import { at, circle, line, rect, type View } from '../../picture/picture.js';
 
 /** Work between centres: the carriage along it, the cross slide towards it. */
 export function latheViews(machine: Machine, stands: Stands): readonly View[] {

@@ -1,4 +1,4 @@
-import { machineKind } from './kind.js';
+import { machineKind } from '../kind.js';
 
 /** A table that is turned by so many divisions of a circle. */
 export const dividingTable = machineKind({

@@ -1,4 +1,4 @@
-import { machineKind } from './kind.js';
+import { machineKind } from '../kind.js';
 
 /** A tool carried along and across work that a spindle turns. */
 export const lathe = machineKind({

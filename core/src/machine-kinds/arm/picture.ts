@@ -1,6 +1,6 @@
-import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, standOf, trace, turnOf, type Stands } from './axes.js';
-import { around, at, circle, line, rect, type View } from './picture.js';
+import type { Machine } from '../../machine/index.js';
+import { fall, measure, standing, standOf, trace, turnOf, type Stands } from '../../picture/axes.js';
+import { around, at, circle, line, rect, type View } from '../../picture/picture.js';
 
 /** A link has no length in the design: its picture is drawn with this one [m]. */
 const LINK = 0.3;

@@ -1,6 +1,6 @@
-import type { Machine } from '../machine/index.js';
-import { fall, measure, rollerDiameter, standing, standOf, trace, travelOf, type Stands } from './axes.js';
-import { around, at, circle, line, rect, type View } from './picture.js';
+import type { Machine } from '../../machine/index.js';
+import { fall, measure, rollerDiameter, standing, standOf, trace, travelOf, type Stands } from '../../picture/axes.js';
+import { around, at, circle, line, rect, type View } from '../../picture/picture.js';
 
 /** A roller of which nobody has said the diameter is drawn with this one [m]. */
 const USUAL_ROLLER = 0.02;

@@ -1,4 +1,4 @@
-import { machineKind } from './kind.js';
+import { machineKind } from '../kind.js';
 
 /** A wide router for whole sheets: a gantry that two motors push on racks. */
 export const sheetRouter = machineKind({

@@ -1,6 +1,6 @@
-import type { Machine } from '../machine/index.js';
-import { measure, standing, standOf, trace, turnOf, type Stands } from './axes.js';
-import { around, at, circle, line, rect, type View } from './picture.js';
+import type { Machine } from '../../machine/index.js';
+import { measure, standing, standOf, trace, turnOf, type Stands } from '../../picture/axes.js';
+import { around, at, circle, line, rect, type View } from '../../picture/picture.js';
 
 /** A plate has no size in the design: its picture is drawn with this radius [m]. */
 const RADIUS = 0.1;

@@ -1,6 +1,6 @@
-import type { Machine } from '../machine/index.js';
-import { fall, measure, standing, standOf, trace, travelOf, type Stands } from './axes.js';
-import { at, circle, line, rect, type View } from './picture.js';
+import type { Machine } from '../../machine/index.js';
+import { fall, measure, standing, standOf, trace, travelOf, type Stands } from '../../picture/axes.js';
+import { at, circle, line, rect, type View } from '../../picture/picture.js';
 
 /** Parts of a frame beyond the travel, as shares of the smaller travel. */
 const MARGIN = 0.14;
