@@ -125,4 +125,25 @@ test.describe('work is planned by what the machine is', () => {
     await page.getByLabel('Span of the beam').press('Enter');
     await expect(async () => expect(await way('The tool gives way by')).toBe(promised)).toPass();
   });
+
+  test('a load on the table and a tank of coolant: what the motors bear, and when the pump draws air', async ({
+    page,
+  }) => {
+    await copied(page, 'Fret mill', 'Laden mill');
+    await page.getByRole('button', { name: 'Load on the table' }).click();
+    await expect(page.getByLabel('Carried by', { exact: true })).toContainText('Y, bed');
+    await expect(figure(page, 'Y moves with it')).toContainText(/11\.4\skg/);
+    await page.getByLabel('Work on it', { exact: true }).fill('150 kg');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('With this on it Y does not reach');
+    await expect(figure(page, 'Lies on it')).toContainText('does not');
+    await page.getByRole('button', { name: 'Coolant tank' }).click();
+    await expect(figure(page, 'It holds')).toContainText(/15\sL/);
+    await expect(figure(page, 'The pump draws')).toContainText('W');
+    await page.getByLabel('Level while it stands', { exact: true }).fill('42 mm');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('The pump draws air');
+    await page.getByRole('button', { name: 'Hours of running until it is low' }).click();
+    await expect(page.getByText('by what is lost.')).toBeVisible();
+  });
 });

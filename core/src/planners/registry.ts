@@ -1,11 +1,13 @@
 import type { Machine } from '../machine/index.js';
 import type { WorkKind } from '../work/index.js';
 import { machineKindOf } from '../machine-kinds/index.js';
+import { coolant } from './coolant.js';
 import { cutting } from './cutting.js';
 import { frame } from './frame.js';
 import { gantry } from './gantry.js';
 import { holdDown } from './hold-down.js';
 import type { AnyPlanner } from './planner.js';
+import { table } from './table.js';
 import { thread } from './thread.js';
 import { turning } from './turning.js';
 
@@ -17,6 +19,8 @@ const PLANNERS: Readonly<Record<WorkKind, AnyPlanner>> = {
   frame,
   gantry,
   'hold-down': holdDown,
+  table,
+  coolant,
 };
 
 /** What plans a kind of work. */

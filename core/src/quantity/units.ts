@@ -35,6 +35,8 @@ export type Dimension =
   | 'thermal-resistance'
   | 'frequency'
   | 'flow'
+  | 'volume'
+  | 'liquid-flow'
   | 'time'
   | 'power'
   | 'ratio'
@@ -207,6 +209,13 @@ export const UNITS: readonly Unit[] = [
   unit('flow', 'L/min', '1/60000', 'l/min litre/min'),
   // A foot of 0.3048 m, cubed, in a minute.
   unit('flow', 'ft³/min', '0.0004719474432', 'ft3/min cfm'),
+  unit('volume', 'L', '0.001', 'l litre litres liter liters'),
+  unit('volume', 'mL', '0.000001', 'ml cm³ cm3'),
+  // 231 cubic inches.
+  unit('volume', 'gal', '0.003785411784', 'gallon gallons'),
+  unit('liquid-flow', 'L/min', '1/60000', 'l/min litre/min'),
+  unit('liquid-flow', 'L/h', '1/3600000', 'l/h litre/h'),
+  unit('liquid-flow', 'gal/min', '0.0000630901964', 'gpm'),
   unit('frequency', 'Hz', '1', 'steps/s pulses/s'),
   unit('frequency', 'kHz', '1000', ''),
   unit('frequency', 'MHz', '1000000', ''),
@@ -325,6 +334,8 @@ const PREFERRED: Readonly<Record<Dimension, readonly [metric: string, inch: stri
   'temperature-difference': ['K', '°F'],
   'thermal-resistance': ['K/W', 'K/W'],
   flow: ['m³/h', 'ft³/min'],
+  volume: ['L', 'gal'],
+  'liquid-flow': ['L/min', 'gal/min'],
   frequency: ['Hz', 'Hz'],
   time: ['s', 's'],
   power: ['W', 'W'],

@@ -19,6 +19,14 @@ export const beamStiffness = (held: Held, rigidity: number, span: number): numbe
   (CASES[held].bends * rigidity) / span ** 3;
 
 /**
+ * Sag in the middle of a beam between two supports under a load that lies all along it [m]: 5·W·L³/(384·E·I) (any
+ * handbook of mechanics).
+ * @param load all of it [N] @param rigidity E·I [N·m²] @param span [m]
+ */
+export const evenSag = (load: number, rigidity: number, span: number): number =>
+  (5 * load * span ** 3) / (384 * rigidity);
+
+/**
  * Stiffness of a beam between two supports where it is pushed anywhere [N/m]: 3·EI·L/(a²·b²).
  * @param at from one of its supports [m]
  */

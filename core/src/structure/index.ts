@@ -1,4 +1,12 @@
-export { beamStiffness, beamStiffnessAt, bendingMode, guideCompliance, twistStiffness, type Held } from './beam.js';
+export {
+  beamStiffness,
+  beamStiffnessAt,
+  bendingMode,
+  evenSag,
+  guideCompliance,
+  twistStiffness,
+  type Held,
+} from './beam.js';
 export {
   FRAME_MATERIALS,
   openTorsion,

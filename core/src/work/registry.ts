@@ -1,8 +1,10 @@
 import { kinds, type Of } from '../shape/index.js';
+import { coolantWork } from './coolant.js';
 import { cuttingWork } from './cutting.js';
 import { frameWork } from './frame.js';
 import { gantryWork } from './gantry.js';
 import { holdDownWork } from './hold-down.js';
+import { tableWork } from './table.js';
 import { threadWork } from './thread.js';
 import { turningWork } from './turning.js';
 
@@ -14,6 +16,8 @@ export const WORK_FIELDS = {
   frame: frameWork,
   gantry: gantryWork,
   'hold-down': holdDownWork,
+  table: tableWork,
+  coolant: coolantWork,
 } as const;
 
 /** Work that is planned on a machine. */

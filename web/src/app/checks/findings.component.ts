@@ -18,6 +18,7 @@ import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import type { ChartInk } from '../ui/chart-ink';
 import { ChartComponent, type ChartSize } from '../ui/chart.component';
+import { FigureTableComponent, type FigureRow } from '../ui/figure-table.component';
 import { BudgetComponent } from './budget.component';
 import { Corrections } from './corrections';
 import { findingsChart } from './findings-chart.options';
@@ -29,17 +30,6 @@ const WORDS = {
   undecided: { mark: '▲', word: 'cannot tell', tone: 'caution' },
 } as const;
 
-/** A figure as its row says it. */
-interface FigureRow {
-  readonly name: string;
-  readonly symbol: string;
-  readonly value: string;
-  readonly between: string;
-  readonly asked: string;
-  readonly how: (typeof WORDS)[keyof typeof WORDS] | null;
-  readonly working: string;
-}
-
 /** Two values with their units, the unit once where it is the same. */
 function rangeWords(low: string, high: string): string {
   const unit = /\s\S+$/.exec(high)?.[0] ?? '';
@@ -49,7 +39,7 @@ function rangeWords(low: string, high: string): string {
 /** What a check of any kind came to: its figures, its chart, what makes them doubtful, and what may be corrected. */
 @Component({
   selector: 'cn-check-findings',
-  imports: [BudgetComponent, ButtonModule, ChartComponent, SetupSketchComponent],
+  imports: [BudgetComponent, ButtonModule, ChartComponent, FigureTableComponent, SetupSketchComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './findings.component.html',
   styleUrl: './findings.component.css',
@@ -67,7 +57,6 @@ export class CheckFindingsComponent {
   private readonly router = inject(Router);
   private readonly state = toSignal(inject(DesignStore).state$);
   private readonly units = inject(PreferencesStore).units;
-  protected readonly opened = signal<string | null>(null);
   protected readonly trouble = signal('');
   protected readonly isRepeating = signal(false);
   protected readonly rows = computed(() => this.evaluation().figures.map((figure) => this.rowOf(figure)));
@@ -91,14 +80,11 @@ export class CheckFindingsComponent {
       symbol: figure.symbol,
       value: value === null ? 'open' : say(value, dimension, half),
       between: interval ? rangeWords(say(interval[0], dimension, half), say(interval[1], dimension, half)) : '',
-      asked: asked === null ? '–' : say(asked, dimension),
+      isGuess: false,
+      asked: asked === null ? '' : say(asked, dimension),
       how: conformity && WORDS[conformity],
       working: figure.working,
     };
-  }
-
-  protected toggle(name: string): void {
-    this.opened.update((open) => (open === name ? null : name));
   }
 
   protected apply({ correct, reason }: CheckProposal): void {

@@ -168,7 +168,8 @@ export class ReadingsSheetComponent {
   protected async keep(row: ReadingRow, step: number): Promise<void> {
     const { index } = row.place;
     const draft = this.drafts()[index];
-    const next = this.rows().indexOf(row) + step;
+    // Rows are made anew with every reading that is on its way: a place is known by its number.
+    const next = this.rows().findIndex(({ place }) => place.index === index) + step;
     if (!draft || draft.text.trim() === '' || draft.text === row.shown) {
       if (step !== 0) this.focus(next);
       return;

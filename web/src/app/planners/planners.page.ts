@@ -12,6 +12,7 @@ import { downloadText, fileName } from '../data/download';
 import { PreferencesStore } from '../data/preferences';
 import { ProgramDraft } from '../data/program-draft';
 import { CautionComponent } from '../ui/caution.component';
+import { FigureTableComponent } from '../ui/figure-table.component';
 import { FormInputComponent } from '../ui/form-input.component';
 import { OneOfComponent } from '../ui/one-of.component';
 import { ViewDrawingComponent } from '../ui/view-drawing.component';
@@ -23,7 +24,14 @@ const ROWS_FIRST = 12;
 /** Plans the work of a machine by what its kind does: what is filled in on the left, what comes of it on the right. */
 @Component({
   selector: 'cn-planners-page',
-  imports: [ButtonModule, CautionComponent, FormInputComponent, OneOfComponent, ViewDrawingComponent],
+  imports: [
+    ButtonModule,
+    CautionComponent,
+    FigureTableComponent,
+    FormInputComponent,
+    OneOfComponent,
+    ViewDrawingComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './planners.page.html',
   styleUrl: './planners.page.css',
@@ -74,7 +82,6 @@ export class PlannersPage {
       return { ...table, rows: isWhole ? table.rows : table.rows.slice(0, ROWS_FIRST), of: table.rows.length, isWhole };
     }),
   );
-  protected readonly opened = signal('');
   private readonly whole = signal<readonly string[]>([]);
 
   private warnings(severity: 'stop' | 'caution'): readonly string[] {
@@ -84,7 +91,6 @@ export class PlannersPage {
   }
 
   protected choose(kind: string): void {
-    this.opened.set('');
     void this.router.navigate([], { relativeTo: this.route, queryParams: { plan: kind }, replaceUrl: true });
   }
 
@@ -92,10 +98,6 @@ export class PlannersPage {
     const before = this.work();
     const key = Object.keys(work).find((item) => work[item as keyof Work] !== before?.[item as keyof Work]) ?? '';
     this.store.edit(`work.${work.kind}.${key}`, (machine) => withWork(machine, work));
-  }
-
-  protected toggle(name: string): void {
-    this.opened.update((open) => (open === name ? '' : name));
   }
 
   protected showWhole(name: string): void {

@@ -2,18 +2,7 @@ import type { Machine } from '@crisp-notch/core/machine';
 import { keepsTo, type AnyPlanner, type PlanFigure } from '@crisp-notch/core/planners';
 import { handyUnit, showQuantity, type UnitSystem } from '@crisp-notch/core/quantity';
 import type { Work } from '@crisp-notch/core/work';
-
-/** A figure as it is read. */
-export interface FigureRow {
-  readonly name: string;
-  readonly symbol: string;
-  readonly value: string;
-  readonly isGuess: boolean;
-  /** What is asked of it; empty where nothing is. */
-  readonly asked: string;
-  readonly how: { readonly tone: 'good' | 'stop'; readonly mark: string; readonly word: string } | null;
-  readonly working: string;
-}
+import type { FigureRow } from '../ui/figure-table.component';
 
 const DIGITS = 4;
 /** An order of magnitude has no more. */
@@ -34,6 +23,7 @@ export function figureRow(figure: PlanFigure, units: UnitSystem): FigureRow {
     symbol,
     value: value === null ? 'open' : say(value),
     isGuess,
+    between: '',
     asked: [least === null ? '' : `≥ ${say(least)}`, most === null ? '' : `≤ ${say(most)}`].filter(Boolean).join(', '),
     how: keeps === null ? null : keeps ? HOW.keeps : HOW.over,
     working,
