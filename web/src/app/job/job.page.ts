@@ -23,8 +23,8 @@ import { guessesOf, jobConfirmed, jobRows, withJobValue } from './job-sheet';
 
 type LinearJob = Extract<Job, { kind: 'linear' }>;
 const COUNTS = [
-  { value: 'radius', label: 'counts its slide’s way' },
-  { value: 'diameter', label: 'counts diameters' },
+  { value: 'radius', label: 'programs count its way' },
+  { value: 'diameter', label: 'programs count diameters' },
 ] as const;
 const GUIDES: readonly ChoiceOption[] = [
   { value: 'unknown', label: 'slides on: not said' },
