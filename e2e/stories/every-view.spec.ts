@@ -97,6 +97,8 @@ class Visitor {
   /** Opens a machine of the harbour shed. @returns the address that its views begin with */
   async machine(name: string): Promise<string> {
     await this.page.goto('/');
+    // A list that is still being filled moves away under a click.
+    await this.settled();
     await this.page.getByRole('link', { name }).first().click();
     await this.page.waitForURL(/drive-lines/);
     await this.settled();

@@ -40,9 +40,13 @@ async function pick(page: Page, label: string, option: string): Promise<void> {
   await expect(page.getByRole('combobox', { name: label })).toContainText(option);
 }
 
+/** The wires are laid out: that takes its time while other stories run beside it. */
+const planned = async (page: Page): Promise<void> =>
+  await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible({ timeout: 60_000 });
+
 async function toWiring(page: Page): Promise<void> {
   await page.goto(page.url().replace(/drive-lines.*/, 'wiring'));
-  await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible();
+  await planned(page);
 }
 
 /** A copy of the demo machine of that name, as it was delivered but for what other stories did, on its wiring. */
@@ -52,7 +56,7 @@ async function copyWiring(page: Page, name: DemoName): Promise<void> {
     data: { document: { ...document, name: `${name}, wired ${Date.now()}` } },
   });
   await page.goto(`/machines/${((await made.json()) as { readonly id: string }).id}/wiring`);
-  await expect(page.getByRole('group', { name: /^Wiring plan/ }).locator('svg')).toBeVisible();
+  await planned(page);
 }
 
 test('a wrong ground and a floating enable are found and mended, with the keys alone', async ({ page }) => {

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
 import type { MountSpecification } from '@crisp-notch/core/parts';
 import { FaceFieldsComponent } from '../ui/specifications/face-fields.component';
+import { withNewest } from '../ui/newest';
 
 /** A motor mount on the shelf. */
 @Component({
@@ -12,8 +13,9 @@ import { FaceFieldsComponent } from '../ui/specifications/face-fields.component'
 export class MountFormComponent {
   readonly specification = input.required<MountSpecification>();
   readonly changed = output<MountSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
 
   protected change(change: Partial<MountSpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

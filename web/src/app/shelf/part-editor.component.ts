@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
 import type { Part, Stock } from '@crisp-notch/core/parts';
+import { withNewest } from '../ui/newest';
 import { NameFieldComponent } from '../ui/name-field.component';
 import { TextareaModule } from 'primeng/textarea';
 import { StockFieldsComponent } from '../ui/specifications/stock-fields.component';
@@ -41,20 +42,21 @@ import { PartFormDirective } from './part-form.directive';
 export class PartEditorComponent {
   readonly part = input.required<Part>();
   readonly changed = output<Part>();
+  private readonly newest = linkedSignal(() => this.part());
 
   protected rename(name: string): void {
-    this.changed.emit({ ...this.part(), name });
+    this.changed.emit(withNewest(this.newest, { name }));
   }
 
   protected annotate(note: string): void {
-    this.changed.emit({ ...this.part(), note });
+    this.changed.emit(withNewest(this.newest, { note }));
   }
 
   protected respecify(specification: Part['specification']): void {
-    this.changed.emit({ ...this.part(), specification } as Part);
+    this.changed.emit(withNewest(this.newest, { specification }));
   }
 
   protected restock(stock: Stock): void {
-    this.changed.emit({ ...this.part(), stock });
+    this.changed.emit(withNewest(this.newest, { stock }));
   }
 }

@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { askedOf } from '@crisp-notch/core/shape';
 import { PARTS, type AuxiliarySpecification } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { withNewest } from '../newest';
 
 const USES: readonly ChoiceOption[] = [
   { value: 'spindle', label: 'spindle' },
@@ -63,6 +64,7 @@ const FEEDS: readonly ChoiceOption[] = [
 export class AuxiliaryFieldsComponent {
   readonly specification = input.required<AuxiliarySpecification>();
   readonly changed = output<AuxiliarySpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly asked = askedOf(PARTS.auxiliary.shape);
   protected readonly uses = USES;
   protected readonly feeds = FEEDS;
@@ -76,6 +78,6 @@ export class AuxiliaryFieldsComponent {
   }
 
   protected change(change: Partial<AuxiliarySpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import {
   BLANK_CONTROLLER_LOGIC,
   BLANK_CONTROLLER_TIMING,
@@ -14,6 +14,7 @@ import type { ChoiceOption } from '../select.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
 import { ControllerLogicFieldsComponent } from './controller-logic-fields.component';
+import { withNewest } from '../newest';
 
 const RAMPS: readonly ChoiceOption[] = [
   { value: 'yes', label: 'speeds up by ramps' },
@@ -114,6 +115,7 @@ const DECIMALS: readonly ChoiceOption[] = [
 export class ControllerFieldsComponent {
   readonly specification = input.required<ControllerSpecification>();
   readonly changed = output<ControllerSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly asked = askedOf(PARTS.controller.shape);
   protected readonly timingAsked = askedOf(controllerTiming);
   protected readonly timing = computed(() => this.specification().timing ?? BLANK_CONTROLLER_TIMING);
@@ -138,6 +140,6 @@ export class ControllerFieldsComponent {
   }
 
   protected change(change: Partial<ControllerSpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
 import { askedOf } from '@crisp-notch/core/shape';
 import { PARTS, type ConverterSpecification } from '@crisp-notch/core/parts';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { withNewest } from '../newest';
 
 /** What a converter makes of its supply. */
 @Component({
@@ -35,9 +36,10 @@ import { QuantityFieldComponent } from '../quantity-field.component';
 export class ConverterFieldsComponent {
   readonly specification = input.required<ConverterSpecification>();
   readonly changed = output<ConverterSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly asked = askedOf(PARTS.converter.shape);
 
   protected change(change: Partial<ConverterSpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

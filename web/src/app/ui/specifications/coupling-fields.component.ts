@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
 import { askedOf } from '@crisp-notch/core/shape';
 import { PARTS, type CouplingSpecification } from '@crisp-notch/core/parts';
 import { QuantityFieldComponent } from '../quantity-field.component';
+import { withNewest } from '../newest';
 
 /** What a coupling joins. */
 @Component({
@@ -47,9 +48,10 @@ import { QuantityFieldComponent } from '../quantity-field.component';
 export class CouplingFieldsComponent {
   readonly specification = input.required<CouplingSpecification>();
   readonly changed = output<CouplingSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly asked = askedOf(PARTS.coupling.shape);
 
   protected change(change: Partial<CouplingSpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

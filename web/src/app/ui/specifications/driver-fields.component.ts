@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { microstepsError } from '@crisp-notch/core/machine';
 import {
   BLANK_DRIVER_LOGIC,
@@ -19,6 +19,7 @@ import { aboveEnd, belowEnd } from '../window-bounds';
 import { WholeFieldComponent } from '../whole-field.component';
 import { CurrentStepsFieldsComponent } from './current-steps-fields.component';
 import { DriverLogicFieldsComponent } from './driver-logic-fields.component';
+import { withNewest } from '../newest';
 
 const FORMULAS: readonly ChoiceOption[] = [
   { value: 'none', label: 'nobody has said' },
@@ -281,6 +282,7 @@ export class DriverFieldsComponent {
   /** A brushed motor has no steps for its driver to divide. */
   readonly isForStepper = input(true);
   readonly changed = output<DriverSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly asked = askedOf(PARTS.driver.shape);
   protected readonly senseAsked = askedOf(PARTS.driver.shape.fields.formula.variants['sense-resistor']);
   protected readonly linearAsked = askedOf(PARTS.driver.shape.fields.formula.variants.linear);
@@ -314,7 +316,7 @@ export class DriverFieldsComponent {
   protected readonly linear = computed(() => this.formulaOf('linear'));
 
   protected change(change: Partial<DriverSpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 
   /** A sheet of which nothing is said any more has not been looked at. */

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import {
   INSTRUMENT_FIELDS,
   INSTRUMENT_TYPE_NAMES,
@@ -11,6 +11,7 @@ import { askedOf } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import type { ChoiceOption } from '../select.component';
+import { withNewest } from '../newest';
 
 const ASKED = {
   length: askedOf({ fields: INSTRUMENT_FIELDS.length }),
@@ -89,6 +90,7 @@ export class InstrumentFieldsComponent {
   /** Only what shows this can be chosen; without: anything. */
   readonly reads = input<ReadDimension | null>(null);
   readonly changed = output<InstrumentSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly squares = SQUARES;
   protected readonly asked = computed(() => ASKED[this.specification().kind]);
   protected readonly types = computed(() =>
@@ -108,6 +110,6 @@ export class InstrumentFieldsComponent {
   }
 
   protected change(change: Partial<InstrumentSpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change } as InstrumentSpecification);
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

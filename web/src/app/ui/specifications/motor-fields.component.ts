@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import {
   PARTS,
   BLANK_GEARHEAD,
@@ -18,6 +18,7 @@ import { FaceFieldsComponent } from './face-fields.component';
 import { MotorBenchComponent } from './motor-bench.component';
 import { StagesFieldComponent } from '../stages-field.component';
 import { ButtonModule } from 'primeng/button';
+import { withNewest } from '../newest';
 
 const LEADS: readonly ChoiceOption[] = [4, 5, 6, 8].map((leads) => ({ value: String(leads), label: `${leads} leads` }));
 
@@ -70,6 +71,7 @@ const QUOTES: readonly ChoiceOption[] = [
 export class MotorFieldsComponent {
   readonly specification = input.required<MotorSpecification>();
   readonly changed = output<MotorSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly asked = askedOf(PARTS.motor.shape);
   protected readonly encoderAsked = askedOf(PARTS.motor.shape.fields.encoder);
   protected readonly gearheadAsked = askedOf(PARTS.motor.shape.fields.gearhead);
@@ -111,7 +113,7 @@ export class MotorFieldsComponent {
   });
 
   protected change(change: Partial<MotorSpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 
   protected setLeads(value: string): void {

@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
 import { askedOf } from '@crisp-notch/core/shape';
 import { stockShape, type Stock } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { WholeFieldComponent } from '../whole-field.component';
+import { withNewest } from '../newest';
 
 /** What a part costs, where it comes from, and how many are here. */
 @Component({
@@ -44,9 +45,10 @@ import { WholeFieldComponent } from '../whole-field.component';
 export class StockFieldsComponent {
   readonly stock = input.required<Stock>();
   readonly changed = output<Stock>();
+  private readonly newest = linkedSignal(() => this.stock());
   protected readonly asked = askedOf(stockShape);
 
   protected change(change: Partial<Stock>): void {
-    this.changed.emit({ ...this.stock(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { askedOf } from '@crisp-notch/core/shape';
 import { PARTS, type SupplySpecification } from '@crisp-notch/core/parts';
 import { ChoiceFieldComponent } from '../choice-field.component';
@@ -6,6 +6,7 @@ import type { ChoiceOption } from '../select.component';
 import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { aboveEnd, belowEnd } from '../window-bounds';
+import { withNewest } from '../newest';
 
 const TYPES: readonly ChoiceOption[] = [
   { value: 'mains', label: 'supply on the mains' },
@@ -94,6 +95,7 @@ const TYPES: readonly ChoiceOption[] = [
 export class SupplyFieldsComponent {
   readonly specification = input.required<SupplySpecification>();
   readonly changed = output<SupplySpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   protected readonly asked = askedOf(PARTS.supply.shape);
   /** A window has its least below its greatest. */
   protected readonly adjustLeast = computed(() => belowEnd(this.specification().adjustMost, 'voltage'));
@@ -106,6 +108,6 @@ export class SupplyFieldsComponent {
   }
 
   protected change(change: Partial<SupplySpecification>): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { PARTS, withThreadForm, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/parts';
 import { askedOf, isGuessed, withCount } from '@crisp-notch/core/shape';
 import { ChoiceFieldComponent } from '../choice-field.component';
@@ -7,6 +7,7 @@ import { FoldComponent } from '../fold.component';
 import { QuantityFieldComponent } from '../quantity-field.component';
 import { InertiaEstimateComponent } from '../inertia-estimate.component';
 import { WholeFieldComponent } from '../whole-field.component';
+import { withNewest } from '../newest';
 
 const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = {
   screw: 'screw',
@@ -67,6 +68,7 @@ type SpecificationOf<K extends TransmissionKind> = Extract<TransmissionSpecifica
 export class TransmissionFieldsComponent {
   readonly specification = input.required<TransmissionSpecification>();
   readonly changed = output<TransmissionSpecification>();
+  private readonly newest = linkedSignal(() => this.specification());
   /** Another kind of transmission is wanted; its sizes start blank. */
   readonly kindChanged = output<TransmissionKind>();
   protected readonly isGuessed = isGuessed;
@@ -95,7 +97,7 @@ export class TransmissionFieldsComponent {
   });
 
   protected change(change: object): void {
-    this.changed.emit({ ...this.specification(), ...change });
+    this.changed.emit(withNewest(this.newest, change));
   }
 
   /** Another form of thread brings its own usual efficiency where that is only a guess. */
