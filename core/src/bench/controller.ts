@@ -6,6 +6,7 @@ import {
   PORT_VERSION,
   readRequest,
   REQUEST_KINDS,
+  SIDE_TWO,
   WATCHED_FOR,
   type Place,
   type PortRequest,
@@ -215,7 +216,7 @@ export class RigController implements Commander {
       read: ({ id, axis, instrument }) => {
         this.with(id, axis, () => {
           const at = bench.axis(axis);
-          if (at && instrument.endsWith('-second') && !at.second)
+          if (at && SIDE_TWO.includes(instrument) && !at.second)
             this.no(id, 'one-side', 'This axis has no second side.');
           else if (at) this.say({ kind: 'reading', id, ...bench.meters.read(at, instrument) });
         });

@@ -15,6 +15,7 @@ export { LineCutter, TOO_LONG } from './lines.js';
 export {
   EDGES_MOST,
   INSTRUMENTS,
+  SIDE_TWO,
   JOG_RENEWED_WITHIN,
   LINE_MOST,
   PASSES_KEPT,

@@ -93,6 +93,8 @@ export const INSTRUMENTS = [
   'supply-current',
 ] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
+/** Those that stand beside side 2 of a gantry; other axes have none of them. */
+export const SIDE_TWO: readonly Instrument[] = ['rule-second', 'fine-scale-second'];
 
 /** How hard the bench pushes on a carriage [N], or on what turns [N·m]. */
 export const PUSHES = {

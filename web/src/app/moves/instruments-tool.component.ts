@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { probePoints, type Instrument } from '@crisp-notch/core/line-port';
+import { probePoints, SIDE_TWO, type Instrument } from '@crisp-notch/core/line-port';
 import { preferredUnit, showQuantity } from '@crisp-notch/core/quantity';
 import { ButtonModule } from 'primeng/button';
 import { ChoiceFieldComponent } from '../ui/choice-field.component';
@@ -103,7 +103,7 @@ export class InstrumentsToolComponent {
   protected readonly names = INSTRUMENT_NAMES;
   protected readonly instruments = computed(() => {
     const hasSides = this.desk.facts()?.axis.motor.count === 2;
-    return ORDER.filter((instrument) => hasSides || !instrument.endsWith('-second'));
+    return ORDER.filter((instrument) => hasSides || !SIDE_TWO.includes(instrument));
   });
   protected readonly kinds = KINDS;
   private readonly axis = computed(() => this.desk.facts()?.axis.id ?? '');
