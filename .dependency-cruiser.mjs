@@ -24,6 +24,7 @@ const CORE_ROOMS = [
   'work',
   'machine-kinds',
   'machine',
+  'kits',
   'power',
   'finding',
   'drive-line',
@@ -42,6 +43,10 @@ const CORE_ROOMS = [
   'formats',
   'buying',
   'route-card',
+  'logbook',
+  'passport',
+  'help',
+  'trainer',
 ];
 
 /**

@@ -8,6 +8,11 @@ const FILES = {
   'Pen lathe': 'pen-lathe.json',
   'Ribbon feeder': 'ribbon-feeder.json',
   'Jib joint': 'jib-joint.json',
+  'Hull panels': 'hull-router.json',
+  'Lamp carriage': 'lamp-slide.json',
+  'Tide sign': 'tide-sign.json',
+  'Flag hoist': 'flag-hoist.json',
+  'Twine winder': 'twine-winder.json',
 } as const;
 export type DemoName = keyof typeof FILES;
 

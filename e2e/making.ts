@@ -55,10 +55,36 @@ export async function judgeTheDesign(
   for (const line of await lines.all()) await expect(line).not.toHaveAccessibleName(/not known yet|Still needed/i);
 }
 
-/** Set: each limit as it is advised for these motors. */
-export async function setLimits(page: Page, letters: readonly string[]): Promise<void> {
+/** Set: each limit as it is advised for its motor. */
+export async function setLimits(page: Page, letters: readonly string[], limit: string): Promise<void> {
   for (const letter of letters) {
-    await page.getByLabel(`Limit, crest of ${letter}`, { exact: true }).fill('2.4 A');
+    await page.getByLabel(`Limit, crest of ${letter}`, { exact: true }).fill(limit);
     await page.keyboard.press('Enter');
   }
+}
+
+/** A check by hand of one of the axes that finds it true. */
+export async function findTrue(
+  page: Page,
+  builder: Builder,
+  said: { readonly letters: readonly string[]; readonly moved: string; readonly moves: string },
+  reads: readonly string[],
+): Promise<void> {
+  await builder.goTo('Checks');
+  if (said.letters.length > 1) await page.getByRole('button', { name: said.moved, exact: true }).click();
+  await page.getByLabel('Moves, in microsteps').fill(said.moves);
+  await page.getByRole('button', { name: /^Start the check/ }).click();
+  await expect(page.getByRole('heading', { name: 'Readings' })).toBeVisible();
+  await builder.read(...reads);
+  await expect(page.locator('.verdict-card')).toContainText('● True');
+}
+
+/** The record: on the card, with what can hurt at this kind, and stamped. */
+export async function signOff(page: Page, builder: Builder, caution: RegExp): Promise<void> {
+  await builder.goTo('Sign-off');
+  await expect(page.locator('main')).toContainText(caution);
+  await expect(page.locator('main')).toContainText('● True');
+  await page.getByRole('button', { name: 'Stamp sign-off' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Stamp it all the same' }).click();
+  await expect(page.getByText(/^Operation 80 Stamped/i)).toBeVisible();
 }

@@ -23,8 +23,8 @@ export async function doStep(page: Page, name: string, acts: number): Promise<vo
   await expect(step(page, name)).toBeHidden();
 }
 
-/** From the list that was ticked to the fence, by keys. */
-export async function toTheFence(page: Page, letter: string, isFirst: boolean): Promise<void> {
+/** From the list that was ticked to the proof of its microsteps, by keys. */
+export async function toTheProof(page: Page, letter: string, isFirst: boolean): Promise<void> {
   await page.keyboard.press(letter.toLowerCase());
   await expect(page.getByRole('region', { name: `Steps of ${letter}` })).toBeVisible();
   await doStep(page, 'Power-up list ticked', 0);
@@ -38,10 +38,15 @@ export async function toTheFence(page: Page, letter: string, isFirst: boolean): 
   await doStep(page, 'Runs the way the drawing says', 1);
   await doStep(page, 'Two half turns', 2);
   await doStep(page, 'Counts prove the microsteps', 1);
+}
+
+/** From the list that was ticked to the fence, by keys. */
+export async function toTheFence(page: Page, letter: string, isFirst: boolean): Promise<void> {
+  await toTheProof(page, letter, isFirst);
   await doStep(page, 'Finds home', 1);
   await expect(step(page, 'Home again, five times')).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(step(page, 'Soft limits')).toBeVisible({ timeout: 90_000 });
+  await expect(step(page, 'Soft limits')).toBeVisible({ timeout: 180_000 });
   await page.keyboard.press('Enter');
   await expect(step(page, 'Jog with the arrow keys')).toBeVisible();
 }

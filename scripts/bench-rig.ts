@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks';
-import { RigAtHand, screwTruth, threeAxes } from '../core/src/testing/bench-rig';
-import { TICK } from '@crisp-notch/core/bench';
+import { screwTruth, threeAxes } from '../core/src/testing/bench-rig';
+import { RigAtHand, TICK } from '@crisp-notch/core/bench';
 
 /** Pulses a second of each axis, and how long it runs [s]. */
 const RATE = 50_000;

@@ -80,6 +80,8 @@ export async function buildAll(): Promise<boolean> {
     format: 'esm',
     target: 'node20',
     sourcemap: true,
+    // Brings a library of the system's kind, which no bundle can hold.
+    external: ['sharp'],
     // Some of the bundled packages are CommonJS and still call require.
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
     logLevel: 'error',

@@ -221,8 +221,8 @@ describe('how to extend it', () => {
       const uses = `
         import { newMachine, openMachine } from '@crisp-notch/core/machine';
         import { MACHINE_KINDS } from '@crisp-notch/core/machine-kinds';
-        const machine = newMachine('Coils', 'winder');
-        console.log(JSON.stringify([MACHINE_KINDS.indexOf('winder'), machine.axes.map(({ letter, job }) => [letter, job.speed.text]), openMachine(machine).ok]));
+        const machine = newMachine('Trays', 'rocker');
+        console.log(JSON.stringify([MACHINE_KINDS.indexOf('rocker'), machine.axes.map(({ letter, job }) => [letter, job.speed.text]), openMachine(machine).ok]));
       `;
       const run = spawnSync(process.execPath, ['--input-type=module', '-e', uses], { cwd: folder, encoding: 'utf8' });
       expect(run.stderr).toBe('');

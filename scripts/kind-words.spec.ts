@@ -1,11 +1,13 @@
 import { allTexts } from './all-texts';
 
-/** Words that name a kind of machine, and where they may stand: where the kind itself speaks. */
+/** Words that name a kind of machine, and where they may stand: where the kind itself speaks, and a kit of it. */
 const KIND_WORDS: readonly (readonly [words: RegExp, own: RegExp])[] = [
-  [/\brouters?\b/i, /machine-kinds\/(router|sheet-router)\//],
-  [/\blathes?\b/i, /machine-kinds\/lathe\/|planners\/thread\.ts$/],
-  [/\b(turntables?|dividing tables?)\b/i, /machine-kinds\/dividing-table\//],
-  [/\bfeeders?\b/i, /machine-kinds\/feeder\//],
+  [/\brouters?\b/i, /machine-kinds\/(router|sheet-router)\/|core\/src\/kits\//],
+  [/\blathes?\b/i, /machine-kinds\/lathe\/|planners\/thread\.ts$|core\/src\/kits\//],
+  [/\b(turntables?|dividing tables?)\b/i, /machine-kinds\/dividing-table\/|core\/src\/kits\//],
+  [/\bfeeders?\b/i, /machine-kinds\/feeder\/|core\/src\/kits\//],
+  [/\bwinders?\b/i, /machine-kinds\/winder\/|core\/src\/kits\//],
+  [/\bhoists?\b/i, /machine-kinds\/hoist\/|core\/src\/kits\//],
 ];
 
 describe('the words of the program', () => {

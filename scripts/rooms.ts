@@ -57,7 +57,7 @@ function drawing(arrows: ReadonlyMap<string, ReadonlySet<string>>): string {
       .map((to) => `${quoted(from)} -> ${quoted(to)};`);
   });
   return `digraph rooms {
-    rankdir=TB; nodesep=0.16; ranksep=0.45; fontname="sans-serif"; fontsize=13; fontcolor="${INK}"; color="${INK}";
+    rankdir=TB; nodesep=0.23; ranksep=0.45; fontname="sans-serif"; fontsize=13; fontcolor="${INK}"; color="${INK}";
     node [shape=box, style=rounded, fontname="sans-serif", fontsize=11, color="${INK}", fontcolor="${INK}", height=0.3];
     edge [color="${INK}80", arrowsize=0.6];
     ${framed('core', 'core/src/')}

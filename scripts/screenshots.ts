@@ -46,6 +46,21 @@ async function planPositioning(page: Page): Promise<void> {
   await start.evaluate((element) => element.scrollIntoView({ block: 'end' }));
 }
 
+/** An exercise with one measurement made: always the same fault, which else is drawn by chance. */
+async function train(page: Page): Promise<void> {
+  await page.route('**/worker-*.js', async (route) => {
+    const answer = await route.fetch();
+    const body = `crypto.getRandomValues = (numbers) => numbers.fill(1);\n${await answer.text()}`;
+    await route.fulfill({ response: answer, body });
+  });
+  await page.goto('/training');
+  await page.getByRole('button', { name: /Two that look alike/ }).click();
+  await page.getByRole('button', { name: 'Measure', exact: true }).first().click();
+  await page.getByRole('heading', { name: /^1\. Step check/ }).waitFor({ timeout: 60_000 });
+  await page.locator('cn-chart svg').first().waitFor();
+  await page.unrouteAll({ behavior: 'wait' });
+}
+
 const readCoils = async (page: Page): Promise<void> => {
   await onMachine('Fret mill', 'wiring?see=coils')(page);
   await page.locator('[data-p-checked], p-togglebutton').filter({ hasText: /^Z$/ }).first().click();
@@ -126,7 +141,7 @@ async function lookForPlay(page: Page): Promise<void> {
 const SHOTS: readonly Shot[] = [
   { name: 'machines', open: (page) => page.goto('/') },
   { name: 'drive-lines', open: onMachine('Fret mill', 'drive-lines?station=motor') },
-  { name: 'drive-lines-night', theme: 'night', open: onMachine('Fret mill', 'drive-lines?station=transmission') },
+  { name: 'training', open: train },
   { name: 'job', open: onMachine('Fret mill', 'job') },
   { name: 'plan', open: onMachine('Pen lathe', 'plan') },
   { name: 'captures', open: readCapture },
@@ -146,10 +161,27 @@ const SHOTS: readonly Shot[] = [
   { name: 'what-is-wrong', open: lookForPlay },
   { name: 'step-check', open: openCheck('Clock-wheel table') },
   { name: 'logbook', open: onMachine('Fret mill', 'logbook') },
-  { name: 'sign-off', open: onMachine('Fret mill', 'sign-off') },
+  {
+    name: 'passport',
+    open: async (page) => {
+      await onMachine('Fret mill', 'passport')(page);
+      await page.getByRole('heading', { name: 'Parts and cost' }).waitFor();
+    },
+  },
   { name: 'shelf', open: (page) => page.goto('/shelf') },
   { name: 'phone-drive-lines', width: 390, open: onMachine('Fret mill', 'drive-lines') },
 ];
+
+/** The demo router's passport, as an example of one. */
+async function keepPassport(page: Page): Promise<void> {
+  await onMachine('Fret mill', 'passport')(page);
+  await page.getByRole('heading', { name: 'Parts and cost' }).waitFor();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'PDF, A4' }).click(),
+  ]);
+  await download.saveAs(join(ROOT, 'docs', 'passport-of-the-fret-mill.pdf'));
+}
 
 async function main(): Promise<void> {
   const [only, folder = join(ROOT, 'docs', 'screenshots')] = process.argv.slice(2);
@@ -174,6 +206,7 @@ async function main(): Promise<void> {
       await shot.open(page);
       await page.waitForLoadState('networkidle');
       await page.screenshot({ path: join(folder, `${shot.name}.png`) });
+      if (shot.name === 'passport') await keepPassport(page);
       await context.close();
     }
   } finally {

@@ -13,6 +13,7 @@ import { buildAll, ROOT } from './build';
 import { keepRunning } from './keep-running';
 import { keepServer } from './kept-server';
 import { startMariaDb } from './mariadb';
+import { programFrom } from './system-package';
 
 const DATA = join(ROOT, '.test-data', 'stories');
 /** One more than two cores: a story waits, for the rig’s clock above all, as long as it works. */
@@ -67,6 +68,8 @@ async function tell(stands: readonly Stand[], report: string, isAlone: boolean):
   return code ?? 1;
 }
 
+// Reads what was written as PDF.
+programFrom(['poppler-utils'], ['/usr/bin/pdftotext']);
 await buildAll();
 rmSync(DATA, { recursive: true, force: true });
 const stands: Stand[] = [];

@@ -5,9 +5,9 @@ import { string, type StringSchema } from 'yup';
 export function line(most: number, least = 0): StringSchema<string> {
   return string()
     .defined()
-    .test('text', '${path} is not text that can be kept', function (value: string | null) {
-      // A nullable line says so by itself; there is no text to look at then.
-      if (value === null) return true;
+    .test('text', '${path} is not text that can be kept', function (value: string | null | undefined) {
+      // Whether a line may be null or left out it says by itself; there is no text to look at then.
+      if (value === null || value === undefined) return true;
       const checked = checkShape(text(most, least), value);
       return checked.ok || this.createError({ message: `${this.path} ${checked.error[0]?.message ?? 'is not text'}` });
     });

@@ -59,6 +59,16 @@ export interface CheckSummary {
   readonly basis: readonly string[];
 }
 
+/** A kit that somebody kept. */
+export interface StoredKit {
+  readonly id: string;
+  readonly name: string;
+  readonly about: string;
+  /** Null where this version cannot read what is stored. */
+  readonly document: Machine | null;
+  readonly at: string;
+}
+
 export interface StoredReading extends EnteredReading {
   readonly id: string;
   readonly at: string;
@@ -71,6 +81,21 @@ export interface Check extends CheckSummary {
   readonly readings: readonly StoredReading[];
 }
 
+/** A photo of an entry of the logbook. */
+export interface Photo {
+  readonly id: string;
+  readonly caption: string;
+  /** [px] */
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A tag with how many entries bear it. */
+export interface TagCount {
+  readonly tag: string;
+  readonly count: number;
+}
+
 export interface LogEntry {
   readonly id: string;
   readonly at: string;
@@ -78,6 +103,10 @@ export interface LogEntry {
   readonly text: string;
   readonly revision: number;
   readonly checkId: string | null;
+  /** Of the axis that it is about; null for the whole machine. */
+  readonly axisLetter: string | null;
+  readonly tags: readonly string[];
+  readonly photos: readonly Photo[];
   /** On the newest entry of a check's verdict: what the check comes to by now, in the units of either system. */
   readonly verdict: {
     readonly kind: CheckKind;

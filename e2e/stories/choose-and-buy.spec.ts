@@ -2,8 +2,13 @@ import { readFile } from 'node:fs/promises';
 import { ALONE, expect, test, type Page } from '../story';
 import { Builder } from '../builder';
 import { choose } from '../choose';
+import { paceOf } from '../pace';
 
-const fits = (page: Page): ReturnType<Page['getByText']> => page.getByText(/combinations: [\d,]+ fit/);
+/** Waits until a search has come to its end, and something fits; where it does not, the page's own words say why. */
+const found = async (page: Page): Promise<void> =>
+  await expect(page.getByRole('region', { name: 'What was found' })).toContainText(/combinations: [\d,]+ fit/, {
+    timeout: 60_000,
+  });
 
 /** Opens a page of the machine that is open. */
 async function goTo(page: Page, path: string): Promise<void> {
@@ -34,7 +39,7 @@ test.describe('a builder chooses', () => {
     await builder.makeMachine('Chosen router');
     await sayJob(builder);
     await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
-    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+    await found(page);
     await expect(
       page
         .getByRole('region', { name: 'Why the others fail' })
@@ -78,19 +83,22 @@ test.describe('a builder chooses', () => {
     const way = page.getByRole('listitem').filter({ hasText: /^Go .* instead of/ });
     await expect(way).toContainText(/instead of 4000\smm\/s/);
     await way.getByRole('button', { name: /Use this/ }).click();
-    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+    await found(page);
     await expect(page.getByText(/^X has to do/i)).not.toContainText('4000');
   });
 
   test(
     'stops a long search at once, keeps what was found, and the page stays fluid meanwhile',
     ALONE,
-    async ({ page }) => {
+    async ({ browser, page }) => {
+      const pace = await paceOf(browser);
       const builder = new Builder(page);
       await builder.makeMachine('Patient router');
       await sayJob(builder);
+      const slower = await pace.now();
+      await pace.end();
       await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
-      await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+      await found(page);
       await page.getByText('Standard sizes, and which motors').click();
       for (const name of ['inch threaded rod', 'inch trapezoidal screws', 'toothed belts, standard pitches'])
         await page.getByLabel(name).check();
@@ -117,7 +125,8 @@ test.describe('a builder chooses', () => {
       });
       expect(seen.wasSearching).toBe(true);
       expect(seen.stopped).toBeLessThan(100);
-      expect(seen.longest).toBeLessThan(250);
+      process.stdout.write(`longest frame ${seen.longest.toFixed(0)} ms, pace ${slower.toFixed(2)}\n`);
+      expect(seen.longest / slower).toBeLessThan(250);
       await expect(page.getByText(/Stopped after [\d,]+ of/)).toBeVisible();
       await expect(page.getByRole('table', { name: 'Candidates, best first' })).toBeVisible();
     },
@@ -132,13 +141,13 @@ test.describe('a builder chooses', () => {
     await builder.makeMachine('Changed space');
     await sayJob(builder);
     await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
-    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+    await found(page);
     const table = page.getByRole('table', { name: 'Candidates, best first' });
     await table.getByRole('row').nth(3).getByRole('button', { name: /^Pin/ }).click();
     // The shelf shrinks to a few motors: places of the old space are beyond the end of the new one.
     await page.getByText('Standard sizes, and which motors').click();
     for (const words of ['45', 'no such motor', '']) await page.getByLabel('Motors called').fill(words);
-    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+    await found(page);
     await expect(table.getByRole('row').nth(3)).toBeVisible();
     await expect(page.getByRole('region', { name: 'Pinned candidates' })).toContainText(/yes|no\./);
     expect(errors).toEqual([]);
@@ -149,7 +158,7 @@ test.describe('a builder chooses', () => {
     await builder.makeMachine('Undecided router');
     await sayJob(builder);
     await page.getByRole('link', { name: 'Find parts that fit', exact: true }).click();
-    await expect(fits(page)).toBeVisible({ timeout: 60_000 });
+    await found(page);
     const list = page.getByRole('table', { name: 'Candidates, best first' });
     for (const index of [1, 2]) await list.getByRole('row').nth(index).getByRole('button', { name: /^Pin/ }).click();
     const pins = page.getByRole('region', { name: 'Pinned candidates' });

@@ -17,7 +17,7 @@ test('a thread is planned on a lathe, cut on its rig in step with the spindle, a
   await builder.goTo('Drive lines');
   await judgeTheDesign(page, builder, ['X', 'Z']);
   await builder.goTo('Current');
-  await setLimits(page, ['X', 'Z']);
+  await setLimits(page, ['X', 'Z'], '2.4 A');
   await builder.goTo('First moves');
   await expect(page.getByRole('button', { name: 'Power on' })).toBeVisible();
   await page.getByRole('heading', { name: 'First moves' }).click();

@@ -33,6 +33,7 @@ const MACHINE_VIEWS = [
   'plan?plan=hold-down',
   'sign-off',
   'logbook',
+  'passport',
 ];
 const STATIONS = ['supply', 'driver', 'motor', 'reduction', 'transmission', 'carriage'];
 /** In the page from its beginning: it goes from view to view without being loaded anew. */
@@ -194,6 +195,11 @@ const SIGHTS: Readonly<Record<string, (visitor: Visitor) => Promise<void>>> = {
     await page.getByRole('button', { name: 'New part' }).click();
     await page.getByRole('dialog').waitFor();
     await visitor.expectNoBarriers('part dialog');
+    await page.keyboard.press('Escape');
+    for (const path of ['backup', 'help']) {
+      await visitor.goTo(`/${path}`);
+      await visitor.expectNoBarriers(path);
+    }
     await page.goto('/nowhere');
     await visitor.expectNoBarriers('nothing here');
   },
@@ -245,6 +251,21 @@ const SIGHTS: Readonly<Record<string, (visitor: Visitor) => Promise<void>>> = {
     await page.getByRole('heading', { name: 'What it shows' }).waitFor();
     await visitor.expectNoBarriers('a capture');
   },
+  'training, a measurement and its end': async (visitor) => {
+    const { page } = visitor;
+    await visitor.goTo('/training');
+    await visitor.expectNoBarriers('levels');
+    await page.getByRole('button', { name: 'Begin One plain fault' }).click();
+    await page.getByRole('button', { name: 'Measure', exact: true }).first().click();
+    await page.getByRole('heading', { name: /^1\. Step check/ }).waitFor({ timeout: 60_000 });
+    await visitor.expectNoBarriers('a measurement');
+    await page.getByRole('tab', { name: 'Repair' }).click();
+    await visitor.expectNoBarriers('repairs');
+    await page.getByRole('button', { name: 'Finish' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Finish' }).click();
+    await page.getByRole('heading', { name: 'The best path' }).waitFor({ timeout: 120_000 });
+    await visitor.expectNoBarriers('what came of it');
+  },
   'a turning machine': async (visitor) => {
     await seeMachine(visitor, 'Clock-wheel table', ['drive-lines', 'moves'], ['reduction']);
     await seeWorkingAndCheck(visitor, 'Clock-wheel table');
@@ -276,7 +297,7 @@ for (const [name, width] of [
     const visitor = new Visitor(page);
     const base = await visitor.machine(name);
     const views = MACHINE_VIEWS.filter((view) => name === 'Fret mill' || !view.startsWith('compare'));
-    for (const path of [...views.map((view) => `${base}/${view}`), '/shelf', '/']) {
+    for (const path of [...views.map((view) => `${base}/${view}`), '/backup', '/help', '/training', '/shelf', '/']) {
       await visitor.goTo(path);
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),

@@ -1,5 +1,5 @@
 import { Builder } from '../builder';
-import { judgeTheDesign, sayTheJob, setLimits } from '../making';
+import { findTrue, judgeTheDesign, sayTheJob, setLimits, signOff } from '../making';
 import { toTheFence } from '../moving';
 import { expect, test } from '../story';
 
@@ -68,7 +68,7 @@ for (const told of KINDS)
     for (const letter of letters) await expect(plan).toContainText(new RegExp(`${letter}1? step`));
     // Set: each limit as it is advised.
     await builder.goTo('Current');
-    await setLimits(page, letters);
+    await setLimits(page, letters, '2.4 A');
     await expect(page.getByRole('row', { name: /^Turn the trimmer to|^Holding torque then/ }).first()).toBeVisible();
     await builder.saved();
     // The first move, up to the fence.
@@ -78,20 +78,13 @@ for (const told of KINDS)
     await page.getByRole('heading', { name: 'First moves' }).click();
     await toTheFence(page, told.moved, true);
     // A check by hand that finds it true: 5 mm a turn of 1600 are 320 microsteps a millimetre.
-    await builder.goTo('Checks');
-    await page.getByRole('button', { name: told.moved, exact: true }).click();
-    await page.getByLabel('Moves, in microsteps').fill('500, 1100, 1700');
-    await page.getByRole('button', { name: /^Start the check/ }).click();
-    await expect(page.getByRole('heading', { name: 'Readings' })).toBeVisible();
-    await builder.read('1.5625 mm', '3.4375 mm', '5.3125 mm', '0');
-    await expect(page.locator('.verdict-card')).toContainText('● True');
-    // The record: on the card, with what can hurt at this kind, and to be printed.
-    await builder.goTo('Sign-off');
-    await expect(page.locator('main')).toContainText(told.caution);
-    await expect(page.locator('main')).toContainText('● True');
-    await page.getByRole('button', { name: 'Stamp sign-off' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: 'Stamp it all the same' }).click();
-    await expect(page.getByText(/^Operation 80 Stamped/i)).toBeVisible();
+    await findTrue(page, builder, { ...told, letters, moves: '500, 1100, 1700' }, [
+      '1.5625 mm',
+      '3.4375 mm',
+      '5.3125 mm',
+      '0',
+    ]);
+    await signOff(page, builder, told.caution);
     // Its own work is planned, and no other's.
     await page.getByRole('link', { name: 'Plan the work' }).click();
     await expect(page.getByRole('heading', { name: told.planner, exact: true })).toBeVisible();

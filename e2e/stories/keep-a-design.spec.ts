@@ -186,13 +186,13 @@ test.describe('a builder keeps a design', () => {
       row.getByRole('button', { name: 'Export Travelling slide' }).click(),
     ]);
     const file = await download.path();
-    await page.getByLabel('Machine file').setInputFiles(file);
+    await page.getByLabel('Machine or kit file').setInputFiles(file);
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('This machine is here already');
     await expect(dialog).toContainText('“Travelling slide”');
     await dialog.getByRole('button', { name: 'Leave it' }).click();
     await expect(row).toHaveCount(1);
-    await page.getByLabel('Machine file').setInputFiles(file);
+    await page.getByLabel('Machine or kit file').setInputFiles(file);
     await dialog.getByRole('button', { name: 'Import it as a second one' }).click();
     await expect(page.locator('cn-drive-line')).toContainText('629.9213');
     await page.goto('/');

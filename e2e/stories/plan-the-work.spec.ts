@@ -146,4 +146,58 @@ test.describe('work is planned by what the machine is', () => {
     await page.getByRole('button', { name: 'Hours of running until it is low' }).click();
     await expect(page.getByText('by what is lost.')).toBeVisible();
   });
+
+  test('pieces that were measured: typed row by row, pasted from a spreadsheet, refused in their cell, undone', async ({
+    page,
+  }) => {
+    await copied(page, 'Ribbon feeder', 'Measured ribbon');
+    await page.getByRole('group', { name: 'What is planned' }).getByText('Lengths measured', { exact: true }).click();
+    await page.getByRole('button', { name: 'Add a row' }).click();
+    await expect(page.getByLabel('Told, row 1')).toBeFocused();
+    await page.getByLabel('Told, row 1').fill('100');
+    await page.getByLabel('Measured, row 1').fill('98');
+    // Enter in the last row adds one.
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Told, row 2')).toBeFocused();
+    await page.getByLabel('Told, row 2').fill('200 mm');
+    await page.getByLabel('Measured, row 2').fill('nonsense');
+    await expect(page.getByRole('alert').first()).toBeVisible();
+    await page.getByLabel('Measured, row 2').fill('196');
+    await expect(figure(page, 'Fed for what is told')).toContainText(/98\s%/);
+    // A table from elsewhere goes on from its cell.
+    await page.getByLabel('Told, row 2').focus();
+    await page.evaluate(() => {
+      const data = new DataTransfer();
+      data.setData('text/plain', '200\t197\n300\t295.5\n400\t394');
+      document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+    });
+    await expect(page.getByLabel('Measured, row 4')).toHaveValue('394 mm');
+    await expect(figure(page, 'Fed for what is told')).toContainText(/98\.\d+\s%/);
+    await page.getByRole('button', { name: 'Leave out row 4 of Pieces' }).click();
+    await expect(page.getByLabel('Measured, row 4')).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByLabel('Measured, row 4')).toHaveValue('394 mm');
+    await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
+    await page.reload();
+    await page.getByRole('group', { name: 'What is planned' }).getByText('Lengths measured', { exact: true }).click();
+    await expect(page.getByLabel('Measured, row 3')).toHaveValue('295.5 mm');
+  });
+
+  test('faults of the shed that are still open: two drums that differ, a key that comes too soon, a bobbin too small', async ({
+    page,
+  }) => {
+    await copied(page, 'Flag hoist', 'Askew flags');
+    await expect(figure(page, 'One side hangs lower by')).toContainText('does not');
+    await page.getByLabel('Second drum', { exact: true }).fill('40 mm');
+    await expect(figure(page, 'One side hangs lower by')).toContainText('keeps');
+    await copied(page, 'Lamp carriage', 'Late lamp');
+    await expect(page.getByRole('alert').first()).toContainText('The hardest move asks for');
+    await page.getByLabel('At the time, row 4').fill('24 s');
+    await page.getByLabel('At the time, row 5').fill('40 s');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await copied(page, 'Twine winder', 'Small bobbin');
+    await expect(page.getByRole('alert').first()).toContainText('past its flanges');
+    await page.getByLabel('Turns', { exact: true }).fill('800');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  });
 });

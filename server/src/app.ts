@@ -8,15 +8,19 @@ import { pinoHttp } from 'pino-http';
 import { describeApi, type Mounted } from './api-description';
 import { checkRoutes } from './checks/checks.routes';
 import type { Database } from './database/connection';
+import { kitRoutes } from './kits/kits.routes';
 import { logRoutes } from './log/log.routes';
 import { machineRoutes } from './machines/machines.routes';
 import { partRoutes } from './parts/parts.routes';
+import { entryPhotoRoutes, photoRoutes } from './photos/photos.routes';
 import { answerWithin } from './deadline';
 import { ApiProblem, problemHandler, requestId } from './problem';
 import { securityHeaders } from './security/headers';
 import { requirePassphrase } from './security/passphrase';
 import { sameSiteOnly } from './security/same-site';
 import { settingRoutes } from './settings/settings.routes';
+import { shopRoutes } from './shop/shop.routes';
+import { trainingRoutes } from './training/training.routes';
 import { webApp } from './static/web-app';
 
 export interface AppOptions {
@@ -96,10 +100,15 @@ export function createApp(options: AppOptions): Express {
   });
   const routers: readonly Mounted[] = [
     ['/machines/:machine/checks', checkRoutes(database)],
+    ['/machines/:machine/log/:entry/photos', entryPhotoRoutes(database)],
     ['/machines/:machine/log', logRoutes(database)],
+    ['/machines/:machine/photos', photoRoutes(database)],
     ['/machines', machineRoutes(database)],
+    ['/kits', kitRoutes(database)],
     ['/parts', partRoutes(database)],
     ['/settings', settingRoutes(database, options.host)],
+    ['/shop', shopRoutes(database)],
+    ['/training', trainingRoutes(database)],
   ];
   for (const [path, router] of routers) api.use(path, router);
   const description = describeApi(routers);

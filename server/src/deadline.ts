@@ -2,9 +2,10 @@ import type { RequestHandler } from 'express';
 import { databaseAway, sendProblem } from './problem';
 
 /**
- * Requests that bring or fetch a whole history take as long as it is long; their statements have limits of their own.
+ * Requests that bring or fetch a whole history, or a whole shop, take as long as it is long, and those that bring a photo as long as it is
+ * on its way; their statements have limits of their own.
  */
-const IS_LONG = /^\/machines\/(import$|[^/]+\/history$)/;
+const IS_LONG = /^\/(shop\/|machines\/(import$|[^/]+\/history$|[^/]+\/log\/[^/]+\/photos$))/;
 
 /**
  * Answers for a database that does not: a statement may wait for a connection behind many others that wait in vain,

@@ -21,6 +21,7 @@ describe('hostile requests', () => {
   let machine: MachineCopy;
   let part: StoredPart;
   let checkId: string;
+  let entryId: string;
   const agent = new Agent({ keepAlive: true, maxSockets: 16 });
 
   const send = (
@@ -71,6 +72,8 @@ describe('hostile requests', () => {
       JSON.stringify({ version: 1, axisId: 'axis-1', plan: examplePlan }),
     );
     checkId = (JSON.parse(check.body) as { readonly id: string }).id;
+    const entry = await send('POST', `/api/machines/${machine.id}/log`, JSON.stringify({ text: 'A note' }));
+    entryId = (JSON.parse(entry.body) as { readonly id: string }).id;
   });
   afterAll(async () => {
     agent.destroy();
@@ -180,23 +183,45 @@ describe('hostile requests', () => {
       body: { version: 1, reason: 'because', document: screwMachine() },
     },
     { method: 'POST', path: `/api/machines/${machine.id}/revisions`, body: { version: 1, reason: 'because' } },
-    { method: 'POST', path: `/api/machines/${machine.id}/log`, body: { text: 'A note' } },
+    {
+      method: 'POST',
+      path: `/api/machines/${machine.id}/log`,
+      body: { text: 'A note', axisLetter: 'X', tags: ['noise'] },
+    },
+    { method: 'PUT', path: `/api/machines/${machine.id}/log/${entryId}/tags`, body: { tags: ['belt', 'noise'] } },
     {
       method: 'PUT',
       path: `/api/parts/${part.id}`,
       body: { version: 1, part: newPart('driver', "Robert'); drop table part;--") },
     },
+    { method: 'POST', path: '/api/kits', body: { name: 'A kit', about: 'For slots.', document: screwMachine() } },
     { method: 'POST', path: '/api/parts', body: { part: newPart('transmission', 'A screw') } },
     { method: 'POST', path: '/api/parts/import', body: { parts: [newPart('supply', 'A supply')] } },
     { method: 'PUT', path: '/api/settings/preferences', body: { units: 'metric', theme: 'day' } },
+    {
+      method: 'POST',
+      path: '/api/training',
+      body: {
+        level: 'plain',
+        key: '00112233445566778899aabbccddeeff',
+        hidden: ['the screw is bent'],
+        isRight: true,
+        measurements: 3,
+        bestMeasurements: 2,
+        minutes: 104,
+        inVain: 0,
+        score: 87,
+      },
+    },
     ...['', '?copy=yes'].map((query) => ({
       method: 'POST',
       path: `/api/machines/import${query}`,
       body: {
         history: {
           format: 'crisp-notch/machine-history',
-          version: 1,
+          version: 4,
           machine: screwMachine(),
+          parts: [],
           revisions: [{ number: 1, reason: 'r', at: '2026-11-05T10:00:00.000Z', document: screwMachine() }],
           checks: [
             {
@@ -208,7 +233,18 @@ describe('hostile requests', () => {
               readings: [{ index: 0, text: '1 mm', excluded: null, at: '2026-11-05T10:00:00.000Z' }],
             },
           ],
-          log: [{ at: '2026-11-05T10:00:00.000Z', kind: 'note', text: 'n', revision: 1, check: 'c' }],
+          log: [
+            {
+              at: '2026-11-05T10:00:00.000Z',
+              kind: 'note',
+              text: 'n',
+              revision: 1,
+              check: 'c',
+              axisLetter: 'X',
+              tags: ['noise'],
+            },
+          ],
+          photos: [{ entry: 0, caption: 'A photo', at: '2026-11-05T10:00:00.000Z', data: '/9j/4AAQSkZJRg==' }],
         },
       },
     })),
@@ -255,6 +291,10 @@ describe('hostile requests', () => {
             'revisions/999999999999',
             'checks',
             'log',
+            'log?kind=note,check&axis=X&tag=noise&search=a%25_%5C',
+            'log?kind=x',
+            'log?search=a&search=b&limit=1',
+            'log/tags',
             'history',
             'import',
           ),
@@ -263,6 +303,9 @@ describe('hostile requests', () => {
       fc
         .tuple(id, id, fc.constantFrom('', '/readings', '/apply'))
         .map(([item, check, rest]) => `/api/machines/${item}/checks/${check}${rest}`),
+      fc
+        .tuple(id, id, fc.constantFrom('log/:/tags', 'log/:/photos', 'photos/:', 'photos/:/thumbnail'))
+        .map(([item, other, rest]) => `/api/machines/${item}/${rest.replace(':', other)}`),
     );
   };
 

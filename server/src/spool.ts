@@ -13,21 +13,21 @@ const SPOOL_MOST_BYTES = 8 * 1024 ** 3;
 /**
  * Takes a body of any length to a temporary file, so that a slow sender holds no transaction open and the body can be
  * read more than once. The file is gone when the work is done.
- * @param work gets what opens the file anew
+ * @param work gets what opens the file anew @param type of the file
  * @throws ApiProblem for a body that is not JSON by its type, or longer than any that is written here
  */
 export async function spooled<T>(
   request: Request,
   work: (read: () => AsyncIterable<Uint8Array>) => Promise<T>,
+  type = 'application/json',
 ): Promise<T> {
-  if (!request.is('application/json'))
-    throw new ApiProblem('wrong-type', 'The body must be JSON, with Content-Type application/json.');
+  if (!request.is(type)) throw new ApiProblem('wrong-type', `The body must be JSON, with Content-Type ${type}.`);
   const encoding = request.headers['content-encoding'] ?? 'identity';
   if (encoding !== 'identity')
     throw new ApiProblem('wrong-type', 'Send the file as it is, without a content encoding.');
   const folder = await mkdtemp(join(tmpdir(), 'crisp-notch-import-'));
   try {
-    const file = join(folder, 'body.json');
+    const file = join(folder, 'body');
     await pipeline(request, limitedTo(SPOOL_MOST_BYTES), createWriteStream(file));
     return await work(() => createReadStream(file));
   } finally {

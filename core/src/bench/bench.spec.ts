@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { naturalFrequency, pullOut, startRate } from '../motor/index.js';
-import { RigAtHand, screwTruth, threeAxes } from '../testing/bench-rig.js';
+import { RigAtHand } from './at-hand.js';
+import { screwTruth, threeAxes } from '../testing/bench-rig.js';
 import { quantityOf } from '../shape/index.js';
 import { usualDamper } from '../simulation/index.js';
 import { wholeMachine } from '../testing/whole-machine.js';

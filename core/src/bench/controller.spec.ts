@@ -1,6 +1,7 @@
 import { LINE_MOST, type Asked } from '../line-port/index.js';
 import { seeded } from '../statistics/index.js';
-import { RigAtHand, screwTruth, threeAxes } from '../testing/bench-rig.js';
+import { RigAtHand } from './at-hand.js';
+import { screwTruth, threeAxes } from '../testing/bench-rig.js';
 import { profileOf } from '../motion/index.js';
 import { TICK } from './index.js';
 

@@ -1,7 +1,8 @@
+export { RigAtHand } from './at-hand.js';
 export { BenchAxis } from './axis.js';
 export { Bench, type AxisSight } from './bench.js';
 export { RigController } from './controller.js';
-export { type Fault } from './faults/fault.js';
+export { type Fault, type Look, type Repair, type Trained } from './faults/fault.js';
 export { FAULTS, possibleFaults, withFaults, type FaultThere } from './faults/registry.js';
 export { Pacer } from './pacer.js';
 export { TICK } from './shaft.js';

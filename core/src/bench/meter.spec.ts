@@ -1,5 +1,6 @@
 import { probePoint, probePoints } from '../line-port/index.js';
-import { RigAtHand, screwTruth, threeAxes } from '../testing/bench-rig.js';
+import { RigAtHand } from './at-hand.js';
+import { screwTruth, threeAxes } from '../testing/bench-rig.js';
 import { truthOf, type Truth } from './index.js';
 
 /** What the meter shows, or why it shows nothing. */

@@ -1,5 +1,6 @@
 import type { Asked, PathPiece, PortSaid } from '../line-port/index.js';
-import { RigAtHand, screwTruth, threeAxes } from '../testing/bench-rig.js';
+import { RigAtHand } from './at-hand.js';
+import { screwTruth, threeAxes } from '../testing/bench-rig.js';
 import { PathRun } from './path-run.js';
 import { TICK } from './shaft.js';
 

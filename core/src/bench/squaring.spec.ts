@@ -3,7 +3,8 @@ import { axisContext, sayIn } from '../drive-line/index.js';
 import type { Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { quantityOf } from '../shape/index.js';
-import { RigAtHand, screwTruth } from '../testing/bench-rig.js';
+import { RigAtHand } from './at-hand.js';
+import { screwTruth } from '../testing/bench-rig.js';
 import { wholeMachine } from '../testing/whole-machine.js';
 import { withFaults } from './index.js';
 

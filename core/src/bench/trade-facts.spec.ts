@@ -1,6 +1,7 @@
 import { startRate } from '../motor/index.js';
 import { usualDamper } from '../simulation/index.js';
-import { RigAtHand, screwTruth } from '../testing/bench-rig.js';
+import { RigAtHand } from './at-hand.js';
+import { screwTruth } from '../testing/bench-rig.js';
 import type { AxisTruth } from './index.js';
 
 /** A motor by its steps, holding torque and all that turns, in full steps and with the usual damping. */

@@ -26,7 +26,7 @@ const isNamed = (station: { readonly name: string }): boolean => station.name.tr
 const AXIS_PARTS = [
   ['motor', 'motor'],
   ['driver', 'driver'],
-  ['transmission', 'screw, belt, rack, roller or table'],
+  ['transmission', 'screw, belt, rack, roller, drum or table'],
 ] as const;
 
 /** A part that was only typed has figures and no name to buy it by. */

@@ -33,7 +33,7 @@ export {
   type ReadingSheet,
 } from './kind.js';
 export { changeBetween, driftOf, type Change, type Drift, type TrendPoint } from './trend.js';
-export type { VerdictWord } from './verdict.js';
+export { VERDICT_WORDS, type VerdictWord } from './verdict.js';
 export type { CheckChart, CheckFigure, CheckFindings, CheckProposal, CheckSeries, Interval } from './findings.js';
 export { NO_FINDINGS } from './findings.js';
 export { instrumentOf, measuringOf, SET_UP_ASKED, shownTravel, usualMeasuring, type Measuring } from './measuring.js';

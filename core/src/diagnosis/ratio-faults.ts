@@ -113,13 +113,14 @@ export function ratioFaults(axis: Axis, machineKind: MachineKind): readonly Rati
 
 /**
  * Relative spread that a chain made as said may still show: pitch errors of screws and racks, a belt's pull, the
- * effective diameter of a roller (common practice, no source). Whole teeth alone have none.
+ * effective diameter of a roller or drum (common practice, no source). Whole teeth alone have none.
  */
 const CHAIN_SPREADS: Readonly<Record<TransmissionSpecification['kind'], number>> = {
   screw: 5e-4,
   belt: 1.5e-3,
   rack: 5e-4,
   roller: 8e-3,
+  drum: 8e-3,
   rotary: 0,
 };
 
@@ -319,6 +320,7 @@ function transmissionFaults({ transmission }: Axis): Mistake[] {
           : []),
       ];
     case 'roller':
+    case 'drum':
     case 'rotary':
       return [];
   }

@@ -17,6 +17,7 @@ const STATIONS = {
   belt: 'transmission',
   rack: 'transmission',
   roller: 'transmission',
+  drum: 'transmission',
   coupling: 'transmission',
   mount: 'motor',
   carriage: 'carriage',

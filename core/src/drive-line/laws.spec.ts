@@ -13,7 +13,7 @@ type Change = (axis: Axis) => Axis;
 const same: Change = (axis) => axis;
 
 const transmissions: readonly Change[] = (
-  ['screw', 'belt', 'rack', 'roller', 'rotary'] as const satisfies readonly TransmissionKind[]
+  ['screw', 'belt', 'rack', 'roller', 'drum', 'rotary'] as const satisfies readonly TransmissionKind[]
 ).flatMap((kind): Change[] => {
   const place =
     (said: object): Change =>

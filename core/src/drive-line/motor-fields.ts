@@ -227,7 +227,7 @@ export const attachedInertia = derivedField(
 /** Inertia of pulleys, pinion, roller or hub, as far as it is said. */
 export const wheelInertia = derivedField(
   'transmission.inertia',
-  'Inertia of pulley, pinion, roller or hub',
+  'Inertia of pulley, pinion, roller, drum or hub',
   'J_w',
   'inertia',
   ({ axis }) => {

@@ -196,6 +196,13 @@ const travelLaws: Readonly<Record<C['axis']['transmission']['specification']['ki
     compute: ({ diameter, stock }) => Math.PI * (diameter + stock),
     exact: ({ diameter, stock }) => exact(addRational(diameter.ratio, stock.ratio), 1),
   }),
+  drum: law({
+    formula: 'π · ({diameter} + {rope})',
+    source: 'Neutral line of rope in its first layer on the drum: half its thickness outside the surface (geometry)',
+    inputs: { diameter: field.drumDiameter, rope: field.ropeThickness },
+    compute: ({ diameter, rope }) => Math.PI * (diameter + rope),
+    exact: ({ diameter, rope }) => exact(addRational(diameter.ratio, rope.ratio), 1),
+  }),
   rotary: law({
     formula: '360°',
     source: 'A whole turn',

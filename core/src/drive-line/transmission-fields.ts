@@ -8,6 +8,7 @@ const SCREW = askedOf(KINDS.screw);
 const BELT = askedOf(KINDS.belt);
 const RACK = askedOf(KINDS.rack);
 const ROLLER = askedOf(KINDS.roller);
+const DRUM = askedOf(KINDS.drum);
 
 /** Reads a quantity of one kind of transmission. */
 function transmissionField<K extends TransmissionSpecification['kind']>(
@@ -74,6 +75,18 @@ export const stockThickness = transmissionField(
     asked: ROLLER.stock,
   },
   (item) => item.stock,
+);
+
+export const drumDiameter = transmissionField(
+  'drum',
+  { id: 'drum.diameter', name: 'Drum diameter', symbol: 'd', dimension: 'length', asked: DRUM.diameter },
+  (item) => item.diameter,
+);
+
+export const ropeThickness = transmissionField(
+  'drum',
+  { id: 'drum.rope', name: 'Rope thickness', symbol: 't', dimension: 'length', asked: DRUM.rope },
+  (item) => item.rope,
 );
 
 const USUAL_BALL_EFFICIENCY = quantityOf(usualScrewEfficiency('ball'), 'assumed');

@@ -5,7 +5,8 @@ import { type Machine, type MoveDone } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { quantityOf } from '../shape/index.js';
 import { cannedMotorMachine } from '../testing/example-machine.js';
-import { RigAtHand, screwTruth } from '../testing/bench-rig.js';
+import { RigAtHand } from '../bench/index.js';
+import { screwTruth } from '../testing/bench-rig.js';
 import { wholeMachine, withJob } from '../testing/whole-machine.js';
 import {
   fenceOf,
@@ -28,6 +29,7 @@ import {
   stepsFor,
   stepStates,
   tryOf,
+  wayOff,
   withoutResult,
   withResult,
   zerosFrom,
@@ -340,6 +342,23 @@ describe('home found again and again', () => {
       verdict([2, -1, -1, 1, 0], 5e-6, 5e-6),
       verdict([90, 1, 1, 1, 1], null),
     ]).toEqual(['right', 'spread', 'drifts', 'drifts', 'right', 'right']);
+  });
+
+  it('is looked for from two turns off, and from half of the travel where that is less', () => {
+    const facts = factsOf(screw());
+    expect(wayOff(facts)).toBe(2 * facts.pulsesPerTurn);
+    // 3 turns of travel leave one and a half.
+    expect(wayOff({ ...facts, travel: 3 * facts.perTurn })).toBe(1.5 * facts.pulsesPerTurn);
+    expect(wayOff({ ...facts, travel: 3 * facts.perTurn, hasEnds: false })).toBe(2 * facts.pulsesPerTurn);
+    expect(wayOff({ ...facts, travel: null })).toBe(2 * facts.pulsesPerTurn);
+  });
+
+  it('is proved by two counted turns only where they have room', () => {
+    const facts = factsOf(screw());
+    const names = (more: Partial<MoveFacts>): readonly string[] => stepsFor({ ...facts, ...more }).map(({ id }) => id);
+    expect(names({})).toContain('count');
+    expect(names({ travel: 1.9 * facts.perTurn })).not.toContain('count');
+    expect(names({ travel: 1.9 * facts.perTurn, hasEnds: false })).toContain('count');
   });
 
   it('of a sound machine is found close together, whatever the chance', () => {

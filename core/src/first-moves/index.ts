@@ -1,7 +1,7 @@
 export { keyHere, keyMove, type KeyAxis, type KeyMove } from './keys.js';
 export { moveFacts, type MoveFacts } from './facts.js';
 export { fenceOf, moveRefusal, reckonedFence, roomAhead, type Fence, type Stands } from './fence.js';
-export { gentlePace, homeMost, homePaces, jobPace, type PulsePace } from './paces.js';
+export { gentlePace, hasRoomFor, homeMost, homePaces, jobPace, wayOff, type PulsePace } from './paces.js';
 export { MOVE_STEPS, stepsFor } from './registry.js';
 export {
   movedMark,
@@ -9,6 +9,7 @@ export {
   resultOf,
   shownDimension,
   shownValue,
+  shownWords,
   stepStates,
   withoutResult,
   withResult,

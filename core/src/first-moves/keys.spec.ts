@@ -4,8 +4,8 @@ import type { Place } from '../line-port/index.js';
 import type { KeyPosition, Machine } from '../machine/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { quantityOf } from '../shape/index.js';
-import { RigAtHand, threeAxes } from '../testing/bench-rig.js';
-import { truthOf } from '../bench/index.js';
+import { threeAxes } from '../testing/bench-rig.js';
+import { RigAtHand, truthOf } from '../bench/index.js';
 import { keyHere, keyMove, moveFacts, type KeyAxis } from './index.js';
 
 const say: ReturnType<typeof sayIn> = (...said) => sayIn('metric')(...said).replaceAll('\u00a0', ' ');

@@ -1,5 +1,5 @@
 import type { Say } from '../drive-line/index.js';
-import { EASE_ACCELERATION, EASE_SPEED, ease } from '../motion/index.js';
+import { ease, EASES } from '../motion/index.js';
 import type { PathPiece, Place } from '../line-port/index.js';
 import type { KeyPosition } from '../machine/index.js';
 import { inUnit, preferredUnit, type UnitSystem } from '../quantity/index.js';
@@ -88,7 +88,11 @@ export function keyMove(
       if (refusal) return { ok: false, says: refusal };
     }
     const way = Math.abs(by);
-    time = Math.max(time, (EASE_SPEED * way) / rate, Math.sqrt((EASE_ACCELERATION * way) / acceleration));
+    time = Math.max(
+      time,
+      (EASES.quintic.speed * way) / rate,
+      Math.sqrt((EASES.quintic.acceleration * way) / acceleration),
+    );
     goes.push({ place: order, by });
   }
   return { ok: true, time, pieces: goes.every(({ by }) => by === 0) ? [] : easedPieces(goes, letters.length, time) };
@@ -104,7 +108,7 @@ function easedPieces(
 ): readonly PathPiece[] {
   const sent = Array.from({ length: count }, () => 0);
   // The steepest of the whole move: a hold anywhere comes to rest by it, and within a piece the speed follows its ends.
-  const acceleration = EASE_ACCELERATION / time ** 2;
+  const acceleration = EASES.quintic.acceleration / time ** 2;
   return Array.from({ length: PIECES }, (_, index): PathPiece => {
     const [from, to] = [index / PIECES, (index + 1) / PIECES];
     // Its length is the share of the way; pulses are what is due by its end, less what was sent.

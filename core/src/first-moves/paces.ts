@@ -53,6 +53,19 @@ export function homePaces(facts: MoveFacts): {
   return { fast: pace.rate, slow, pace };
 }
 
+/** Whether so many turns of the motor lie within the travel of an axis that has ends. */
+export const hasRoomFor = ({ hasEnds, travel, perTurn }: MoveFacts, turns: number): boolean =>
+  !hasEnds || travel === null || turns * perTurn <= travel;
+
+/** A way off its switch before it looks for home again [turns]. */
+const TURNS_OFF = 2;
+
+/** The same in pulses: two turns, and never more than half of a travel that has ends. */
+export function wayOff({ pulsesPerTurn, perUnit, travel, hasEnds }: MoveFacts): number {
+  const most = hasEnds && travel !== null ? (travel / 2) * perUnit : Infinity;
+  return Math.floor(Math.min(TURNS_OFF * pulsesPerTurn, most));
+}
+
 /** Pulses after which a switch has to have come: the travel and a tenth, or a turn of a table and a bit. */
 export function homeMost({ travel, perUnit, isTurning, hasEnds }: MoveFacts): number {
   const way = !hasEnds && isTurning ? 2 * Math.PI : (travel ?? (isTurning ? 2 * Math.PI : 1));

@@ -5,34 +5,38 @@ import type { MoveFacts } from './facts.js';
 import { stepsFor } from './registry.js';
 import type { MoveStep } from './step.js';
 
-/** What a step may have measured, and in which quantity. */
+/** What a step may have measured: in which quantity, and in words. */
 const SHOWN = {
-  'start-held': 'speed',
-  'start-lost': 'speed',
-  'start-set': 'speed',
-  'ramp-held': 'speed',
-  'ramp-lost': 'speed',
-  'ramp-set': 'speed',
-  'acceleration-held': 'acceleration',
-  'acceleration-lost': 'acceleration',
-  'acceleration-set': 'acceleration',
-  'home-spread': 'travel',
-  'fence-low': 'travel',
-  'fence-high': 'travel',
-  'return-error': 'travel',
-  'motor-temperature': 'temperature',
-  'driver-temperature': 'temperature',
-  'supply-running': 'current',
-  'supply-resting': 'current',
-} as const satisfies Record<string, keyof MoveFacts['dimensions'] | Dimension>;
+  'start-held': ['speed', 'start that held'],
+  'start-lost': ['speed', 'start that lost steps'],
+  'start-set': ['speed', 'start rate'],
+  'ramp-held': ['speed', 'speed that held'],
+  'ramp-lost': ['speed', 'speed that lost steps'],
+  'ramp-set': ['speed', 'greatest speed'],
+  'acceleration-held': ['acceleration', 'acceleration that held'],
+  'acceleration-lost': ['acceleration', 'acceleration that lost steps'],
+  'acceleration-set': ['acceleration', 'acceleration'],
+  'home-spread': ['travel', 'spread of the home switch'],
+  'fence-low': ['travel', 'low end of the fence'],
+  'fence-high': ['travel', 'high end of the fence'],
+  'return-error': ['travel', 'off after the return'],
+  'motor-temperature': ['temperature', 'motor'],
+  'driver-temperature': ['temperature', 'driver'],
+  'supply-running': ['current', 'supply while running'],
+  'supply-resting': ['current', 'supply at rest'],
+} as const satisfies Record<string, readonly [keyof MoveFacts['dimensions'] | Dimension, string]>;
 export type ShownName = keyof typeof SHOWN;
 
 /** In which quantity something shown is written, on this axis. */
 export function shownDimension({ job }: Axis, what: ShownName): Dimension {
   const motion = motionOf(job);
-  const said = SHOWN[what];
+  const [said] = SHOWN[what];
   return said in motion ? motion[said as keyof MoveFacts['dimensions']] : (said as Dimension);
 }
+
+const isShown = (what: string): what is ShownName => what in SHOWN;
+/** What a step measured, in words; what an older program wrote goes by its own name. */
+export const shownWords = (what: string): string => (isShown(what) ? SHOWN[what][1] : what.replaceAll('-', ' '));
 
 /** The value of something that a step measured [SI]; null where it has not, or not in words of that quantity. */
 export function shownValue(axis: Axis, entry: MoveDone, what: ShownName): number | null {

@@ -1,1 +1,10 @@
-export { choiceInput, quantityInput, wholeInput, type FormInput } from './input.js';
+export {
+  choiceInput,
+  columnsOf,
+  quantityInput,
+  rowsInput,
+  wholeInput,
+  type FormInput,
+  type FormRow,
+  type RowColumn,
+} from './input.js';

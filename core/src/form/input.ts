@@ -23,7 +23,27 @@ export type FormInput<P> =
       readonly value: string;
       readonly put: (value: string) => P;
     }
-  | { readonly kind: 'tick'; readonly label: string; readonly value: boolean; readonly put: (value: boolean) => P };
+  | { readonly kind: 'tick'; readonly label: string; readonly value: boolean; readonly put: (value: boolean) => P }
+  | {
+      readonly kind: 'rows';
+      readonly label: string;
+      readonly columns: readonly RowColumn[];
+      readonly rows: readonly FormRow[];
+      /** What one more row begins with. */
+      readonly blank: FormRow;
+      readonly most: number;
+      readonly put: (rows: readonly FormRow[]) => P;
+      readonly remark?: string;
+    };
+
+/** What a column of a list of rows takes. */
+export type RowColumn = { readonly key: string; readonly label: string } & (
+  | { readonly kind: 'quantity'; readonly asked: QuantityAsked }
+  | { readonly kind: 'whole'; readonly asked: WholeAsked }
+  | { readonly kind: 'text'; readonly most: number }
+);
+/** One row of a list, by the keys of its columns. */
+export type FormRow = Readonly<Record<string, Quantity | number | string | null>>;
 
 type Keys<P, V> = { [K in keyof P]: P[K] extends V ? K : never }[keyof P] & string;
 
@@ -63,3 +83,33 @@ export const choiceInput = <P, K extends Keys<P, string>>(
   value: plan[key] as string,
   put: (value) => (Object.hasOwn(options, value) ? { ...plan, [key]: value } : plan),
 });
+
+/** A list of rows of what is filled in, such as lengths that were measured. */
+export const rowsInput = <P, K extends Keys<P, readonly object[]>, R extends P[K] & readonly object[]>(
+  plan: P,
+  key: K,
+  label: string,
+  said: {
+    readonly columns: readonly RowColumn[];
+    readonly blank: R[number];
+    readonly most: number;
+    readonly remark?: string;
+  },
+): FormInput<P> => ({
+  kind: 'rows',
+  label,
+  columns: said.columns,
+  rows: plan[key] as unknown as readonly FormRow[],
+  blank: said.blank as unknown as FormRow,
+  most: said.most,
+  put: (rows) => ({ ...plan, [key]: rows }),
+  remark: said.remark ?? '',
+});
+
+/** Columns for whatever a form can ask of a row, in the order of its pieces. */
+export const columnsOf = (asked: Readonly<Record<string, QuantityAsked | WholeAsked>>): readonly RowColumn[] =>
+  Object.entries(asked).map(([key, item]) =>
+    'dimension' in item
+      ? { key, label: item.label, kind: 'quantity', asked: item }
+      : { key, label: item.label, kind: 'whole', asked: item },
+  );

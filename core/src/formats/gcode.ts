@@ -11,12 +11,9 @@ import {
   type Unit,
   type UnitSystem,
 } from '../quantity/index.js';
-import { commentWords, numberWord } from '../program/index.js';
+import { commentWords, isAxisWord, numberWord } from '../program/index.js';
 import { Reckoner } from '../reckoner/index.js';
 import { readQuantity } from '../shape/index.js';
-
-/** Axis words of the language (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
-const AXIS_LETTERS = /^[XYZABCUVW]$/;
 
 export interface MoveListOptions {
   /** Word of the axis, e.g. `X`. */
@@ -47,7 +44,7 @@ export function coordinateDecimals(stepInUnits: number): number {
  */
 export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Result<string, string> {
   const { letter, stepsPerUnit, unit, feed } = options;
-  if (!AXIS_LETTERS.test(letter))
+  if (!isAxisWord(letter))
     return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
   const coordinate = (steps: number): number => inUnit(travelOfSteps(steps, stepsPerUnit), unit);
   const decimals = coordinateDecimals(Math.abs(coordinate(1)));
@@ -61,7 +58,7 @@ export function writeMoveList(plan: StepCheckPlan, options: MoveListOptions): Re
   const lines = [
     commentWords(options.title),
     commentWords(
-      `${total} readings in ${unit.symbol === '°' ? 'degrees' : unit.symbol}. Begin with the carriage at the start of its travel. Zero the indicator at the second stop; start again at each stop.`,
+      `${total} readings in ${unit.symbol === '°' ? 'degrees' : unit.symbol}. Begin at the start of its travel. Zero the indicator at the second stop; start again at each stop.`,
     ),
     commentWords('Keep hands clear while it moves and an emergency stop within reach.'),
     ...(unit.symbol === '°' ? [] : [unit.symbol === 'in' ? 'G20' : 'G21']),
@@ -115,24 +112,4 @@ export function stepCheckProgram(
   const unit = preferredUnit(motionOf(job).travel, units);
   const travel = job.kind === 'linear' && job.travel ? inUnit(readQuantity(job.travel, 'length').value, unit) : null;
   return writeMoveList(plan, { letter: axis.letter, stepsPerUnit, unit, feed: checkFeed(axis, unit), travel, title });
-}
-
-/**
- * Positions of a circle divided into n, as a program that stops at each: each position is rounded to a microstep by
- * itself, so the circle closes.
- */
-export function writeDividingList(
-  positions: readonly { readonly stop: number; readonly degrees: number }[],
-  letter: string,
-  decimals: number,
-): Result<string, string> {
-  if (!AXIS_LETTERS.test(letter))
-    return failure(`“${letter}” is not an axis word of standard G-code. Use one of X Y Z A B C U V W.`);
-  const moves = positions.flatMap(({ stop, degrees }) => [
-    `G0 ${letter}${numberWord(degrees, decimals)}`,
-    `M0 ${commentWords(`stop ${stop}`)}`,
-  ]);
-  return success(
-    [commentWords(`${positions.length} stops`), 'G90', `G92 ${letter}0`, ...moves, 'G92.1', 'M2', ''].join('\n'),
-  );
 }

@@ -1,10 +1,14 @@
 import { arm } from './arm/declaration.js';
 import { dividingTable } from './dividing-table/declaration.js';
 import { feeder } from './feeder/declaration.js';
+import { hoist } from './hoist/declaration.js';
 import { lathe } from './lathe/declaration.js';
 import { other } from './other/declaration.js';
 import { router } from './router/declaration.js';
 import { sheetRouter } from './sheet-router/declaration.js';
+import { sign } from './sign/declaration.js';
+import { slide } from './slide/declaration.js';
+import { winder } from './winder/declaration.js';
 import type { MachineKindDeclaration } from './kind.js';
 
 /** Every kind of machine, in the order in which they are offered. Nothing else lists them. */
@@ -15,6 +19,10 @@ const KINDS = {
   'dividing-table': dividingTable,
   feeder,
   arm,
+  slide,
+  sign,
+  hoist,
+  winder,
   other,
 } as const;
 

@@ -33,3 +33,17 @@ export {
   reflectedMass,
   tubeInertia,
 } from './inertia.js';
+export {
+  planetaryEfficiency,
+  planetaryRatio,
+  planetGap,
+  planetsFit,
+  planetTeeth,
+  steppedPlanetsFit,
+  type BothWays,
+  type PlanetarySet,
+  type TwoRingSet,
+} from './planetary.js';
+export { cornersLeft, firstTouch, flankDistance, leastTip, residueArea, type Corner, type VBlades } from './blades.js';
+export { drumLayers, drumTilt, layerDiameter, ropeAfter, type Drum, type DrumLayer } from './drum.js';
+export { coastOf } from './coast.js';

@@ -1,5 +1,15 @@
 export { closingErrorOfRoundedMoves, indexPosition } from './dividing.js';
-export { EASE_ACCELERATION, EASE_SPEED, ease, keyframeDemands, positionAt, type Keyframe } from './keyframes.js';
+export {
+  ease,
+  EASES,
+  keyframeDemands,
+  keyframeMoves,
+  keySteps,
+  positionAt,
+  type Ease,
+  type Keyframe,
+  type KeyframeDemand,
+} from './keyframes.js';
 export {
   accelerationForTime,
   accelerationForTimeWithJerk,
@@ -16,3 +26,5 @@ export { isMet, needsMet, type LineTimes, type NeedMet } from './pulse-needs.js'
 export { pulseTrain, type PulseTrain } from './pulse-train.js';
 export { edgeDelayFor, pulseLoopRate } from './pulse-loop.js';
 export { timedRate, type TimedRate } from './pulse-timer.js';
+export { driftOfRounded, feedSteps } from './remainder.js';
+export { ringDown, stopTimes, type StopTimes, type Stops } from './stops.js';

@@ -44,3 +44,12 @@ export {
   type Sequence,
   type Swaps,
 } from './sequence.js';
+export {
+  gainsFor,
+  loopLimits,
+  runLoop,
+  type Gains,
+  type LoopedMotor,
+  type LoopLimits,
+  type LoopRun,
+} from './speed-loop.js';

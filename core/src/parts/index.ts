@@ -15,6 +15,7 @@ export { declarationOf, PART_KINDS, PARTS, type PartKind, type SpecificationOf }
 export { wholeOf, type Column } from './columns.js';
 export { PART_GROUPS, type AxisBeside, type PartGroup, type PartKindDeclaration, type Place } from './kind.js';
 export { wiring, wiringFor, type MotorSpecification } from './motor.js';
+export { countedCurrents } from './current-settings.js';
 export { describedAs } from './described.js';
 export { stepAngleSaid } from './step-angle.js';
 export { frame } from './face.js';

@@ -11,7 +11,7 @@ import {
   type TransmissionKind,
 } from './index.js';
 
-const SORTS: readonly TransmissionKind[] = ['screw', 'belt', 'rack', 'roller', 'rotary'];
+const SORTS: readonly TransmissionKind[] = ['screw', 'belt', 'rack', 'roller', 'drum', 'rotary'];
 
 /** A new part of every kind, and of every sort of transmission. */
 const everyPart = (): readonly Part[] => [
@@ -104,6 +104,7 @@ describe('a kind of part', () => {
       'belt',
       'rack',
       'roller',
+      'drum',
       'table',
     ]);
   });

@@ -74,6 +74,13 @@ const shape = kinds({
     ...driven('Roller bore'),
     ...wheel('Roller’s inertia'),
   },
+  drum: {
+    diameter: nullable(quantity('length', positive, 'Drum diameter')),
+    rope: quantity('length', notNegative, 'Rope thickness'),
+    efficiency,
+    ...driven('Drum bore'),
+    ...wheel('Drum’s inertia'),
+  },
   rotary: { efficiency, ...driven('Table’s shaft'), ...wheel('Hub’s inertia') },
 });
 export type TransmissionSpecification = Of<typeof shape>;
@@ -142,6 +149,8 @@ export function defaultTransmission(kind: TransmissionKind): TransmissionSpecifi
       };
     case 'roller':
       return { kind, diameter: null, stock: guess('0 mm'), efficiency: guess('0.9'), shaft: null, inertia: null };
+    case 'drum':
+      return { kind, diameter: null, rope: guess('2 mm'), efficiency: guess('0.9'), shaft: null, inertia: null };
     case 'rotary':
       return { kind, efficiency: guess('0.9'), shaft: null, inertia: null };
   }
@@ -198,6 +207,14 @@ const FROZEN: Readonly<Record<string, Json>> = {
     shaft: null,
     inertia: null,
   },
+  drum: {
+    kind: 'drum',
+    diameter: null,
+    rope: frozen('2 mm'),
+    efficiency: frozen('0.9'),
+    shaft: null,
+    inertia: null,
+  },
   rotary: { kind: 'rotary', efficiency: frozen('0.9'), shaft: null, inertia: null },
 };
 /** A ball screw's guess, and what a rubbing one was guessed by before version 4. */
@@ -240,6 +257,8 @@ function summary(specification: TransmissionSpecification): string {
     }
     case 'roller':
       return join('roller', shown(specification.diameter), losses);
+    case 'drum':
+      return join('drum', shown(specification.diameter), losses);
     case 'rotary':
       return join('table', losses);
   }
@@ -261,6 +280,7 @@ export const transmission = partKind<TransmissionSpecification, typeof shape>({
     fact('helix', 'helix'),
     fact('diameter', 'diameter'),
     fact('stock', 'stock'),
+    fact('rope', 'rope'),
     fact('efficiency', 'efficiency'),
     word('thread_form', 'form'),
     word('ends', 'ends'),
@@ -275,7 +295,7 @@ export const transmission = partKind<TransmissionSpecification, typeof shape>({
     fact('shaft', 'shaft'),
     fact('inertia', 'inertia'),
   ],
-  // Cells that a screw, belt, rack, roller or table has no use for are passed over, as those of other parts are.
+  // Cells that a screw, belt, rack, roller, drum or table has no use for are passed over, as those of other parts are.
   composed: ({ transmission: kind = '' }) => ({ kind }),
   has: ({ kind }) => Object.keys(FROZEN[String(kind)] ?? {}),
   wanted: () => ({

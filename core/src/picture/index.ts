@@ -3,6 +3,7 @@ export { viewsOf } from './registry.js';
 export { signsOf, type Sign } from './signs.js';
 export {
   alongMeasure,
+  around,
   at,
   circle,
   frameOf,

@@ -2,12 +2,16 @@ import type { MachineKind } from '../machine-kinds/index.js';
 import type { Machine } from '../machine/index.js';
 import { armViews } from '../machine-kinds/arm/picture.js';
 import { feederViews } from '../machine-kinds/feeder/picture.js';
+import { hoistViews } from '../machine-kinds/hoist/picture.js';
 import { latheViews } from '../machine-kinds/lathe/picture.js';
 import { axisViews } from './axis-by-axis.js';
 import type { Stands } from './axes.js';
 import type { View } from './picture.js';
 import { routerViews } from '../machine-kinds/router/picture.js';
 import { sheetRouterViews } from '../machine-kinds/sheet-router/picture.js';
+import { signViews } from '../machine-kinds/sign/picture.js';
+import { slideViews } from '../machine-kinds/slide/picture.js';
+import { winderViews } from '../machine-kinds/winder/picture.js';
 import { tableViews } from '../machine-kinds/dividing-table/picture.js';
 
 /** Kinds that have a picture in their folder; any other is drawn axis by axis. Nothing else lists them. */
@@ -18,6 +22,10 @@ const VIEWS: Readonly<Partial<Record<MachineKind, (machine: Machine, stands: Sta
   'dividing-table': tableViews,
   feeder: feederViews,
   arm: armViews,
+  slide: slideViews,
+  sign: signViews,
+  hoist: hoistViews,
+  winder: winderViews,
 };
 
 const NOBODY_SAYS: Stands = new Map();

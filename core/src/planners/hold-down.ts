@@ -4,12 +4,15 @@ import { at, circle, line, rect, type View } from '../picture/index.js';
 import { commentWords, numberWord } from '../program/index.js';
 import { askedOf, quantityOf, readQuantity } from '../shape/index.js';
 import { plannedAxis } from './axes.js';
-import { caution, planFigure, planner, stop, type Planned } from './planner.js';
+import { caution, planFigure, planner, stop, unplanned, type Planned } from './planner.js';
 
 const asked = askedOf({ fields: WORK_FIELDS['hold-down'] });
 const q = (text: string) => quantityOf(text, 'assumed');
 type HoldDown = WorkOf<'hold-down'>;
 
+/** Holes in a row, and ways down to the depth of one, that anybody would drill. */
+const ROWS_MOST = 60;
+const PECKS_MOST = 100;
 /** A pitch that is asked for about may be so much less (common practice, no source). */
 const ABOUT = 0.02;
 /** Rows of one direction, from the end of its travel [m]. */
@@ -65,8 +68,10 @@ export interface Grid {
   readonly along: Rows;
 }
 
-const lengthOf = (work: HoldDown, key: 'edge' | 'hood' | 'tool' | 'beamFirst' | 'beamEvery' | 'beamWidth' | 'pitch') =>
-  readQuantity(work[key], 'length').value;
+const lengthOf = (
+  work: HoldDown,
+  key: 'edge' | 'hood' | 'tool' | 'beamFirst' | 'beamEvery' | 'beamWidth' | 'pitch' | 'depth' | 'peck',
+) => readQuantity(work[key], 'length').value;
 
 /** The grid of a bed of such travels, within them by the edge that is kept and half the drill. */
 export function gridOf(work: HoldDown, across: number, along: number): Grid {
@@ -245,6 +250,10 @@ export const holdDown = planner({
   ],
   plan: (machine, work, say): Planned => {
     const [x, y] = [plannedAxis(machine, 'X')?.travel ?? 0, plannedAxis(machine, 'Y')?.travel ?? 0];
+    if (work.by === 'pitch' && Math.max(x, y) > ROWS_MOST * lengthOf(work, 'pitch'))
+      return unplanned(`So small a pitch makes more than ${ROWS_MOST} holes in a row: make it larger.`);
+    if (lengthOf(work, 'depth') > PECKS_MOST * lengthOf(work, 'peck'))
+      return unplanned(`So small a peck goes down more than ${PECKS_MOST} times in each hole: make it larger.`);
     const grid = gridOf(work, x, y);
     const count = grid.across.length * grid.along.length;
     const pitchOf = (rows: Rows): number | null =>

@@ -16,6 +16,8 @@ export interface PlanFigure {
   /** The most that it may be, or the least; null where nothing is asked. */
   readonly most: number | null;
   readonly least: number | null;
+  /** Of a whole: shown in hundredths. */
+  readonly isShare: boolean;
   /** An order of magnitude, no more. */
   readonly isGuess: boolean;
   /** How it is reckoned, with its source, or what is missing. */
@@ -102,11 +104,13 @@ export function planner<K extends WorkKind>(declared: PlannerDeclaration<K>): An
   };
 }
 
-/** A figure of which nothing is asked. */
+const finite = (value: number | null): number | null => (value !== null && Number.isFinite(value) ? value : null);
+
+/** A figure of which nothing is asked; what comes to no number at all is open. */
 export const planFigure = (
   said: Pick<PlanFigure, 'name' | 'symbol' | 'dimension' | 'working'> & Partial<PlanFigure>,
   value: number | null,
-): PlanFigure => ({ most: null, least: null, isGuess: false, ...said, value });
+): PlanFigure => ({ most: null, least: null, isShare: false, isGuess: false, ...said, value: finite(value) });
 
 /** Whether a figure keeps to what is asked of it; null where nothing is, or nobody knows. */
 export function keepsTo({ value, most, least }: PlanFigure): boolean | null {
@@ -117,3 +121,12 @@ export function keepsTo({ value, most, least }: PlanFigure): boolean | null {
 
 export const stop = (sentence: string): PlanWarning => ({ severity: 'stop', sentence });
 export const caution = (sentence: string): PlanWarning => ({ severity: 'caution', sentence });
+
+/** What a planner comes to that cannot plan anything yet: why. */
+export const unplanned = (sentence: string): Planned => ({
+  figures: [],
+  warnings: [stop(sentence)],
+  tables: [],
+  drawing: null,
+  files: [],
+});

@@ -6,6 +6,21 @@ import { cutting } from './cutting.js';
 import { frame } from './frame.js';
 import { gantry } from './gantry.js';
 import { holdDown } from './hold-down.js';
+import { divisions } from './divisions.js';
+import { shots } from './shots.js';
+import { rotation } from './rotation.js';
+import { brushed } from './brushed.js';
+import { battery } from './battery.js';
+import { lengths } from './lengths.js';
+import { cutList } from './cut-list.js';
+import { stripping } from './stripping.js';
+import { headZero } from './head-zero.js';
+import { joint } from './joint.js';
+import { planetary } from './planetary.js';
+import { keyed } from './keyed.js';
+import { drum } from './drum.js';
+import { winding } from './winding.js';
+import { loop } from './loop.js';
 import type { AnyPlanner } from './planner.js';
 import { table } from './table.js';
 import { thread } from './thread.js';
@@ -21,6 +36,21 @@ const PLANNERS: Readonly<Record<WorkKind, AnyPlanner>> = {
   'hold-down': holdDown,
   table,
   coolant,
+  divisions,
+  shots,
+  rotation,
+  brushed,
+  battery,
+  lengths,
+  'cut-list': cutList,
+  stripping,
+  'head-zero': headZero,
+  joint,
+  planetary,
+  keyed,
+  drum,
+  winding,
+  loop,
 };
 
 /** What plans a kind of work. */

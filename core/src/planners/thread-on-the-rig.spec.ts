@@ -1,11 +1,10 @@
-import { truthOf, type Truth } from '../bench/index.js';
+import { RigAtHand, truthOf, type Truth } from '../bench/index.js';
 import { sayIn } from '../drive-line/index.js';
 import { PIECES_IN_LINE, type Asked } from '../line-port/index.js';
 import type { Axis, Machine } from '../machine/index.js';
 import { programRows, previewProgram, type PreviewAsked } from '../program/index.js';
 import { quantityOf } from '../shape/index.js';
 import { runIn } from '../threads/index.js';
-import { RigAtHand } from '../testing/bench-rig.js';
 import { wholeMachine } from '../testing/whole-machine.js';
 import type { WorkOf } from '../work/index.js';
 import { threadCut, type PassCut, type ThreadCutFound } from './thread-cut.js';

@@ -26,7 +26,7 @@ import {
   type SpindleEncoder,
 } from '../threads/index.js';
 import { countsOf, plannedAxis, type PlannedAxis } from './axes.js';
-import { caution, planFigure, planner, stop, type PlanTable, type PlanWarning } from './planner.js';
+import { caution, planFigure, planner, stop, type PlanTable, type PlanWarning, unplanned } from './planner.js';
 import { startOf, threadProgram, tipRadius, type ThreadCut } from './thread-program.js';
 
 const asked = askedOf({ fields: WORK_FIELDS.thread });
@@ -153,14 +153,7 @@ export const thread = planner({
   plan: (machine, work, say) => {
     const carriage = plannedAxis(machine, 'Z');
     const geared = stepsOf(carriage);
-    if (!carriage || !geared)
-      return {
-        figures: [],
-        warnings: [stop('The steps per unit of Z, the carriage, are not known yet.')],
-        tables: [],
-        drawing: null,
-        files: [],
-      };
+    if (!carriage || !geared) return unplanned('The steps per unit of Z, the carriage, are not known yet.');
     const exactLead = multiplyRational(millimetres(work.pitch), rational(work.starts));
     const encoder = encoderOf(work);
     const right = stepsPerCount(exactLead, geared.steps, encoder);

@@ -10,4 +10,4 @@ export {
   WIRE_RISE_MOST,
 } from './wire.js';
 export { busAfterBraking, capacitanceFor, loweredEnergy, returnedEnergy, type BrakingBalance } from './braking.js';
-export { batteryRunTime, chainInput } from './battery.js';
+export { batteryRunTime, chainDraws, chainInput, type ChainLink, type LinkDraw } from './battery.js';

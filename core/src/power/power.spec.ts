@@ -4,6 +4,7 @@ import {
   batteryRunTime,
   busAfterBraking,
   capacitanceFor,
+  chainDraws,
   chainInput,
   copperResistance,
   fuseFor,
@@ -106,5 +107,22 @@ describe('a battery', () => {
     expect(batteryRunTime(7 * 3600, 12, 0.8, chainInput(5, [0.85])) / 3600).toBeCloseTo(11.424, 3);
     expect(chainInput(10, [0.9, 0.8])).toBeCloseTo(10 / 0.72, 12);
     expect(batteryRunTime(3600, 12, 0.8, 0)).toBe(Infinity);
+  });
+
+  it('feeds converter after converter, each taking in more the lower it is fed, worked out by hand', () => {
+    const links = [
+      { voltage: 12, load: 0.5, efficiency: 0.9, inputMost: 3 },
+      { voltage: 5, load: 0.3, efficiency: 0.85, inputMost: null },
+    ];
+    // 5 V · 0.3 A / 0.85 = 1.765 W more at 12 V, so (6 + 1.765)/0.9 = 8.627 W: 2.33 A of 3.7 V, 2.88 A of 3 V.
+    const usual = chainDraws(3.7, links);
+    expect(usual.map(({ power }) => power)).toEqual([jasmine.any(Number), jasmine.any(Number)]);
+    expect(usual[1]?.power).toBeCloseTo(1.5 / 0.85, 12);
+    expect(usual[1]?.current).toBeCloseTo(1.5 / 0.85 / 12, 12);
+    expect(usual[0]?.power).toBeCloseTo((6 + 1.5 / 0.85) / 0.9, 12);
+    expect(usual[0]?.current).toBeCloseTo(2.3317, 4);
+    expect(usual[0]?.isOver).toBeFalse();
+    expect(chainDraws(2.8, links)[0]?.isOver).toBeTrue();
+    expect(chainDraws(3.7, [])).toEqual([]);
   });
 });

@@ -30,4 +30,4 @@ export {
   type Zeros,
   type ZeroSystem,
 } from './read-program.js';
-export { commentWords, numberWord } from './words.js';
+export { commentWords, isAxisWord, numberWord } from './words.js';

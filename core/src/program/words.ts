@@ -17,3 +17,8 @@ export function commentWords(text: string): string {
     .trim();
   return `(${plain})`;
 }
+
+const AXIS_LETTERS = /^[XYZABCUVW]$/;
+
+/** Whether a program can name an axis so (NISTIR 6556:2000, the RS274/NGC interpreter, from memory). */
+export const isAxisWord = (letter: string): boolean => AXIS_LETTERS.test(letter);

@@ -64,6 +64,8 @@ function geometryOf(
       ];
     case 'roller':
       return [kind, ['diameter', item.diameter], ['stock', item.stock]];
+    case 'drum':
+      return [kind, ['diameter', item.diameter], ['rope', item.rope]];
     case 'rotary':
       return [kind];
   }

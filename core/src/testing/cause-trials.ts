@@ -16,8 +16,8 @@ import { defaultFaults, defaultJob, type Axis, type Machine, type Setting } from
 import { BLANK_GEARHEAD, blankStage } from '../parts/index.js';
 import { quantityOf } from '../shape/index.js';
 import { seeded } from '../statistics/index.js';
+import { Lab, type Misread } from '../trainer/index.js';
 import { exampleTransmission, firstAxis } from './example-machine.js';
-import { Lab, type Misread } from './lab.js';
 import { wholeMachine, withBelt } from './whole-machine.js';
 
 const q = quantityOf;

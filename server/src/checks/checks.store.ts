@@ -13,6 +13,7 @@ import {
   misfitOf,
   placesOf,
   readingValue,
+  VERDICT_WORDS,
   type CheckEvaluation,
   type CheckKind,
   type CheckPlan,
@@ -26,7 +27,7 @@ import { inTransaction, type Database, type Session } from '../database/connecti
 import { isId, newId } from '../database/identity';
 import { cursorOf, pagedBy, type Page, type Paged } from '../database/page';
 import { check, reading, revision } from '../database/schema';
-import { writeLog } from '../log/log.store';
+import { writeHappened, writeLog } from '../log/log.store';
 import {
   applyDocument,
   cutRevision,
@@ -246,13 +247,6 @@ export function judgedColumns(
   };
 }
 
-const VERDICT_WORDS = {
-  incomplete: 'not complete',
-  true: 'true',
-  undecided: 'undecided',
-  'not-true': 'not true',
-} as const;
-
 /**
  * What says something new: a reading that stands just so already came before, and its answer may have been lost on the
  * way.
@@ -333,7 +327,12 @@ export async function applyCorrection(
   change: { readonly version: number; readonly document: Machine; readonly reason: string },
 ): Promise<MachineCopy> {
   await findCheck(database, machineId, checkId, false);
-  return applyDocument(database, machineId, change, (session, revisionId) =>
-    writeLog(session, { machineId, revisionId, checkId, kind: 'correction', text: change.reason }),
+  return applyDocument(
+    database,
+    machineId,
+    change,
+    (session, revisionId) =>
+      writeLog(session, { machineId, revisionId, checkId, kind: 'correction', text: change.reason }),
+    writeHappened,
   );
 }

@@ -36,7 +36,11 @@ export function pageOf(request: Request, usual: number): Page {
 export function sendPage<T>(request: Request, response: Response, { limit }: Page, { items, next }: Paged<T>): void {
   response.setHeader('Cache-Control', 'private, no-cache');
   if (next !== null) {
-    const query = new URLSearchParams({ limit: String(limit), after: next });
+    // What the list was narrowed to holds for its next page too.
+    const asked = Object.entries(request.query).filter(
+      (entry): entry is [string, string] => typeof entry[1] === 'string',
+    );
+    const query = new URLSearchParams({ ...Object.fromEntries(asked), limit: String(limit), after: next });
     response.setHeader(
       'Link',
       `<${request.baseUrl}${request.path === '/' ? '' : request.path}?${query.toString()}>; rel="next"`,

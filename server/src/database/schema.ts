@@ -2,8 +2,19 @@ import type { LogKind } from '@crisp-notch/contract';
 import type { CheckKind, CheckPlan, VerdictWord } from '@crisp-notch/core/checks';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Part, PartKind } from '@crisp-notch/core/parts';
-import { char, datetime, index, int, mysqlTable, unique, varchar, type AnyMySqlColumn } from 'drizzle-orm/mysql-core';
+import {
+  char,
+  datetime,
+  index,
+  int,
+  mysqlTable,
+  primaryKey,
+  unique,
+  varchar,
+  type AnyMySqlColumn,
+} from 'drizzle-orm/mysql-core';
 import type { MachineDigest } from '../machines/digest';
+import { bytesColumn } from './bytes-column';
 import { jsonColumn } from './json-column';
 
 const identity = () => char('id', { length: 36 }).primaryKey();
@@ -97,10 +108,47 @@ export const logEntry = mysqlTable(
       .references(() => revision.id),
     checkId: char('check_id', { length: 36 }).references(() => check.id),
     kind: varchar('kind', { length: 20 }).$type<LogKind>().notNull(),
+    /** Of the axis that it is about, where it is not its check that says so. */
+    axisLetter: varchar('axis_letter', { length: 3 }),
     text: varchar('text', { length: 4000 }).notNull(),
     at: moment('at'),
   },
   (table) => [index('log_order').on(table.machineId, table.id)],
+);
+
+/** A word that an entry is found by. */
+export const logTag = mysqlTable(
+  'log_tag',
+  {
+    entryId: char('entry_id', { length: 36 })
+      .notNull()
+      .references(() => logEntry.id, { onDelete: 'cascade' }),
+    tag: varchar('tag', { length: 30 }).notNull(),
+    machineId: machineReference(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.entryId, table.tag] }),
+    index('tag_of_machine').on(table.machineId, table.tag),
+  ],
+);
+
+/** A photo of an entry, as it was encoded here: nothing of the file that came is kept but its picture. */
+export const photo = mysqlTable(
+  'photo',
+  {
+    id: identity(),
+    machineId: machineReference(),
+    entryId: char('entry_id', { length: 36 })
+      .notNull()
+      .references(() => logEntry.id, { onDelete: 'cascade' }),
+    caption: varchar('caption', { length: 200 }).notNull(),
+    width: int('width').notNull(),
+    height: int('height').notNull(),
+    image: bytesColumn('image', 'longblob').notNull(),
+    thumbnail: bytesColumn('thumbnail', 'mediumblob').notNull(),
+    at: moment('at'),
+  },
+  (table) => [index('photo_of_entry').on(table.entryId), index('photo_order').on(table.machineId, table.id)],
 );
 
 export const part = mysqlTable(
@@ -117,6 +165,15 @@ export const part = mysqlTable(
   },
   (table) => [index('part_kind_name').on(table.kind, table.name)],
 );
+
+/** A design that machines can be begun with. */
+export const kit = mysqlTable('kit', {
+  id: identity(),
+  name: varchar('name', { length: 120 }).notNull(),
+  about: varchar('about', { length: 400 }).notNull(),
+  document: jsonColumn<Machine>('document').notNull(),
+  at: moment('at'),
+});
 
 export const setting = mysqlTable('setting', {
   name: varchar('name', { length: 60 }).primaryKey(),

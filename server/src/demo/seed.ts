@@ -8,6 +8,11 @@ import { claimSetting, readSetting, writeSetting } from '../settings/settings.st
 
 /** The harbour shed's machines, oldest first so that the newest stands on top of the list. */
 const MACHINE_FILES = [
+  'hull-router.json',
+  'lamp-slide.json',
+  'tide-sign.json',
+  'flag-hoist.json',
+  'twine-winder.json',
   'jib-joint.json',
   'ribbon-feeder.json',
   'pen-lathe.json',

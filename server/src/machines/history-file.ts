@@ -3,7 +3,7 @@ import { depthGuard } from '../body';
 import { ApiProblem } from '../problem';
 
 /** The lists of a history, in the order in which each stands on the ones before. */
-export const SECTIONS = ['parts', 'revisions', 'checks', 'log'] as const;
+export const SECTIONS = ['parts', 'revisions', 'checks', 'log', 'photos'] as const;
 export type Section = (typeof SECTIONS)[number];
 /** What stands in a history beside its lists. */
 const HEAD = ['format', 'version', 'machine'] as const;

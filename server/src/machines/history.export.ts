@@ -3,13 +3,15 @@ import {
   type HistoryCheck,
   type HistoryEntry,
   type HistoryPart,
+  type HistoryPhoto,
   type HistoryRevision,
 } from '@crisp-notch/contract';
 import { checkPlan, type CheckPlan } from '@crisp-notch/core/checks';
 import { openMachine, type Machine, partsHeld } from '@crisp-notch/core/machine';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import { inSnapshot, type Database, type Session } from '../database/connection';
-import { check, logEntry, reading, revision } from '../database/schema';
+import { check, logEntry, photo, reading, revision } from '../database/schema';
+import { tagsOf } from '../log/log.store';
 import { partsOf } from '../parts/parts.store';
 import { loadMachine } from './machines.store';
 
@@ -39,6 +41,7 @@ export async function sendHistory(
         ['revisions', revisionsFor(session, machineId)],
         ['checks', checksFor(session, machineId)],
         ['log', logFor(session, machineId)],
+        ['photos', photosFor(session, machineId)],
       ]),
     );
   });
@@ -88,7 +91,7 @@ function presentPlanOf(stored: CheckPlan): CheckPlan {
   return read.ok ? read.value : stored;
 }
 
-async function* revisionsFor(session: Session, machineId: string): AsyncGenerator<HistoryRevision> {
+export async function* revisionsFor(session: Session, machineId: string): AsyncGenerator<HistoryRevision> {
   for (let last = 0; ;) {
     const rows = await session
       .select()
@@ -104,7 +107,7 @@ async function* revisionsFor(session: Session, machineId: string): AsyncGenerato
   }
 }
 
-async function* checksFor(session: Session, machineId: string): AsyncGenerator<HistoryCheck> {
+export async function* checksFor(session: Session, machineId: string): AsyncGenerator<HistoryCheck> {
   for (let last = ''; ;) {
     const rows = await session
       .select({ id: check.id, axisId: check.axisId, plan: check.plan, at: check.at, revision: revision.number })
@@ -146,7 +149,7 @@ async function* checksFor(session: Session, machineId: string): AsyncGenerator<H
   }
 }
 
-async function* logFor(session: Session, machineId: string): AsyncGenerator<HistoryEntry> {
+export async function* logFor(session: Session, machineId: string): AsyncGenerator<HistoryEntry> {
   for (let last = ''; ;) {
     const rows = await session
       .select({
@@ -155,6 +158,7 @@ async function* logFor(session: Session, machineId: string): AsyncGenerator<Hist
         kind: logEntry.kind,
         text: logEntry.text,
         checkId: logEntry.checkId,
+        axisLetter: logEntry.axisLetter,
         revision: revision.number,
       })
       .from(logEntry)
@@ -165,7 +169,44 @@ async function* logFor(session: Session, machineId: string): AsyncGenerator<Hist
     const end = rows.at(-1);
     if (end === undefined) return;
     last = end.id;
-    for (const { at, kind, text, revision: number, checkId } of rows)
-      yield { at: at.toISOString(), kind, text, revision: number, check: checkId };
+    const tags = await tagsOf(
+      session,
+      rows.map(({ id }) => id),
+    );
+    for (const { id, at, kind, text, revision: number, checkId, axisLetter } of rows)
+      yield {
+        at: at.toISOString(),
+        kind,
+        text,
+        revision: number,
+        check: checkId,
+        axisLetter,
+        tags: [...(tags.get(id) ?? [])],
+      };
+  }
+}
+
+/** Photos one by one: each is larger than all else that stands in an entry. */
+export async function* photosFor(session: Session, machineId: string): AsyncGenerator<HistoryPhoto> {
+  const listed = await session
+    .select({ id: photo.id, entryId: photo.entryId })
+    .from(photo)
+    .where(eq(photo.machineId, machineId))
+    .orderBy(asc(photo.id));
+  if (listed.length === 0) return;
+  const entries = await session
+    .select({ id: logEntry.id })
+    .from(logEntry)
+    .where(eq(logEntry.machineId, machineId))
+    .orderBy(asc(logEntry.id));
+  const places = new Map(entries.map(({ id }, place) => [id, place]));
+  for (const { id, entryId } of listed) {
+    const [row] = await session
+      .select({ caption: photo.caption, at: photo.at, image: photo.image })
+      .from(photo)
+      .where(eq(photo.id, id));
+    const entry = places.get(entryId);
+    if (row && entry !== undefined)
+      yield { entry, caption: row.caption, at: row.at.toISOString(), data: row.image.toString('base64') };
   }
 }

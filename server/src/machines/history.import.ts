@@ -2,6 +2,7 @@ import {
   HISTORY_PIECES,
   type HistoryCheck,
   type HistoryEntry,
+  type HistoryPhoto,
   type HistoryRevision,
   type MachineCopy,
 } from '@crisp-notch/contract';
@@ -12,9 +13,11 @@ import { and, desc, eq } from 'drizzle-orm';
 import { ValidationError, type Schema } from 'yup';
 import { evaluationOf, judgedColumns, openedPlan } from '../checks/checks.store';
 import type { Session } from '../database/connection';
-import { newId } from '../database/identity';
-import { check, logEntry, machine, reading, revision } from '../database/schema';
+import { isId, newId } from '../database/identity';
+import { check, logEntry, logTag, machine, reading, revision } from '../database/schema';
 import { shelvePart } from '../parts/parts.store';
+import { pictureAgain } from '../photos/picture';
+import { insertPhoto } from '../photos/photos.store';
 import { ApiProblem, problemsOf } from '../problem';
 import { documentColumns } from './digest.store';
 import { piecesOf, SECTIONS, type Head, type Piece, type Section } from './history-file';
@@ -22,6 +25,8 @@ import { loadMachine, lockMachine, opened } from './machines.store';
 
 /** What a check's first entry says; before verdicts had a kind of their own, the others of it were verdicts. */
 const PLANNED = / planned: \d+ readings\.$/;
+/** The version of the file since which it has a list. */
+const SINCE: Readonly<Record<Section, number>> = { parts: 2, revisions: 1, checks: 1, log: 1, photos: 4 };
 /** Rows an insert takes at once, well below the packet limit. */
 const CHUNK = 200;
 /** Revisions whose documents are kept for the checks that name them. */
@@ -65,8 +70,17 @@ export async function importHistory(
   return reader.finish();
 }
 
-class HistoryImport {
-  private readonly machineId = newId();
+/** What a machine is that comes back under the identity it had. */
+export interface Identity {
+  readonly id: string;
+  readonly version: number;
+  readonly createdAt: Date;
+  readonly updatedAt: Date;
+}
+
+/** Brings a machine with its history in, piece by piece, inside a transaction. */
+export class HistoryImport {
+  private readonly machineId: string;
   private readonly head: Partial<Record<Head, unknown>> = {};
   private readonly done = new Set<Section | 'head'>();
   /** Lists met in this pass before what they stand on was there. */
@@ -77,12 +91,19 @@ class HistoryImport {
   private readonly checkIds = new Map<string, string>();
   private readonly documents = new Map<number, Machine>();
   private pending: (typeof logEntry.$inferInsert)[] = [];
+  private pendingTags: (typeof logTag.$inferInsert)[] = [];
+  /** Of the entries of the log, in its order. */
+  private readonly entryIds: string[] = [];
   private place = 0;
 
   constructor(
     private readonly session: Session,
     private readonly isCopy: boolean,
-  ) {}
+    /** Null: it becomes a new machine, and so do its checks. */
+    private readonly identity: Identity | null = null,
+  ) {
+    this.machineId = identity?.id ?? newId();
+  }
 
   get isComplete(): boolean {
     return this.done.size === SECTIONS.length + 1;
@@ -105,9 +126,7 @@ class HistoryImport {
       this.seen.add(section);
       this.place = 0;
       const before = SECTIONS.slice(0, SECTIONS.indexOf(section));
-      const isReady =
-        this.done.has('head') &&
-        before.every((item) => this.done.has(item) || (item === 'parts' && this.head.version === 1));
+      const isReady = this.done.has('head') && before.every((item) => this.done.has(item) || this.isBefore(item));
       if (!isReady) {
         this.early.add(section);
         return;
@@ -124,10 +143,15 @@ class HistoryImport {
   /** A list that the file does not have at all would have been met by now. */
   endPass(): void {
     for (const section of SECTIONS)
-      if (!this.seen.has(section) && !this.done.has(section) && !(section === 'parts' && this.head.version === 1))
+      if (!this.seen.has(section) && !this.done.has(section) && !this.isBefore(section))
         throw inconsistent('is missing', `history.${section}`);
-    if (this.head.version === 1) this.done.add('parts');
+    for (const section of SECTIONS) if (this.isBefore(section)) this.done.add(section);
     if (!this.done.has('head')) throw inconsistent('has no format, version or machine');
+  }
+
+  /** Whether the file is of a version that has no such list. */
+  private isBefore(section: Section): boolean {
+    return typeof this.head.version === 'number' && this.head.version < SINCE[section];
   }
 
   async finish(): Promise<MachineCopy> {
@@ -147,11 +171,11 @@ class HistoryImport {
     const document = opened(this.head.machine as Machine);
     await this.session.insert(machine).values({
       id: this.machineId,
-      version: 1,
+      version: this.identity?.version ?? 1,
       revisionCount: 0,
       ...documentColumns(document),
-      createdAt: now,
-      updatedAt: now,
+      createdAt: this.identity?.createdAt ?? now,
+      updatedAt: this.identity?.updatedAt ?? now,
     });
     this.done.add('head');
   }
@@ -171,6 +195,9 @@ class HistoryImport {
         return;
       case 'log':
         await this.takeEntry(await checkedPiece(HISTORY_PIECES.log, value, place), place);
+        return;
+      case 'photos':
+        await this.takePhoto(await checkedPiece(HISTORY_PIECES.photo, value, place), place);
     }
   }
 
@@ -264,7 +291,7 @@ class HistoryImport {
     const plan = openedPlan(given);
     const evaluation = context && evaluationOf(context, plan, readings);
     if (!context || !evaluation) throw inconsistent('does not fit the design it names', place);
-    const id = newId();
+    const id = this.identity && isId(reference) ? reference : newId();
     this.checkIds.set(reference, id);
     const revisionId = this.revisionIds[number - 1] as string;
     await this.session.insert(check).values({
@@ -294,18 +321,22 @@ class HistoryImport {
   }
 
   private async takeEntry(
-    { at, kind, text, revision: number, check: reference }: HistoryEntry,
+    { at, kind, text, revision: number, check: reference, axisLetter, tags }: HistoryEntry,
     place: string,
   ): Promise<void> {
     const revisionId = this.revisionIds[number - 1];
     if (revisionId === undefined) throw inconsistent('names a revision that is not there', `${place}.revision`);
     const checkId = reference === null ? null : this.checkIds.get(reference);
     if (checkId === undefined) throw inconsistent('names a check that is not there', `${place}.check`);
+    const id = newId();
+    this.entryIds.push(id);
+    for (const tag of new Set(tags)) this.pendingTags.push({ machineId: this.machineId, entryId: id, tag });
     this.pending.push({
-      id: newId(),
+      id,
       machineId: this.machineId,
       revisionId,
       checkId,
+      axisLetter: axisLetter ?? null,
       kind: kind === 'check' && !PLANNED.test(text) ? 'verdict' : kind,
       text,
       at: new Date(at),
@@ -316,5 +347,16 @@ class HistoryImport {
   private async writeEntries(): Promise<void> {
     if (this.pending.length > 0) await this.session.insert(logEntry).values(this.pending);
     this.pending = [];
+    if (this.pendingTags.length > 0) await this.session.insert(logTag).values(this.pendingTags);
+    this.pendingTags = [];
+  }
+
+  private async takePhoto({ entry, caption, at, data }: HistoryPhoto, place: string): Promise<void> {
+    const entryId = this.entryIds[entry];
+    if (entryId === undefined) throw inconsistent('names an entry that is not there', `${place}.entry`);
+    const picture = await pictureAgain(Buffer.from(data, 'base64')).catch((error: unknown) => {
+      throw error instanceof ApiProblem ? inconsistent(error.detail, `${place}.data`) : error;
+    });
+    await insertPhoto(this.session, { machineId: this.machineId, entryId, caption, at: new Date(at) }, picture);
   }
 }

@@ -10,7 +10,7 @@ import {
 import { Router } from 'express';
 import { inTransaction, type Database } from '../database/connection';
 import { pageOf, sendPage } from '../database/page';
-import { writeLog } from '../log/log.store';
+import { writeHappened, writeLog } from '../log/log.store';
 import { idOf, numberOf, withBody } from '../validate';
 import { spooled } from '../spool';
 import { sendHistory } from './history.export';
@@ -70,7 +70,7 @@ export function machineRoutes(database: Database): Router {
     ...withBody(saveMachineRequest, async (body, request, response) => {
       const id = idOf(request, 'machine');
       const { version, document } = await body();
-      response.json(await saveMachine(database, id, version, document));
+      response.json(await saveMachine(database, id, version, document, writeHappened));
     }),
   );
   router.delete('/:machine', async (request, response) => {
@@ -88,8 +88,13 @@ export function machineRoutes(database: Database): Router {
     ...withBody(applyRequest, async (body, request, response) => {
       const machineId = idOf(request, 'machine');
       const change = await body();
-      const copy = await applyDocument(database, machineId, change, (session, revisionId) =>
-        writeLog(session, { machineId, revisionId, checkId: null, kind: 'revision', text: change.reason }),
+      const copy = await applyDocument(
+        database,
+        machineId,
+        change,
+        (session, revisionId) =>
+          writeLog(session, { machineId, revisionId, checkId: null, kind: 'revision', text: change.reason }),
+        writeHappened,
       );
       response.json(copy);
     }),

@@ -5,12 +5,12 @@ import { and, desc, eq, inArray, lt, max, or } from 'drizzle-orm';
 import { inTransaction, type Database, type Session } from '../database/connection';
 import { isId, newId } from '../database/identity';
 import { cursorOf, isTime, isWhole, pagedBy, type Page, type Paged } from '../database/page';
-import { check, logEntry, machine, reading, revision } from '../database/schema';
+import { check, logEntry, logTag, machine, photo, reading, revision } from '../database/schema';
 import { ApiProblem } from '../problem';
 import { unreadableWords, type MachineDigest } from './digest';
 import { documentColumns, renewDigests } from './digest.store';
 
-type MachineRow = typeof machine.$inferSelect;
+export type MachineRow = typeof machine.$inferSelect;
 
 const noMachine = (): ApiProblem => new ApiProblem('not-found', 'This machine is not here. It may have been deleted.');
 
@@ -156,12 +156,21 @@ export async function createMachine(database: Database, document: Machine): Prom
   });
 }
 
-/** Saves the working copy; acknowledged means committed. */
+/** Gets what a machine was and is once that is written; what stood there unreadable is not told. */
+type Told = (session: Session, row: MachineRow, before: Machine, now: Machine) => Promise<void>;
+
+async function tell(session: Session, stored: MachineRow, now: Machine, told: Told): Promise<void> {
+  const before = openMachine(stored.document);
+  if (before.ok) await told(session, await lockMachine(session, stored.id), before.value, opened(now));
+}
+
+/** Saves the working copy; acknowledged means committed. @param told writes into the logbook what was done */
 export async function saveMachine(
   database: Database,
   id: string,
   version: number,
   document: Machine,
+  told: Told,
 ): Promise<MachineCopy> {
   const taken = await inTransaction(database, async (session) => {
     const row = await lockMachine(session, id);
@@ -171,6 +180,7 @@ export async function saveMachine(
       .update(machine)
       .set({ ...documentColumns(document), version: version + 1, updatedAt: new Date() })
       .where(eq(machine.id, id));
+    await tell(session, row, document, told);
     return true;
   });
   const current = await loadMachine(database, id);
@@ -213,13 +223,20 @@ async function keepTyped(session: Session, row: MachineRow, next: Machine): Prom
 export async function removeMachine(database: Database, id: string): Promise<void> {
   await inTransaction(database, async (session) => {
     await lockMachine(session, id);
-    const checks = session.select({ id: check.id }).from(check).where(eq(check.machineId, id));
-    await session.delete(logEntry).where(eq(logEntry.machineId, id));
-    await session.delete(reading).where(inArray(reading.checkId, checks));
-    await session.delete(check).where(eq(check.machineId, id));
-    await session.delete(revision).where(eq(revision.machineId, id));
-    await session.delete(machine).where(eq(machine.id, id));
+    await eraseMachine(session, id);
   });
+}
+
+/** Takes a machine away with all that is known of it, inside a transaction. */
+export async function eraseMachine(session: Session, id: string): Promise<void> {
+  const checks = session.select({ id: check.id }).from(check).where(eq(check.machineId, id));
+  await session.delete(photo).where(eq(photo.machineId, id));
+  await session.delete(logTag).where(eq(logTag.machineId, id));
+  await session.delete(logEntry).where(eq(logEntry.machineId, id));
+  await session.delete(reading).where(inArray(reading.checkId, checks));
+  await session.delete(check).where(eq(check.machineId, id));
+  await session.delete(revision).where(eq(revision.machineId, id));
+  await session.delete(machine).where(eq(machine.id, id));
 }
 
 /**
@@ -247,12 +264,16 @@ export async function cutRevision(
   return { id, number };
 }
 
-/** Saves a document and keeps it as a revision in one transaction; `record` adds what goes with it. */
+/**
+ * Saves a document and keeps it as a revision in one transaction; `record` adds what goes with it, `told` writes into
+ * the logbook what was done besides.
+ */
 export async function applyDocument(
   database: Database,
   id: string,
   change: { readonly version: number; readonly document: Machine; readonly reason: string },
-  record: (session: Session, revisionId: string) => Promise<void>,
+  record: (session: Session, revisionId: string) => Promise<unknown>,
+  told: Told,
 ): Promise<MachineCopy> {
   return inTransaction(database, async (session) => {
     const row = await lockMachine(session, id);
@@ -263,6 +284,7 @@ export async function applyDocument(
       .where(eq(machine.id, id));
     const cut = await cutRevision(session, row, change.document, change.reason);
     await record(session, cut.id);
+    await tell(session, row, change.document, told);
     return loadMachine(session, id);
   });
 }

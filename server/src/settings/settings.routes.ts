@@ -3,7 +3,7 @@ import { Router } from 'express';
 import type { Database } from '../database/connection';
 import { addressesOnNetwork } from '../security/same-site';
 import { withBody } from '../validate';
-import { readSetting, writeSetting } from './settings.store';
+import { PREFERENCES, readSetting, writeSetting } from './settings.store';
 
 const DEFAULTS: Preferences = { units: 'metric', theme: 'day' };
 
@@ -16,13 +16,13 @@ export function settingRoutes(database: Database, host: string): Router {
     response.json(answer);
   });
   router.get('/preferences', async (_request, response) => {
-    response.json((await readSetting(database, 'preferences')) ?? DEFAULTS);
+    response.json((await readSetting(database, PREFERENCES)) ?? DEFAULTS);
   });
   router.put(
     '/preferences',
     ...withBody(preferencesRequest, async (body, _request, response) => {
       const preferences = await body();
-      await writeSetting(database, 'preferences', preferences);
+      await writeSetting(database, PREFERENCES, preferences);
       response.json(preferences);
     }),
   );

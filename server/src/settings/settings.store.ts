@@ -1,8 +1,11 @@
 import { eq } from 'drizzle-orm';
-import type { Database, Session } from '../database/connection';
+import type { Session } from '../database/connection';
 import { setting } from '../database/schema';
 
-export async function readSetting(database: Database, name: string): Promise<unknown> {
+/** The name of the setting that holds units and theme. */
+export const PREFERENCES = 'preferences';
+
+export async function readSetting(database: Session, name: string): Promise<unknown> {
   const [row] = await database.select().from(setting).where(eq(setting.name, name));
   return row?.value ?? null;
 }
@@ -15,7 +18,9 @@ export async function writeSetting(database: Session, name: string, value: unkno
  * A setting, locked until the transaction ends so that nobody else acts on it meanwhile; false where it was not set.
  */
 export async function claimSetting(session: Session, name: string): Promise<unknown> {
-  await session.insert(setting).ignore().values({ name, value: false });
+  // An update that changes nothing locks the row whole; an ignored insert would only share it, and two that then both
+  // want it whole would be in one another's way.
+  await session.insert(setting).values({ name, value: false }).onDuplicateKeyUpdate({ set: { name } });
   const [row] = await session.select().from(setting).where(eq(setting.name, name)).for('update');
   return row?.value ?? false;
 }

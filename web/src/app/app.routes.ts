@@ -13,6 +13,17 @@ export const routes: Routes = [
     title: 'Parts shelf',
     loadComponent: () => import('./shelf/shelf.page').then((page) => page.ShelfPage),
   },
+  { path: 'help', title: 'Help', loadComponent: () => import('./help/help.page').then((page) => page.HelpPage) },
+  {
+    path: 'training',
+    title: 'Training',
+    loadComponent: () => import('./training/training.page').then((page) => page.TrainingPage),
+  },
+  {
+    path: 'backup',
+    title: 'Backup',
+    loadComponent: () => import('./backup/backup.page').then((page) => page.BackupPage),
+  },
   {
     path: 'machines/:machineId',
     loadComponent: () => import('./machine/machine.page').then((page) => page.MachinePage),
@@ -59,6 +70,11 @@ export const routes: Routes = [
         path: 'sign-off',
         title: 'Sign-off',
         loadComponent: () => import('./card/sign-off.page').then((page) => page.SignOffPage),
+      },
+      {
+        path: 'passport',
+        title: 'Machine passport',
+        loadComponent: () => import('./passport/passport.page').then((page) => page.PassportPage),
       },
       {
         path: 'parts',

@@ -7,6 +7,11 @@ export const bentScrew: Fault = {
   id: 'bent-screw',
   name: 'the screw is bent, or the wheel sits out of the middle',
   of: 'axis',
+  trained: {
+    look: 'wave',
+    isSeenBeside: true,
+    repair: { words: 'Take the screw out and straighten it between centres', minutes: 90, part: null },
+  },
   fits: always,
   patch: (axis) => ({
     ...axis,

@@ -7,6 +7,11 @@ export const lateDirection: Fault = {
   id: 'late-direction',
   name: 'the direction comes too late for the first pulse when it turns back',
   of: 'axis',
+  trained: {
+    look: 'drift',
+    isSeenBeside: true,
+    repair: { words: 'Give the direction a longer set-up time in the controller', minutes: 5, part: null },
+  },
   fits: isStepper,
   patch: (axis) => ({ ...axis, pulsesAtReversal: MISSING }),
 };

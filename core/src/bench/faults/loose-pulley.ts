@@ -8,6 +8,11 @@ export const loosePulley: Fault = {
   id: 'loose-pulley',
   name: 'a pulley or coupling slips on the motor’s shaft',
   of: 'axis',
+  trained: {
+    look: 'slip',
+    isSeenBeside: false,
+    repair: { words: 'Tighten the grub screw on a flat of the shaft', minutes: 10, part: null },
+  },
   fits: always,
   patch: (axis) => {
     const { friction, standing } = axis.motor.kind === 'stepper' ? axis.motor.setup.load : axis.motor;

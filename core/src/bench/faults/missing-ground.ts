@@ -7,6 +7,11 @@ export const missingGround: Fault = {
   id: 'missing-ground',
   name: 'the signals have no ground between controller and driver',
   of: 'axis',
+  trained: {
+    look: 'short',
+    isSeenBeside: false,
+    repair: { words: 'Run the missing ground wire between controller and driver', minutes: 10, part: null },
+  },
   fits: always,
   patch: (axis) => ({ ...axis, pulsesLost: LOST, signalGround: null }),
 };

@@ -5,6 +5,7 @@ import { drySlide } from './dry-slide.js';
 import type { Fault } from './fault.js';
 import { hotDriver } from './hot-driver.js';
 import { lateDirection } from './late-direction.js';
+import { longLead } from './long-lead.js';
 import { loosePulley } from './loose-pulley.js';
 import { lowTrimmer } from './low-trimmer.js';
 import { missingGround } from './missing-ground.js';
@@ -43,6 +44,7 @@ export const FAULTS: readonly Fault[] = [
   unevenMicrosteps,
   switchAskew,
   unequalSides,
+  longLead,
 ];
 
 /** A fault that is in a machine; of one axis or of the whole. */

@@ -7,5 +7,10 @@ export const tiltedIndicator: Fault = {
   id: 'tilted-indicator',
   name: 'the indicator stands aslant',
   of: 'machine',
+  trained: {
+    look: 'share',
+    isSeenBeside: true,
+    repair: { words: 'Set the indicator square to the face it rests on', minutes: 3, part: null },
+  },
   patch: (truth) => ({ ...truth, indicator: { ...truth.indicator, tilt: TILT } }),
 };

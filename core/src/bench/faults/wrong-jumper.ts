@@ -5,6 +5,11 @@ export const wrongJumper: Fault = {
   id: 'wrong-jumper',
   name: 'a microstep jumper makes no contact',
   of: 'axis',
+  trained: {
+    look: 'far',
+    isSeenBeside: false,
+    repair: { words: 'Seat the microstep jumpers', minutes: 5, part: null },
+  },
   fits: (axis) => axis.motor.kind === 'stepper' && axis.motor.setup.drive.microsteps >= 4,
   patch: (axis) => {
     if (axis.motor.kind !== 'stepper') return axis;

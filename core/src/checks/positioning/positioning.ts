@@ -91,7 +91,7 @@ export const positioning = checkKind({
       const most = plan.asked.accuracy && readQuantity(plan.asked.accuracy, motionOf(context.axis.job).travel).value;
       return [most === null ? null : most / 2, Math.max(...plan.targets) / (reckoner.value(stepsPerUnit) ?? 1)];
     },
-    caution: 'The carriage moves by itself. Clear its way, keep hands out, and keep a stop within reach.',
+    caution: 'The axis moves by itself. Clear its way, keep hands out, and keep a stop within reach.',
   },
   completed: (older) => older,
   misfit: misfitOfPositioning,

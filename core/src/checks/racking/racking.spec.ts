@@ -3,7 +3,7 @@ import { quantityOf, readQuantity } from '../../shape/index.js';
 import { screwTruth } from '../../testing/bench-rig.js';
 import { firstAxis, sayPlain, screwMachine } from '../../testing/example-machine.js';
 import { figureNamed, planFor, readBy } from '../../testing/check-run.js';
-import { Lab } from '../../testing/lab.js';
+import { Lab } from '../../trainer/index.js';
 import { wholeMachine } from '../../testing/whole-machine.js';
 import { evaluateCheck, usualMeasuring, type CheckEvaluation, type CheckPlan } from '../index.js';
 

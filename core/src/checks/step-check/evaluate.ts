@@ -19,6 +19,7 @@ import { figuresFor } from './figures.js';
 import { plannedReadings, travelDimension, type StepCheckPlan } from './plan.js';
 import { judgeReturns } from './return-to-zero.js';
 import { fitScale, scatterWithinRuns, wildReading, type ScaleFit } from './scale-fit.js';
+import { stepCheckChart } from './chart.js';
 import type { ReadPoint, StepCheckEvaluation, Tell } from './evaluation.js';
 import { notesOf, resultOf, sentenceOf, suggestionOf } from './words.js';
 
@@ -108,6 +109,7 @@ export function evaluateStepCheck(
     motion,
     ranking,
     figures: figuresFor(plan, judged, fit, tolerance),
+    chart: stepCheckChart(points, fit, dimension, tolerance, 2 * readingDoubt(doubt, reach).whole),
     budget: budgetFor(plan, fit, reach),
     verdict,
     sentence: sentenceOf(told),

@@ -1,7 +1,7 @@
 import type { Ranking } from '../../diagnosis/index.js';
 import { axisField, stepsPerMotorTurn, stepsPerUnit, travelPerTurn, type AxisContext } from '../../drive-line/index.js';
 import { formatNumber } from '../../quantity/index.js';
-import { instrumentType } from '../../parts/index.js';
+import { instrumentType, type TransmissionKind } from '../../parts/index.js';
 import type { Reckoner } from '../../reckoner/index.js';
 import { GUARD_FACTOR } from '../conformity.js';
 import { readingDoubt, tiltDoubt, type InstrumentDoubt } from '../instrument.js';
@@ -257,14 +257,23 @@ function reversalWords({ plan, points, tell, doubt, reckoner }: Told, value: num
   return `Lost motion at reversal: ${said}. ${trend ? 'It is the same along the travel, so it is backlash, not scale.' : 'More distances from both sides show whether it is the same along the travel, as backlash is.'}`;
 }
 
-/** What a roller or pulley really measures across, as its travel says. */
+/** What feeds by its size across, and what its diameter is of. */
+const ROUND: Readonly<Partial<Record<TransmissionKind, { readonly name: string; readonly by: string }>>> = {
+  roller: { name: 'roller', by: '' },
+  drum: { name: 'drum', by: '' },
+  belt: { name: 'pulley', by: ' its pitch line' },
+};
+
+/** What a roller, drum or pulley really measures across, as its travel says. */
 function effectiveDiameter({ reckoner, fit, tell, ranking }: Told): string | null {
   const { kind } = reckoner.context.axis.transmission.specification;
   const travel = reckoner.value(travelPerTurn);
-  if ((kind !== 'roller' && kind !== 'belt') || fit.kind !== 'fitted' || !ranking || travel === null) return null;
-  const [across, stock] = [travel / Math.PI, reckoner.reading(axisField.stockThickness)?.value ?? 0];
+  const round = ROUND[kind];
+  if (!round || fit.kind !== 'fitted' || !ranking || travel === null) return null;
+  const thick = kind === 'drum' ? axisField.ropeThickness : axisField.stockThickness;
+  const [across, stock] = [travel / Math.PI, reckoner.reading(thick)?.value ?? 0];
   const [effective, expanded] = [across * fit.scale.value - stock, across * fit.scale.expanded];
-  return `The ${kind === 'roller' ? 'roller' : 'pulley'} feeds as if it measured ${tell(effective, expanded)} ± ${tell(expanded, expanded)} across${kind === 'belt' ? ' its pitch line' : ''}.`;
+  return `The ${round.name} feeds as if it measured ${tell(effective, expanded)} ± ${tell(expanded, expanded)} across${round.by}.`;
 }
 
 const cyclesWords = (count: number): string =>

@@ -1,5 +1,5 @@
 import { LOW_CURRENT, MICROSTEPS, TOO_FAST } from '../causes.js';
-import { gentlePace } from '../paces.js';
+import { gentlePace, hasRoomFor } from '../paces.js';
 import { right, wrong, type MoveStep } from '../step.js';
 
 /** Turns that are sent, so that a part of one shows. */
@@ -9,7 +9,8 @@ export const count: MoveStep = {
   id: 'count',
   name: 'Counts prove the microsteps',
   tool: 'see',
-  fits: ({ isStepper }) => isStepper,
+  // An arm that does not turn so far would run into its end.
+  fits: (facts) => facts.isStepper && hasRoomFor(facts, TURNS),
   ask: ({ pulsesPerTurn, microsteps }) =>
     `With 1/${microsteps} steps ${Math.round(pulsesPerTurn)} pulses are one turn. Send ${TURNS} turns and count them by the mark.`,
   acts: (facts) => [

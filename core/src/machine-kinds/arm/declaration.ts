@@ -4,7 +4,7 @@ import { machineKind } from '../kind.js';
 export const arm = machineKind({
   name: 'arm joint',
   one: 'an arm joint',
-  planners: [],
+  planners: ['joint', 'planetary', 'keyed', 'loop'],
   cautions: ['An arm falls when the power goes: support it, and keep heads and hands out of its swing.'],
   axes: [
     {

@@ -4,7 +4,7 @@ import { machineKind } from '../kind.js';
 export const dividingTable = machineKind({
   name: 'turntable or dividing table',
   one: 'a dividing table',
-  planners: [],
+  planners: ['divisions', 'shots', 'rotation', 'brushed', 'battery', 'loop'],
   cautions: ['A plate starts by itself at each stop: keep fingers and sleeves off it and off what stands on it.'],
   axes: [
     {

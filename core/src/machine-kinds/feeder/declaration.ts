@@ -4,7 +4,7 @@ import { machineKind } from '../kind.js';
 export const feeder = machineKind({
   name: 'stock feeder',
   one: 'a feeder',
-  planners: [],
+  planners: ['cut-list', 'lengths', 'stripping', 'head-zero', 'loop'],
   cautions: ['The blade moves by itself: keep its cover on and hands out, and switch the power off to clear a jam.'],
   axes: [
     {

@@ -4,7 +4,7 @@ import { machineKind } from '../kind.js';
 export const lathe = machineKind({
   name: 'lathe',
   one: 'a lathe',
-  planners: ['thread', 'turning'],
+  planners: ['thread', 'turning', 'loop'],
   turnsWork: true,
   cautions: [
     'Take the chuck key out before the spindle turns.',

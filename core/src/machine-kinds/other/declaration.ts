@@ -4,7 +4,7 @@ import { machineKind } from '../kind.js';
 export const other = machineKind({
   name: 'another machine',
   one: 'one axis',
-  planners: [],
+  planners: ['loop', 'keyed'],
   cautions: ['It moves by itself: keep hands, hair and sleeves out of its way.'],
   axes: [{ letter: 'X', name: '', transmission: 'screw', mass: null, job: {} }],
 });

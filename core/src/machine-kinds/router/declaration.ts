@@ -4,7 +4,7 @@ import { machineKind } from '../kind.js';
 export const router = machineKind({
   name: 'router or milling table',
   one: 'a router',
-  planners: ['cutting', 'frame', 'hold-down', 'table', 'coolant', 'gantry'],
+  planners: ['cutting', 'frame', 'hold-down', 'table', 'coolant', 'gantry', 'loop'],
   cautions: [
     'The cutter cuts fingers as it cuts work: stop the spindle before you reach in.',
     'Dust of wood and board harms lungs and can burn: draw it off.',

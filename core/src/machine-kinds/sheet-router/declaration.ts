@@ -4,7 +4,7 @@ import { machineKind } from '../kind.js';
 export const sheetRouter = machineKind({
   name: 'sheet router',
   one: 'a sheet router',
-  planners: ['gantry', 'frame', 'hold-down', 'table', 'cutting', 'coolant'],
+  planners: ['gantry', 'frame', 'hold-down', 'table', 'cutting', 'coolant', 'loop'],
   cautions: [
     'A gantry reaches over the whole bed: keep everybody out of its way, also behind it.',
     'The cutter cuts fingers as it cuts work: stop the spindle before you reach in.',

@@ -10,16 +10,16 @@ import {
   withExtra,
   withPurchase,
   writePartsListCsv,
-  type Asked,
   type PartsLine,
 } from '@crisp-notch/core/buying';
 import { whereOf } from '../ui/addresses';
 import type { Purchase, PurchaseState } from '@crisp-notch/core/machine';
-import type { PartGroup, Stock } from '@crisp-notch/core/parts';
+import type { PartGroup } from '@crisp-notch/core/parts';
 import { InputTextModule } from 'primeng/inputtext';
 import { shortDay, today } from '../data/dates';
 import { DesignStore } from '../data/design-store';
 import { downloadText, fileName } from '../data/download';
+import { stockBy } from '../data/shelf-stock';
 import { ShelfStore } from '../data/shelf-store';
 import { CellFieldComponent } from '../ui/cell-field.component';
 import { SelectComponent } from '../ui/select.component';
@@ -96,16 +96,9 @@ export class BuyingPage implements OnInit {
 
   protected readonly whereOf = whereOf;
 
-  /** Prices of the shelf by identity, and by kind and name for what was never linked. */
   private readonly stockOf = computed(() => {
     const state = this.shelfState();
-    const [byId, byName] = [new Map<string, Stock>(), new Map<string, Stock>()];
-    for (const { id, part } of state.kind === 'open' ? state.parts : []) {
-      byId.set(id, part.stock);
-      byName.set(part.name, part.stock);
-    }
-    return ({ partId, name }: Asked): Stock | null =>
-      (partId === null ? undefined : byId.get(partId)) ?? byName.get(name) ?? null;
+    return stockBy(state.kind === 'open' ? state.parts : []);
   });
 
   ngOnInit(): void {

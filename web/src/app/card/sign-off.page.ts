@@ -2,6 +2,7 @@ import { motionOf } from '@crisp-notch/core/machine';
 import { machineKindOf } from '@crisp-notch/core/machine-kinds';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
 import {
   axisField,
   limitInForce,
@@ -42,6 +43,7 @@ const SETTINGS = [
     MachinePictureComponent,
     NotchRulerComponent,
     OperationFrameComponent,
+    RouterLink,
     VerdictComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -46,7 +46,7 @@ import { CheckRun, courseOf, rigReader, type Reader } from './check-run';
           <p class="stop-words" role="alert">{{ trouble() }}</p>
         }
         @if (run.isGoing()) {
-          <cn-caution>The carriage moves by itself at each step. Hands clear, a stop within reach.</cn-caution>
+          <cn-caution>The axis moves by itself at each step. Hands clear, a stop within reach.</cn-caution>
           <cn-progress label="Moves done" [share]="share()" />
         }
         @if (words()) {

@@ -2,13 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Check } from '@crisp-notch/contract';
-import {
-  checkDeclaration,
-  type CheckEvaluation,
-  type CheckFigure,
-  type CheckPlan,
-  type CheckProposal,
-} from '@crisp-notch/core/checks';
+import { checkDeclaration, type CheckEvaluation, type CheckPlan, type CheckProposal } from '@crisp-notch/core/checks';
 import { sayIn, type AxisContext } from '@crisp-notch/core/drive-line';
 import { writeReadingsCsv } from '@crisp-notch/core/formats';
 import { ButtonModule } from 'primeng/button';
@@ -18,23 +12,12 @@ import { DesignStore } from '../data/design-store';
 import { PreferencesStore } from '../data/preferences';
 import type { ChartInk } from '../ui/chart-ink';
 import { ChartComponent, type ChartSize } from '../ui/chart.component';
-import { FigureTableComponent, type FigureRow } from '../ui/figure-table.component';
+import { checkFigureRow } from '../ui/check-figure-row';
+import { FigureTableComponent } from '../ui/figure-table.component';
 import { BudgetComponent } from './budget.component';
 import { Corrections } from './corrections';
-import { findingsChart } from './findings-chart.options';
+import { findingsChart } from '../ui/findings-chart.options';
 import { SetupSketchComponent } from './setup-sketch.component';
-
-const WORDS = {
-  within: { mark: '●', word: 'within', tone: 'good' },
-  outside: { mark: '⬢', word: 'outside', tone: 'stop' },
-  undecided: { mark: '▲', word: 'cannot tell', tone: 'caution' },
-} as const;
-
-/** Two values with their units, the unit once where it is the same. */
-function rangeWords(low: string, high: string): string {
-  const unit = /\s\S+$/.exec(high)?.[0] ?? '';
-  return unit !== '' && low.endsWith(unit) ? `${low.slice(0, -unit.length)} to ${high}` : `${low} to ${high}`;
-}
 
 /** What a check of any kind came to: its figures, its chart, what makes them doubtful, and what may be corrected. */
 @Component({
@@ -59,7 +42,9 @@ export class CheckFindingsComponent {
   private readonly units = inject(PreferencesStore).units;
   protected readonly trouble = signal('');
   protected readonly isRepeating = signal(false);
-  protected readonly rows = computed(() => this.evaluation().figures.map((figure) => this.rowOf(figure)));
+  protected readonly rows = computed(() =>
+    this.evaluation().figures.map((figure) => checkFigureRow(figure, sayIn(this.units()))),
+  );
   protected readonly chart = computed(() => {
     const { chart } = this.drawn();
     const units = this.units();
@@ -70,22 +55,6 @@ export class CheckFindingsComponent {
     writeReadingsCsv(this.context(), this.plan(), this.check().readings, this.units()),
   );
   protected readonly sketch = computed(() => checkDeclaration(this.check().kind).sketch(this.context(), this.plan()));
-
-  private rowOf(figure: CheckFigure): FigureRow {
-    const say = sayIn(this.units());
-    const { dimension, value, interval, asked, conformity } = figure;
-    const half = interval ? Math.abs(interval[1] - interval[0]) / 2 : undefined;
-    return {
-      name: figure.name,
-      symbol: figure.symbol,
-      value: value === null ? 'open' : say(value, dimension, half),
-      between: interval ? rangeWords(say(interval[0], dimension, half), say(interval[1], dimension, half)) : '',
-      isGuess: false,
-      asked: asked === null ? '' : say(asked, dimension),
-      how: conformity && WORDS[conformity],
-      working: figure.working,
-    };
-  }
 
   protected apply({ correct, reason }: CheckProposal): void {
     void this.corrections.apply(this.check(), correct, `${this.check().axisLetter}: ${reason}`);

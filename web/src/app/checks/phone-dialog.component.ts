@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, map, of } from 'rxjs';
 import { CheckStore } from '../data/check-store';
 import { DialogComponent } from '../ui/dialog.component';
-import { qrPath } from './qr-path';
+import { qrPath } from '../ui/qr-path';
 
 /** Modules of white around a code, that a camera needs. */
 const QUIET = 4;

@@ -1,10 +1,12 @@
 import type { ElementRef } from '@angular/core';
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
   effect,
   inject,
+  Injector,
   input,
   output,
   signal,
@@ -74,6 +76,7 @@ export class ReadingsSheetComponent {
 
   private readonly store = inject(CheckStore);
   private readonly units = inject(PreferencesStore).units;
+  private readonly injector = inject(Injector);
   private readonly fields = viewChildren<ElementRef<HTMLInputElement>>('reading');
   private readonly drafts = signal<Readonly<Record<number, Draft>>>({});
   protected readonly leavingOut = signal<number | null>(null);
@@ -203,6 +206,7 @@ export class ReadingsSheetComponent {
   /** Readings were kept: what stands in a field as it is kept is typed no more. */
   private onHeard(check: Check): void {
     if (check.id !== this.check().id) return;
+    this.keepChosen();
     const latest = new Map(check.readings.map((reading) => [reading.index, reading.text]));
     this.kept.emit(check);
     const places = placesOf(check.plan);
@@ -215,6 +219,16 @@ export class ReadingsSheetComponent {
       ),
     );
     if (this.store.waitingCount() === 0) this.trouble.emit('');
+  }
+
+  /**
+   * A field that is chosen whole stays so where its value is written anew: otherwise what is typed next would be added to
+   * it, and a reading of two would be kept as one.
+   */
+  private keepChosen(): void {
+    const field = this.fields().find(({ nativeElement }) => nativeElement === document.activeElement)?.nativeElement;
+    if (!field || field.value === '' || field.selectionStart !== 0 || field.selectionEnd !== field.value.length) return;
+    afterNextRender({ write: () => field.select() }, { injector: this.injector });
   }
 
   protected async leaveOut({ place, text }: ReadingRow, reason: string): Promise<void> {

@@ -1,9 +1,8 @@
 import { coolingOf, limitInForce, type AxisContext } from '@crisp-notch/core/drive-line';
-import { currentSteps, stepFor, type CurrentSteps } from '@crisp-notch/core/driver';
-import type { DriverCurrentSteps } from '@crisp-notch/core/parts';
+import { currentSteps, stepFor } from '@crisp-notch/core/driver';
+import { countedCurrents, type DriverCurrentSteps } from '@crisp-notch/core/parts';
 import { formatNumber } from '@crisp-notch/core/quantity';
 import type { Reckoner } from '@crisp-notch/core/reckoner';
-import { readQuantity } from '@crisp-notch/core/shape';
 
 const amperes = (value: number): string => `${formatNumber(value, { significant: 3 })} A`;
 const volts = (value: number): string => `${formatNumber(value, { significant: 3 })} V`;
@@ -29,22 +28,9 @@ export function turnWords(reads: number, wanted: number, raises: 'not-tried' | '
   return `${isUp ? 'Up' : 'Down'} by ${volts(Math.abs(wanted - reads))}: ${way}`;
 }
 
-/** Steps of a driver as the core counts them [SI]. */
-function stepsOf(steps: DriverCurrentSteps): CurrentSteps {
-  return steps.kind === 'number'
-    ? { ...steps, full: readQuantity(steps.full, 'current').value }
-    : {
-        ...steps,
-        settings: steps.settings.map(({ setting, amperes }) => ({
-          setting,
-          amperes: readQuantity(amperes, 'current').value,
-        })),
-      };
-}
-
 /** Which switches or number to set for a limit, and what comes of it. */
 export function stepWords(said: DriverCurrentSteps, limit: number): string {
-  const steps = stepsOf(said);
+  const steps = countedCurrents(said);
   const step = stepFor(steps, limit);
   if (step === null) {
     const [least] = currentSteps(steps);

@@ -1,4 +1,4 @@
-import { HttpClient, type HttpResponse } from '@angular/common/http';
+import { HttpClient, type HttpEvent, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   Addresses,
@@ -7,10 +7,18 @@ import type {
   LogEntry,
   MachineCopy,
   MachineSummary,
+  Photo,
   Revision,
   RevisionSummary,
+  ShopPreview,
+  ShopRestored,
+  StoredKit,
   StoredPart,
+  TagCount,
+  TrainingRequest,
+  TrainingResult,
 } from '@crisp-notch/contract';
+import { SHOP_TYPE } from '@crisp-notch/contract';
 import type { CheckPlan, EnteredReading } from '@crisp-notch/core/checks';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Part } from '@crisp-notch/core/parts';
@@ -46,6 +54,15 @@ export class Api {
     return this.http.get<Addresses>('/api/settings/addresses');
   }
 
+  /** What came of exercises, oldest first. */
+  training(): Observable<readonly TrainingResult[]> {
+    return this.http.get<readonly TrainingResult[]>('/api/training');
+  }
+
+  keepTraining(request: TrainingRequest): Observable<TrainingResult> {
+    return this.http.post<TrainingResult>('/api/training', request);
+  }
+
   machines(): Observable<readonly MachineSummary[]> {
     return this.list<MachineSummary>('/api/machines');
   }
@@ -71,6 +88,18 @@ export class Api {
 
   deleteMachine(id: string): Observable<unknown> {
     return this.http.delete(`/api/machines/${id}`);
+  }
+
+  kits(): Observable<readonly StoredKit[]> {
+    return this.list<StoredKit>('/api/kits');
+  }
+
+  keepKit(name: string, about: string, document: Machine): Observable<StoredKit> {
+    return this.http.post<StoredKit>('/api/kits', { name, about, document });
+  }
+
+  deleteKit(id: string): Observable<unknown> {
+    return this.http.delete(`/api/kits/${id}`);
   }
 
   /** The document just as it is stored, for one that cannot be read. */
@@ -130,13 +159,62 @@ export class Api {
     return this.http.post<MachineCopy>(`/api/machines/${id}/checks/${checkId}/apply`, { version, document, reason });
   }
 
-  /** Newest first, page by page. @param next the address that a page before named */
-  log(id: string, next: string | null = null): Observable<Listed<LogEntry>> {
-    return this.page<LogEntry>(next ?? `/api/machines/${id}/log`);
+  /**
+   * Newest first, page by page.
+   * @param asked what it is narrowed to, as the address has it
+   * @param next the address that a page before named
+   */
+  log(id: string, asked = '', next: string | null = null): Observable<Listed<LogEntry>> {
+    return this.page<LogEntry>(next ?? `/api/machines/${id}/log${asked}`);
   }
 
-  writeNote(id: string, text: string): Observable<unknown> {
-    return this.http.post(`/api/machines/${id}/log`, { text });
+  /** All pages of it. */
+  wholeLog(id: string, asked = ''): Observable<readonly LogEntry[]> {
+    return this.list<LogEntry>(`/api/machines/${id}/log${asked}`);
+  }
+
+  writeNote(
+    id: string,
+    note: { readonly text: string; readonly axisLetter: string | null; readonly tags: readonly string[] },
+  ): Observable<{ readonly id: string }> {
+    return this.http.post<{ readonly id: string }>(`/api/machines/${id}/log`, note);
+  }
+
+  logTags(id: string): Observable<readonly TagCount[]> {
+    return this.http.get<readonly TagCount[]>(`/api/machines/${id}/log/tags`);
+  }
+
+  tagEntry(id: string, entryId: string, tags: readonly string[]): Observable<unknown> {
+    return this.http.put(`/api/machines/${id}/log/${entryId}/tags`, { tags });
+  }
+
+  addPhoto(id: string, entryId: string, file: Blob, caption: string): Observable<Photo> {
+    return this.http.post<Photo>(
+      `/api/machines/${id}/log/${entryId}/photos?${new URLSearchParams({ caption }).toString()}`,
+      file,
+      { headers: { 'Content-Type': file.type } },
+    );
+  }
+
+  removePhoto(id: string, photoId: string): Observable<unknown> {
+    return this.http.delete(`/api/machines/${id}/photos/${photoId}`);
+  }
+
+  /** What a file of a whole shop would do here; its events tell how far it has been sent. */
+  previewShop(file: Blob): Observable<HttpEvent<ShopPreview>> {
+    return this.http.post<ShopPreview>('/api/shop/preview', file, {
+      headers: { 'Content-Type': SHOP_TYPE },
+      reportProgress: true,
+      observe: 'events',
+    });
+  }
+
+  restoreShop(file: Blob, here: 'replace' | 'keep'): Observable<HttpEvent<ShopRestored>> {
+    return this.http.post<ShopRestored>(`/api/shop/restore?here=${here}`, file, {
+      headers: { 'Content-Type': SHOP_TYPE },
+      reportProgress: true,
+      observe: 'events',
+    });
   }
 
   parts(): Observable<readonly StoredPart[]> {

@@ -131,6 +131,16 @@ describe('searches in a worker', () => {
     expect(fits).toEqual([fitOfLine(machine, axisId, options, limits), fitOfLine(fast, axisId, options, limits)]);
   });
 
+  it('that are ended before their programs have come are in nobody’s way', async () => {
+    const runs = new FinderRuns();
+    for (let time = 0; time < 12; time += 1) {
+      const given = runs.run(request('40 mm/s'), 'balance');
+      given.messages$.subscribe();
+      given.end();
+    }
+    expect((await lastState(begun(request('40 mm/s')))).kind).toBe('state');
+  });
+
   it('say in words what has to be said first', async () => {
     const bare = {
       ...request('40 mm/s'),

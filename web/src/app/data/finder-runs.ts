@@ -19,6 +19,7 @@ export class FinderRuns {
   run(request: FinderRequest, sort: SortBy): FinderRun {
     const worker = this.worker();
     const tell = (order: FinderOrder): void => worker.postMessage(order);
+    const end = endOf(worker);
     const messages$ = this.heard(worker);
     return {
       messages$: new Observable((subscriber) => {
@@ -28,7 +29,7 @@ export class FinderRuns {
       }),
       sort: (by) => tell({ kind: 'sort', sort: by }),
       stop: () => tell({ kind: 'stop' }),
-      end: () => worker.terminate(),
+      end,
     };
   }
 
@@ -36,6 +37,7 @@ export class FinderRuns {
   fits(request: FitsRequest): Observable<readonly LineFit[]> {
     return new Observable((subscriber) => {
       const worker = this.worker();
+      const end = endOf(worker);
       const hearing = this.heard(worker).subscribe({
         next: (message) => {
           if (message.kind !== 'fits') return;
@@ -47,7 +49,7 @@ export class FinderRuns {
       worker.postMessage({ kind: 'fits', request } satisfies FinderOrder);
       return () => {
         hearing.unsubscribe();
-        worker.terminate();
+        end();
       };
     });
   }
@@ -60,11 +62,27 @@ export class FinderRuns {
     return new Observable((subscriber) => {
       worker.onmessage = ({ data }: MessageEvent<FinderMessage>): void => {
         if (data.kind === 'failed') subscriber.error(new Error(data.message));
-        else subscriber.next(data);
+        else if (data.kind !== 'ready') subscriber.next(data);
       };
       worker.onerror = (event): void => {
         subscriber.error(new Error(event.message || 'The search could not start.'));
       };
     });
   }
+}
+
+/**
+ * Ends a worker, but not before its program has come: where a browser is told to end one that is still being fetched, the
+ * next one of the same program may wait for it without end.
+ */
+function endOf(worker: Worker): () => void {
+  let [isReady, isUnwanted] = [false, false];
+  worker.addEventListener('message', ({ data }: MessageEvent<FinderMessage>) => {
+    isReady ||= data.kind === 'ready';
+    if (isReady && isUnwanted) worker.terminate();
+  });
+  return () => {
+    isUnwanted = true;
+    if (isReady) worker.terminate();
+  };
 }

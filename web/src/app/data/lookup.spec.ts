@@ -26,6 +26,18 @@ describe('looking something up', () => {
     expect(found('figure')).toEqual(['Steps per unit of travel, in force, of X']);
   });
 
+  it('puts what stands aside behind everything else that holds the words', () => {
+    const aside: Entry = { ...entry('Step', 'term'), isAside: true };
+    expect(lookedUp([aside, ...ALL], 'step').map(({ kind }) => kind)).toEqual([
+      'field',
+      'field',
+      'field',
+      'figure',
+      'term',
+    ]);
+    expect(lookedUp([aside, ...ALL], 'term')).toEqual([aside]);
+  });
+
   it('takes accents and capitals as they come', () => {
     expect(lookedUp([entry('Façade table')], 'facade TABLE').length).toBe(1);
   });

@@ -8,6 +8,8 @@ export interface Entry {
   readonly kind: string;
   /** The value beside it, where it has one. */
   readonly value?: string;
+  /** It is found behind everything else that is called so. */
+  readonly isAside?: true;
   readonly go: () => void;
 }
 
@@ -39,18 +41,25 @@ export function lookedUp(entries: readonly Entry[], typed: string): readonly Ent
   return entries
     .map((entry) => ({ entry, far: distance(plain(`${entry.words} ${entry.kind}`), wanted) }))
     .filter((item): item is { entry: Entry; far: number } => item.far !== null)
-    .sort((a, b) => a.far - b.far)
+    .sort((a, b) => Number(a.entry.isAside ?? false) - Number(b.entry.isAside ?? false) || a.far - b.far)
     .slice(0, SHOWN)
     .map(({ entry }) => entry);
+}
+
+/** What offers entries, and reads what it needs for that when somebody looks for something. */
+interface Source {
+  readonly entries: () => readonly Entry[];
+  readonly read: () => void;
 }
 
 /** Lets a page offer what can be found on it, for as long as it is open. */
 @Injectable({ providedIn: 'root' })
 export class Lookup {
-  private readonly sources = signal<readonly (() => readonly Entry[])[]>([]);
+  private readonly sources = signal<readonly Source[]>([]);
 
-  /** @returns takes the source away again */
-  offer(source: () => readonly Entry[]): () => void {
+  /** @param read is called each time that somebody begins to look @returns takes the source away again */
+  offer(entries: () => readonly Entry[], read: () => void = () => undefined): () => void {
+    const source = { entries, read };
     this.sources.update((sources) => [source, ...sources]);
     return () => {
       this.sources.update((sources) => sources.filter((item) => item !== source));
@@ -59,6 +68,11 @@ export class Lookup {
 
   /** Everything that can be found now, of what was opened last first. */
   entries(): readonly Entry[] {
-    return this.sources().flatMap((source) => source());
+    return this.sources().flatMap(({ entries }) => entries());
+  }
+
+  /** Somebody begins to look. */
+  read(): void {
+    for (const { read } of this.sources()) read();
   }
 }

@@ -14,7 +14,7 @@ import type { FaultThere } from '@crisp-notch/core/bench';
 import { offsetPulses, type MoveFacts } from '@crisp-notch/core/first-moves';
 import type { Machine } from '@crisp-notch/core/machine';
 import { filter, Subject, take, takeUntil } from 'rxjs';
-import type { BenchMessage, BenchRequest, BenchSight } from '../workers/bench-messages';
+import type { BenchMessage, BenchRequest, BenchSight, RigFaults } from '../workers/bench-messages';
 import { readText, serialDevices, type SerialDevice } from './serial-device';
 
 /** How the line stands. */
@@ -63,7 +63,9 @@ export class MachineLine implements OnDestroy {
   /** Checks that were read on the rig that is open: what is wrong with another says nothing of it. */
   readonly readOnRig = signal<readonly string[]>([]);
   /** The design that the rig is a copy of, and what is wrong with it. */
-  readonly opened = signal<{ readonly machine: Machine; readonly faults: readonly FaultThere[] } | null>(null);
+  readonly opened = signal<{ readonly machine: Machine; readonly faults: readonly FaultThere[] | 'hidden' } | null>(
+    null,
+  );
   readonly isMoving = computed(() => this.places().some(({ isMoving }) => isMoving));
   /** Everything that is said on the line, as it comes. */
   readonly said$ = new Subject<PortSaid>();
@@ -75,6 +77,8 @@ export class MachineLine implements OnDestroy {
   readonly closed$ = new Subject<void>();
   /** Tells the rig something that is no line of the port; nothing to a machine. */
   private tellRig: (request: BenchRequest) => void = () => undefined;
+  /** The worker of the rig that is open; it alone knows what is wrong with it where that was drawn. */
+  private rig: Worker | null = null;
   /** Ends what is at the other end. */
   private ending: () => void = () => undefined;
   private host: LineHost | null = null;
@@ -94,11 +98,16 @@ export class MachineLine implements OnDestroy {
     if (this.isMoving()) this.stop();
   };
 
-  /** Opens a rig that is a copy of the design, with what is wrong with it. */
-  openRig(machine: Machine, faults: readonly FaultThere[], seed: number): void {
+  /** Opens a rig that is a copy of the design, with what is wrong with it; what is drawn is not known here. */
+  openRig(machine: Machine, faults: RigFaults, seed: number): void {
+    const before = untracked(this.opened)?.faults ?? [];
+    const kept = faults === 'as-before' ? this.keptRig() : null;
     this.close();
-    this.opened.set({ machine, faults });
-    const worker = new Worker(new URL('../workers/bench.worker', import.meta.url), { type: 'module' });
+    this.opened.set({ machine, faults: faults === 'as-before' ? before : faults === 'hide' ? 'hidden' : faults });
+    const worker = kept ?? new Worker(new URL('../workers/bench.worker', import.meta.url), { type: 'module' });
+    this.rig = worker;
+    // What a rig that is built anew still says of itself as it was, comes before it is open.
+    let isOpen = false;
     const tell = (request: BenchRequest): void => {
       worker.postMessage(request);
     };
@@ -108,6 +117,8 @@ export class MachineLine implements OnDestroy {
     this.tellRig = tell;
     worker.onmessage = ({ data }: MessageEvent<BenchMessage>): void => {
       if (this.host !== host) return;
+      isOpen ||= data.kind === 'opened' || data.kind === 'failed';
+      if (!isOpen) return;
       if (data.kind === 'line') host.receive(data.text);
       else if (data.kind === 'sight') this.sight.set(data.sight);
       else if (data.kind === 'opened') {
@@ -115,6 +126,7 @@ export class MachineLine implements OnDestroy {
         this.possible.set(data.possible);
         this.greet(host);
       } else if (data.kind === 'passed') this.passed$.next(data);
+      else if (data.kind === 'told') this.opened.update((opened) => opened && { ...opened, faults: data.faults });
       else this.fail(data.message);
     };
     worker.onerror = (event): void => {
@@ -124,6 +136,17 @@ export class MachineLine implements OnDestroy {
       worker.terminate();
     };
     tell({ kind: 'open', machine, faults, seed });
+  }
+
+  /** The worker of the rig that is open, which goes on when that is closed. */
+  private keptRig(): Worker | null {
+    this.ending = (): void => undefined;
+    return this.rig;
+  }
+
+  /** What is wrong with the rig is told, see {@link opened}. */
+  tellFaults(): void {
+    this.tellRig({ kind: 'tell' });
   }
 
   /** Opens a serial device that the builder chooses, at whose other end a controller speaks the line port. */
@@ -212,6 +235,7 @@ export class MachineLine implements OnDestroy {
     this.ending();
     this.ending = (): void => undefined;
     this.tellRig = (): void => undefined;
+    this.rig = null;
     const { host } = this;
     this.host = null;
     host?.lose();

@@ -24,18 +24,20 @@ export class PreferencesStore {
     requireSync: true,
   });
 
+  /** The next preferences come from the server and need not be sent there. */
+  private isFromServer = false;
+
   constructor() {
     this.subject.subscribe((preferences) => {
       document.documentElement.dataset['theme'] = preferences.theme;
       localStorage.setItem(CACHE_KEY, JSON.stringify(preferences));
     });
-    let isFromServer = false;
     this.subject
       .pipe(
         skip(1),
         concatMap((preferences) => {
-          if (isFromServer) {
-            isFromServer = false;
+          if (this.isFromServer) {
+            this.isFromServer = false;
             return EMPTY;
           }
           // A preference that could not be kept on the server still holds in this browser.
@@ -43,13 +45,18 @@ export class PreferencesStore {
         }),
       )
       .subscribe();
+    this.read();
+  }
+
+  /** Takes what the server keeps, which may be other than what holds here. */
+  read(): void {
     this.http
       .get<unknown>('/api/settings/preferences')
       .pipe(catchError(() => EMPTY))
       .subscribe((stored) => {
         const present = this.subject.value;
         if (!isPreferences(stored) || (stored.units === present.units && stored.theme === present.theme)) return;
-        isFromServer = true;
+        this.isFromServer = true;
         this.subject.next(stored);
       });
   }

@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { FIGURE_GROUPS } from '@crisp-notch/core/drive-line';
 import type { AxisView } from '../data/design-store';
 import { FigureComponent } from '../ui/figure.component';
+import { TermsComponent } from '../ui/terms.component';
 
 /** Every figure of an axis that has a value, in groups; those that lack something are counted, not listed. */
 @Component({
   selector: 'cn-axis-figures',
-  imports: [FigureComponent],
+  imports: [FigureComponent, TermsComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (group of groups(); track group.name) {
@@ -14,7 +15,7 @@ import { FigureComponent } from '../ui/figure.component';
       <dl>
         @for (figure of group.known; track figure.id) {
           <div>
-            <dt>{{ figure.nameIn(view().context) }}</dt>
+            <dt><cn-terms [words]="figure.nameIn(view().context)" /></dt>
             <dd><cn-figure [view]="view()" [figure]="figure" /></dd>
           </div>
         }

@@ -1,39 +1,50 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { RouterLink } from '@angular/router';
-import type { LogEntry, RevisionSummary } from '@crisp-notch/contract';
-import { checkDeclaration } from '@crisp-notch/core/checks';
+import { ActivatedRoute, RouterLink } from '@angular/router';
+import type { LogEntry, RevisionSummary, TagCount } from '@crisp-notch/contract';
+import { logCsv, logMarkdown } from '@crisp-notch/core/logbook';
 import { differencesBetween } from '@crisp-notch/core/machine';
 import { InputTextModule } from 'primeng/inputtext';
-import { TextareaModule } from 'primeng/textarea';
-import { forkJoin } from 'rxjs';
+import { forkJoin, type Subscription } from 'rxjs';
 import { messageOf, type Listed } from '../data/answers';
 import { shortMoment } from '../data/dates';
 import { DesignStore } from '../data/design-store';
+import { downloadText, fileName } from '../data/download';
 import { LogbookStore } from '../data/logbook-store';
 import { PreferencesStore } from '../data/preferences';
+import { SelectComponent } from '../ui/select.component';
 import { TickComponent } from '../ui/tick.component';
 import { ButtonModule } from 'primeng/button';
 import { MessageModule } from 'primeng/message';
+import { LogEntryComponent } from './log-entry.component';
+import { askedFor, KIND_CHOICES, linesOf, NOT_NARROWED, type Narrowed } from './logbook.state';
+import { NoteFormComponent } from './note-form.component';
 
-const KIND_WORDS = {
-  note: 'note',
-  check: 'check',
-  verdict: 'check',
-  correction: 'correction',
-  revision: 'change',
-} as const;
-const VERDICT_WORDS = {
-  incomplete: 'not complete',
-  true: 'true',
-  undecided: 'undecided',
-  'not-true': 'not true',
-} as const;
+/** How long typing rests before the logbook is searched [ms]. */
+const SEARCH_AFTER = 250;
 
 /** What happened to a machine, and its revisions beside each other. */
 @Component({
   selector: 'cn-logbook-page',
-  imports: [ButtonModule, InputTextModule, MessageModule, RouterLink, TextareaModule, TickComponent],
+  imports: [
+    ButtonModule,
+    InputTextModule,
+    LogEntryComponent,
+    MessageModule,
+    NoteFormComponent,
+    RouterLink,
+    SelectComponent,
+    TickComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './logbook.page.html',
   styleUrl: './logbook.page.css',
@@ -47,7 +58,6 @@ export class LogbookPage {
   protected readonly log = signal<Listed<LogEntry> | null>(null);
   protected readonly revisions = signal<readonly RevisionSummary[]>([]);
   protected readonly message = signal('');
-  protected readonly note = signal('');
   protected readonly reason = signal('');
   protected readonly chosen = signal<readonly number[]>([]);
   protected readonly comparison = signal<{
@@ -56,46 +66,84 @@ export class LogbookPage {
     readonly lines: readonly string[];
   } | null>(null);
   private readonly units = inject(PreferencesStore).units;
-  protected readonly kindWords = KIND_WORDS;
+  protected readonly narrowed = signal<Narrowed>(NOT_NARROWED);
+  protected readonly asked = computed(() => askedFor(this.narrowed()));
+  private readonly tagCounts = signal<readonly TagCount[]>([]);
+  protected readonly tags = computed(() => [
+    { value: '', label: 'all tags' },
+    ...this.tagCounts().map(({ tag, count }) => ({ value: tag, label: `${tag} (${count})` })),
+  ]);
+  protected readonly letters = computed(() => this.state()?.document.axes.map(({ letter }) => letter) ?? []);
+  protected readonly axes = computed(() => [
+    { value: '', label: 'all axes' },
+    ...this.letters().map((letter) => ({ value: letter, label: `axis ${letter}` })),
+  ]);
+  protected readonly kinds = KIND_CHOICES;
   protected readonly shortMoment = shortMoment;
+  private typing: ReturnType<typeof setTimeout> | undefined;
+  private reading: Subscription | undefined;
 
   constructor() {
     effect(() => {
-      const [id] = [this.machineId(), this.revision()];
-      if (id !== '') this.load(id);
+      const [id, asked] = [this.machineId(), this.asked(), this.revision()];
+      if (id !== '') this.load(id, asked);
+    });
+    // Whoever found an entry from elsewhere comes to it.
+    const arrived = toSignal(inject(ActivatedRoute).queryParamMap);
+    effect(() => {
+      const search = arrived()?.get('search');
+      if (search) untracked(() => this.narrowed.set({ ...NOT_NARROWED, search }));
+    });
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(this.typing);
+      this.reading?.unsubscribe();
     });
   }
 
   protected readAgain(): void {
-    this.load(this.machineId());
+    this.load(this.machineId(), this.asked());
   }
 
-  private load(id: string): void {
+  /** What is asked last is shown, whatever is answered last. */
+  private load(id: string, asked: string): void {
     this.message.set('');
-    forkJoin([this.logbook.entries(id), this.logbook.revisions(id)]).subscribe({
-      next: ([log, revisions]) => {
+    this.reading?.unsubscribe();
+    this.reading = forkJoin([
+      this.logbook.entries(id, asked),
+      this.logbook.revisions(id),
+      this.logbook.tags(id),
+    ]).subscribe({
+      next: ([log, revisions, tags]) => {
         this.log.set(log);
         this.revisions.set(revisions);
+        this.tagCounts.set(tags);
       },
       error: (error: unknown) => this.message.set(messageOf(error)),
     });
   }
 
-  protected async writeNote(): Promise<void> {
-    const text = this.note().trim();
-    if (text === '') return;
-    await this.attempt(async () => {
-      await this.logbook.write(text);
-      this.note.set('');
-      this.load(this.machineId());
-    });
+  protected narrow(change: Partial<Narrowed>): void {
+    this.narrowed.update((narrowed) => ({ ...narrowed, ...change }));
   }
 
-  /** What an entry says; the last verdict of a check is the one it has now, in the units that are shown. */
-  protected wordsOf({ text, verdict }: LogEntry): string {
-    return verdict
-      ? `${checkDeclaration(verdict.kind).name} on ${verdict.axisLetter}: ${VERDICT_WORDS[verdict.word]}. ${verdict.sentences[this.units()]}`
-      : text;
+  protected search(text: string): void {
+    clearTimeout(this.typing);
+    this.typing = setTimeout(() => this.narrow({ search: text }), SEARCH_AFTER);
+  }
+
+  protected showAll(): void {
+    clearTimeout(this.typing);
+    this.narrowed.set(NOT_NARROWED);
+  }
+
+  /** Gives the entries that are shown away as a file, all their pages. */
+  protected async give(ending: 'csv' | 'md'): Promise<void> {
+    await this.attempt(async () => {
+      const name = this.state()?.document.name ?? '';
+      const lines = linesOf(await this.logbook.allEntries(this.machineId(), this.asked()), this.units());
+      const content = ending === 'csv' ? logCsv(lines) : logMarkdown(name, lines);
+      downloadText(fileName(`${name} logbook`, ending), content, ending === 'csv' ? 'text/csv' : 'text/markdown');
+    });
   }
 
   protected async showOlder({ items, next }: Listed<LogEntry>): Promise<void> {
@@ -111,7 +159,7 @@ export class LogbookPage {
     await this.attempt(async () => {
       await this.store.cutRevision(reason);
       this.reason.set('');
-      this.load(this.machineId());
+      this.readAgain();
     });
   }
 

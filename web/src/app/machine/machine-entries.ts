@@ -20,6 +20,7 @@ const PLACES = [
   { words: 'Pulse captures', path: 'captures' },
   { words: 'Parts to get', path: 'parts' },
   { words: 'Logbook and revisions', path: 'logbook' },
+  { words: 'Machine passport', path: 'passport' },
   { words: 'Wires and fuses', path: 'supply', see: 'wires' },
   { words: 'Rails and auxiliaries', path: 'supply', see: 'auxiliaries' },
   { words: 'Program check', path: 'supply', see: 'program' },

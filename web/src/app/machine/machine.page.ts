@@ -12,12 +12,14 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterOutlet } from '@angular/router';
+import type { LogEntry } from '@crisp-notch/contract';
 import { openMachine, type Machine } from '@crisp-notch/core/machine';
 import { BenchSumsComponent } from './bench-sums.component';
 import { Subscription, take } from 'rxjs';
 import { messageOf } from '../data/answers';
 import { CheckStore } from '../data/check-store';
-import { today } from '../data/dates';
+import { shortDay, today } from '../data/dates';
+import { entryWords } from '../data/entry-words';
 import { DesignStore } from '../data/design-store';
 import { FinderStore } from '../data/finder-store';
 import { Lookup, type Entry } from '../data/lookup';
@@ -41,11 +43,15 @@ import { nextStepCommands, OPERATION_PATHS } from '../ui/operation-paths';
 import { StopButtonComponent } from '../ui/stop-button.component';
 import { revealField } from '../ui/reveal-field';
 import { machineEntries } from './machine-entries';
+import { LessonStripComponent } from './lesson-strip.component';
 import { RouteCardComponent } from './route-card.component';
 import { SaveBannerComponent } from './save-banner.component';
 import { saveWords } from './save-words';
 import { WorkingPanelComponent } from './working-panel.component';
 import { ButtonModule } from 'primeng/button';
+
+/** So many letters of an entry of the logbook are found and shown. */
+const LOG_WORDS = 80;
 
 /** One machine: its route card on the left, the operation in work on the right. */
 @Component({
@@ -55,6 +61,7 @@ import { ButtonModule } from 'primeng/button';
     ButtonModule,
     ConflictDialogComponent,
     DialogComponent,
+    LessonStripComponent,
     RouteCardComponent,
     RouterOutlet,
     SaveBannerComponent,
@@ -85,6 +92,9 @@ export class MachinePage implements OnDestroy {
   private readonly working = toSignal(this.workings.working$, { initialValue: null });
   private readonly machines = inject(MachinesStore);
   private readonly lookup = inject(Lookup);
+  private readonly logbook = inject(LogbookStore);
+  /** Entries of its logbook, once somebody looks for something. */
+  private readonly logged = signal<readonly LogEntry[]>([]);
   private readonly units = inject(PreferencesStore).units;
   protected readonly outbox = inject(Outbox);
   private readonly sequence = new KeySequence();
@@ -113,6 +123,15 @@ export class MachinePage implements OnDestroy {
     return about && { about, isDeep: working.path.length > 0 };
   });
 
+  /** What cannot be read is not found; the logbook itself says why. */
+  private readLog(): void {
+    const id = this.machineId();
+    this.logbook.allEntries(id, '').then(
+      (entries) => this.logged.set(id === this.machineId() ? entries : []),
+      () => this.logged.set([]),
+    );
+  }
+
   constructor() {
     arrivals()
       .pipe(takeUntilDestroyed())
@@ -120,16 +139,31 @@ export class MachinePage implements OnDestroy {
         this.stopRevealing();
         this.stopRevealing = revealField(this.host.nativeElement, where);
       });
-    const takeAway = this.lookup.offer(() => [
-      ...this.actions(),
-      ...machineEntries(this.axes(), this.units(), {
-        to: (path, where = {}) =>
-          void this.router.navigate(['/machines', this.machineId(), path], { queryParams: where }),
-        working: (view, figure) => {
-          this.workings.open(view, figure);
-        },
-      }),
-    ]);
+    const takeAway = this.lookup.offer(
+      () => [
+        ...this.actions(),
+        ...machineEntries(this.axes(), this.units(), {
+          to: (path, where = {}) =>
+            void this.router.navigate(['/machines', this.machineId(), path], { queryParams: where }),
+          working: (view, figure) => {
+            this.workings.open(view, figure);
+          },
+        }),
+        ...this.logged().map((entry): Entry => {
+          const { kind, text } = entryWords(entry, this.units());
+          return {
+            words: text.slice(0, LOG_WORDS),
+            kind: `logbook, ${kind}, ${shortDay(entry.at)}`,
+            isAside: true,
+            go: () =>
+              void this.router.navigate(['/machines', this.machineId(), 'logbook'], {
+                queryParams: { search: entry.text.slice(0, LOG_WORDS) },
+              }),
+          };
+        }),
+      ],
+      () => this.readLog(),
+    );
     inject(DestroyRef).onDestroy(takeAway);
     effect(() => {
       this.store.open(this.machineId());

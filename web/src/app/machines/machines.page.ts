@@ -10,12 +10,14 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { MachineCopy, MachineSummary } from '@crisp-notch/contract';
+import type { StartingKit } from '@crisp-notch/core/kits';
 import { newMachine } from '@crisp-notch/core/machine';
 import { MACHINE_KINDS, machineKindOf, type MachineKind } from '@crisp-notch/core/machine-kinds';
 import { InputTextModule } from 'primeng/inputtext';
 import { messageOf } from '../data/answers';
 import { shortMoment } from '../data/dates';
 import { downloadBlob, downloadText, fileName } from '../data/download';
+import { KitsStore } from '../data/kits-store';
 import { MachinesStore, type AlreadyHere } from '../data/machines-store';
 import { Outbox } from '../data/outbox';
 import { whereNext } from '../ui/addresses';
@@ -26,6 +28,7 @@ import { DialogComponent } from '../ui/dialog.component';
 import { MachinePictureComponent } from '../ui/machine-picture.component';
 import { MACHINE_KIND_OPTIONS } from '../ui/machine-kinds';
 import { FileButtonComponent } from '../ui/file-button.component';
+import { KitsComponent } from './kits.component';
 import { MachineGlanceComponent } from './machine-glance.component';
 import { ButtonModule } from 'primeng/button';
 import { MessageModule } from 'primeng/message';
@@ -45,6 +48,7 @@ type Loading =
     FileButtonComponent,
     MachineGlanceComponent,
     InputTextModule,
+    KitsComponent,
     MachinePictureComponent,
     MessageModule,
     RouterLink,
@@ -56,6 +60,7 @@ type Loading =
 })
 export class MachinesPage implements OnInit {
   private readonly store = inject(MachinesStore);
+  private readonly kits = inject(KitsStore);
   private readonly router = inject(Router);
   private readonly pictures = viewChildren<ElementRef<HTMLButtonElement>>('picture');
   protected readonly left = inject(Outbox).leftIds;
@@ -69,6 +74,12 @@ export class MachinesPage implements OnInit {
   protected readonly kind = signal<MachineKind>('router');
   protected readonly deleting = signal<MachineSummary | null>(null);
   protected readonly already = signal<AlreadyHere | null>(null);
+  /** The machine that is to be kept as a kit, and under which words. */
+  protected readonly keeping = signal<MachineSummary | null>(null);
+  protected readonly kitName = signal('');
+  protected readonly kitAbout = signal('');
+  protected readonly kitTurn = signal(0);
+  protected readonly kept = signal('');
   protected readonly kinds = MACHINE_KIND_OPTIONS;
   /** Every kind, drawn as it is born. */
   protected readonly begun = MACHINE_KINDS.map((kind) => ({
@@ -103,12 +114,44 @@ export class MachinesPage implements OnInit {
 
   /** Begins a machine at once, under a name of its kind that can be changed with its job. */
   protected async begin(kind: MachineKind): Promise<void> {
-    await this.open(() => this.store.make(newMachine(this.freeName(kind), kind)), true);
+    const [first = ''] = machineKindOf(kind).name.split(' or ');
+    const name = this.freeName(`${first.charAt(0).toUpperCase()}${first.slice(1)}`);
+    await this.open(() => this.store.make(newMachine(name, kind)), true);
   }
 
-  private freeName(kind: MachineKind): string {
-    const [first = ''] = machineKindOf(kind).name.split(' or ');
-    const plain = `${first.charAt(0).toUpperCase()}${first.slice(1)}`;
+  /** Begins a machine with the design of a kit. */
+  protected async beginWith({ name, machine }: StartingKit): Promise<void> {
+    await this.open(() => this.store.make({ ...machine, name: this.freeName(name) }), true);
+  }
+
+  protected askKit(machine: MachineSummary): void {
+    this.makingTrouble.set('');
+    this.kitName.set(machine.name);
+    this.kitAbout.set('');
+    this.keeping.set(machine);
+  }
+
+  protected async keep({ id }: MachineSummary): Promise<void> {
+    const name = this.kitName().trim();
+    if (name === '') {
+      this.makingTrouble.set('A name is needed.');
+      return;
+    }
+    try {
+      await this.kits.keepMachine(id, name, this.kitAbout().trim());
+      this.keeping.set(null);
+      this.tellKept(name);
+    } catch (error) {
+      this.makingTrouble.set(messageOf(error));
+    }
+  }
+
+  private tellKept(name: string): void {
+    this.kept.set(`“${name}” is kept as a kit, at the end of the kits below.`);
+    this.kitTurn.update((turn) => turn + 1);
+  }
+
+  private freeName(plain: string): string {
     const loading = this.loading();
     const taken = new Set(loading.kind === 'open' ? loading.machines.map(({ name }) => name) : []);
     for (let number = 1; ; number += 1) {
@@ -158,6 +201,7 @@ export class MachinesPage implements OnInit {
 
   private async open(make: () => Promise<MachineCopy | null>, isBegun = false): Promise<void> {
     this.message.set('');
+    this.kept.set('');
     try {
       const made = await make();
       if (made) await this.goTo(made, isBegun);
@@ -205,9 +249,15 @@ export class MachinesPage implements OnInit {
     }
   }
 
-  /** Takes a machine document, or a machine with its history. */
+  /** Takes a machine document, a machine with its history, or a kit. */
   protected readonly takeFile = async (file: File): Promise<void> => {
     await this.open(async () => {
+      const kit = await this.kits.kitIn(file);
+      if (kit) {
+        await this.kits.keep(kit);
+        this.tellKept(kit.name);
+        return null;
+      }
       const brought = await this.store.bringIn(file);
       if ('made' in brought) return brought.made;
       this.already.set(brought.already);

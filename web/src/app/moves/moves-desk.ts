@@ -1,6 +1,5 @@
 import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { FaultThere } from '@crisp-notch/core/bench';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import {
   fenceOf,
@@ -30,6 +29,7 @@ import { DesignStore } from '../data/design-store';
 import { MachineLine, type Outcome } from '../data/machine-line';
 import { sendPath } from '../data/path-sender';
 import { PreferencesStore } from '../data/preferences';
+import type { RigFaults } from '../workers/bench-messages';
 import { arrivals } from '../ui/addresses';
 import { jogOrder } from './moves.state';
 
@@ -289,7 +289,7 @@ export class MovesDesk {
   }
 
   /** A rig that is a copy of the design as it is now, with what is wrong with it. */
-  openRig(faults: readonly FaultThere[]): void {
+  openRig(faults: RigFaults): void {
     const machine = this.document();
     if (machine) this.line.openRig(machine, faults, Math.floor(performance.now()) + 1);
   }

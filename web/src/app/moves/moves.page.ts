@@ -24,7 +24,6 @@ import { isTyping } from '../ui/is-typing';
 import { OneOfComponent } from '../ui/one-of.component';
 import { OperationFrameComponent } from '../ui/operation-frame.component';
 import { SelectComponent, type ChoiceOption } from '../ui/select.component';
-import { DivideComponent } from './divide.component';
 import { InstrumentsToolComponent } from './instruments-tool.component';
 import { JogToolComponent } from './jog-tool.component';
 import { KeysToolComponent } from './keys-tool.component';
@@ -61,7 +60,6 @@ const TAKEN = ['n', 'b', 'g', 'l', 'm', 's'];
   imports: [
     ButtonModule,
     CautionComponent,
-    DivideComponent,
     FigureComponent,
     InstrumentsToolComponent,
     JogToolComponent,
@@ -144,7 +142,7 @@ export class MovesPage {
   }
 
   protected rebuild(): void {
-    this.desk.openRig(this.line.opened()?.faults ?? []);
+    this.desk.openRig('as-before');
   }
 
   protected async connect(): Promise<void> {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FAULTS, type FaultThere } from '@crisp-notch/core/bench';
 import { ButtonModule } from 'primeng/button';
 import { SelectComponent } from '../ui/select.component';
+import type { RigFaults } from '../workers/bench-messages';
 import { MovesDesk } from './moves-desk';
 
 /** The rig starts as a copy of the design; for practice something is wrong with it, which only its behaviour tells. */
@@ -20,14 +21,12 @@ import { MovesDesk } from './moves-desk';
           design and its figures know nothing of it.
         </p>
         <p class="row">
-          <button type="button" pButton severity="secondary" outlined (click)="hide()">Hide something</button>
+          <button type="button" pButton severity="secondary" outlined (click)="open('hide')">Hide something</button>
           @if (isFaulty()) {
-            <button type="button" pButton severity="secondary" outlined (click)="told.set(true)">
-              Tell me what it is
-            </button>
+            <button type="button" pButton severity="secondary" outlined (click)="tell()">Tell me what it is</button>
             <button type="button" pButton severity="secondary" outlined (click)="open([])">Put it right</button>
           }
-          <button type="button" pButton severity="secondary" outlined (click)="open(faults())">
+          <button type="button" pButton severity="secondary" outlined (click)="open('as-before')">
             Build the rig anew
           </button>
         </p>
@@ -47,7 +46,8 @@ import { MovesDesk } from './moves-desk';
 export class PracticeComponent {
   private readonly desk = inject(MovesDesk);
   protected readonly told = signal(false);
-  protected readonly faults = computed<readonly FaultThere[]>(() => this.desk.line.opened()?.faults ?? []);
+  /** What is wrong with the rig, as far as it is known here. */
+  private readonly faults = computed(() => this.desk.line.opened()?.faults ?? []);
   protected readonly isFaulty = computed(() => this.faults().length > 0);
   protected readonly words = computed(() =>
     this.isFaulty() ? (this.told() ? this.names() : 'something is wrong with the rig') : 'the rig is as designed',
@@ -57,7 +57,8 @@ export class PracticeComponent {
     ...this.desk.line.possible().map((there) => ({ value: JSON.stringify(there), label: this.nameOf(there) })),
   ]);
   protected readonly names = computed(() =>
-    this.faults()
+    [this.faults()]
+      .flatMap((faults) => (faults === 'hidden' ? [] : faults))
       .map((there) => this.nameOf(there))
       .join('; '),
   );
@@ -68,16 +69,14 @@ export class PracticeComponent {
     return letter === undefined ? name : `${letter}: ${name}`;
   }
 
-  protected open(faults: readonly FaultThere[]): void {
-    const machine = this.desk.document();
+  protected open(faults: RigFaults): void {
     this.told.set(false);
-    if (machine) this.desk.openRig(faults);
+    this.desk.openRig(faults);
   }
 
-  protected hide(): void {
-    const possible = this.desk.line.possible();
-    const there = possible[Math.floor(Math.random() * possible.length)];
-    if (there) this.open([there]);
+  protected tell(): void {
+    this.told.set(true);
+    this.desk.line.tellFaults();
   }
 
   protected choose(value: string): void {

@@ -1,13 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { axisField } from '@crisp-notch/core/drive-line';
-import { gentlePace, jobPace, spreadOf, spreadVerdict, zerosFrom, type StepState } from '@crisp-notch/core/first-moves';
+import {
+  gentlePace,
+  jobPace,
+  spreadOf,
+  spreadVerdict,
+  wayOff,
+  zerosFrom,
+  type StepState,
+} from '@crisp-notch/core/first-moves';
 import type { Asked } from '@crisp-notch/core/line-port';
 import { ButtonModule } from 'primeng/button';
 import { MovesDesk } from './moves-desk';
 
 const TIMES = 5;
-/** A way off of two turns before it looks for home again. */
-const TURNS_OFF = 2;
 
 /** Home found again and again, and how far apart its zeros lie. */
 @Component({
@@ -89,7 +95,7 @@ export class SpreadToolComponent {
     const off: Asked = {
       kind: 'move',
       axis: facts.letter,
-      pulses: Math.round(TURNS_OFF * facts.pulsesPerTurn),
+      pulses: wayOff(facts),
       ...gentlePace(facts),
       rate: jobPace(facts).rate,
     };

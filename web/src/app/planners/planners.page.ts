@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, Injector, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import { sayIn } from '@crisp-notch/core/drive-line';
@@ -16,10 +16,12 @@ import { FigureTableComponent } from '../ui/figure-table.component';
 import { FormInputComponent } from '../ui/form-input.component';
 import { OneOfComponent } from '../ui/one-of.component';
 import { ViewDrawingComponent } from '../ui/view-drawing.component';
-import { figureRow, withWork, workOf } from './planners.state';
+import { editKey, figureRow, restsOnGuesses, withWork, workOf } from './planners.state';
 
 const TYPES = { nc: 'text/plain', svg: 'image/svg+xml' } as const;
 const ROWS_FIRST = 12;
+/** Columns of a list that fit into the usual form. */
+const COLUMNS_NARROW = 3;
 
 /** Plans the work of a machine by what its kind does: what is filled in on the left, what comes of it on the right. */
 @Component({
@@ -40,6 +42,7 @@ export class PlannersPage {
   private readonly store = inject(DesignStore);
   private readonly program = inject(ProgramDraft);
   private readonly router = inject(Router);
+  private readonly injector = inject(Injector);
   private readonly route = inject(ActivatedRoute);
   private readonly units = inject(PreferencesStore).units;
   private readonly document = toSignal(this.store.document$);
@@ -67,6 +70,10 @@ export class PlannersPage {
     const [machine, planner, work] = [this.document(), this.planner(), this.work()];
     return machine && planner && work ? planner.inputs(machine, work) : [];
   });
+  /** A list of many columns wants half of the page. */
+  protected readonly hasWideRows = computed(() =>
+    this.inputs().some((item) => item.kind === 'rows' && item.columns.length > COLUMNS_NARROW),
+  );
   protected readonly planned = computed(() => {
     const [machine, planner, work] = [this.document(), this.planner(), this.work()];
     return machine && planner && work && this.misfit() === '' ? planner.plan(machine, work, sayIn(this.units())) : null;
@@ -74,7 +81,7 @@ export class PlannersPage {
   protected readonly stops = computed(() => this.warnings('stop'));
   protected readonly cautions = computed(() => this.warnings('caution'));
   protected readonly rows = computed(() =>
-    (this.planned()?.figures ?? []).map((item) => figureRow(item, this.units())),
+    (this.planned()?.figures ?? []).map((item) => figureRow(item, this.units(), restsOnGuesses(this.work()))),
   );
   protected readonly tables = computed(() =>
     (this.planned()?.tables ?? []).map((table) => {
@@ -96,8 +103,7 @@ export class PlannersPage {
 
   protected change(work: Work): void {
     const before = this.work();
-    const key = Object.keys(work).find((item) => work[item as keyof Work] !== before?.[item as keyof Work]) ?? '';
-    this.store.edit(`work.${work.kind}.${key}`, (machine) => withWork(machine, work));
+    this.store.edit(editKey(before, work), (machine) => withWork(machine, work));
   }
 
   protected showWhole(name: string): void {
@@ -114,7 +120,9 @@ export class PlannersPage {
     void this.router.navigate(['..', 'moves'], { relativeTo: this.route, queryParams: { see: 'program' } });
   }
 
+  /** On paper every table is whole. */
   protected print(): void {
-    window.print();
+    this.whole.set((this.planned()?.tables ?? []).map(({ name }) => name));
+    afterNextRender({ read: () => window.print() }, { injector: this.injector });
   }
 }

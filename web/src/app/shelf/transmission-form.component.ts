@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import { defaultTransmission, type TransmissionKind, type TransmissionSpecification } from '@crisp-notch/core/parts';
 import { TransmissionFieldsComponent } from '../ui/specifications/transmission-fields.component';
 
-/** A screw, belt, rack, roller or table on the shelf; another kind begins anew. */
+/** A screw, belt, rack, roller, drum or table on the shelf; another kind begins anew. */
 @Component({
   selector: 'cn-transmission-form',
   imports: [TransmissionFieldsComponent],

@@ -30,7 +30,7 @@ import { DialogComponent } from '../ui/dialog.component';
         aria-controls="lookup-list"
         aria-expanded="true"
         autocomplete="off"
-        placeholder="a page, a field, a figure, a part, an action"
+        placeholder="a page, a field, a figure, a part, a term, what the logbook says"
         [attr.aria-activedescendant]="found().length ? 'lookup-' + at() : null"
         (input)="type($any($event.target).value)"
         (keydown)="onKey($event)"
@@ -97,6 +97,7 @@ export class LookupDialogComponent {
 
   constructor() {
     this.shell.read();
+    this.lookup.read();
     afterNextRender(() => {
       this.box().nativeElement.focus();
     });

@@ -2,6 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { MachineSummary } from '@crisp-notch/contract';
+import { GLOSSARY, termPlace } from '@crisp-notch/core/help';
 import type { Entry } from '../data/lookup';
 import { MachinesStore } from '../data/machines-store';
 import { PreferencesStore } from '../data/preferences';
@@ -32,6 +33,9 @@ export class ShellEntries {
     return [
       { words: 'Machines', kind: 'page', go: to('/') },
       { words: 'Parts shelf', kind: 'page', go: to('/shelf') },
+      { words: 'Backup of the whole shop', kind: 'page', go: to('/backup') },
+      { words: 'Training: find a hidden fault', kind: 'page', go: to('/training') },
+      { words: 'Help: by hand, and glossary', kind: 'page', go: to('/help') },
       ...this.listed().map(({ id, name }) => ({
         words: name,
         kind: 'machine',
@@ -45,6 +49,12 @@ export class ShellEntries {
         words: part.name,
         kind: part.kind,
         go: () => void this.router.navigate(['/shelf'], { queryParams: { searched: part.name } }),
+      })),
+      ...GLOSSARY.map(({ term, also }): Entry => ({
+        words: [term, ...also].join(', '),
+        kind: 'term',
+        isAside: true,
+        go: () => void this.router.navigate(['/help'], { fragment: termPlace(term) }),
       })),
     ];
   }

@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { SelectComponent, type ChoiceOption } from './select.component';
+import { TermDirective } from './term.directive';
 
 let count = 0;
 
 /** One of a few options under its label; one that nobody has chosen yet is dashed until it is confirmed. */
 @Component({
   selector: 'cn-choice-field',
-  imports: [SelectComponent],
+  imports: [SelectComponent, TermDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="field-row">
-      <span class="field-label" [id]="id">{{ label() }}</span>
+      <span class="field-label" [id]="id" [cnTerm]="label()">{{ label() }}</span>
       <span class="row">
         <cn-select
           [attr.data-field]="label()"

@@ -1,7 +1,15 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, viewChild, type ElementRef } from '@angular/core';
 import { DialogModule } from 'primeng/dialog';
 
-/** A dialog that is there as long as it is in the page; focus stays inside and goes back where it came from. */
+/** What can take the focus when a dialog opens. */
+const FOCUSABLE =
+  'input:not([type=hidden], :disabled), select:not(:disabled), textarea:not(:disabled), button:not(:disabled), a[href], [tabindex]:not([tabindex="-1"])';
+
+/**
+ * A dialog that is there as long as it is in the page; focus stays inside and goes back where it came from. What comes
+ * first in it is focused when it has come in, unless somebody writes in one of its fields by then: the library would
+ * take the focus from there.
+ */
 @Component({
   selector: 'cn-dialog',
   imports: [DialogModule],
@@ -15,10 +23,12 @@ import { DialogModule } from 'primeng/dialog';
       [draggable]="false"
       [resizable]="false"
       [dismissableMask]="true"
+      [focusOnShow]="false"
+      (onShow)="focus()"
       closeAriaLabel="Close"
       styleClass="cn-dialog"
     >
-      <ng-content />
+      <div #within><ng-content /></div>
     </p-dialog>
   `,
   styles: `
@@ -30,4 +40,14 @@ import { DialogModule } from 'primeng/dialog';
 export class DialogComponent {
   readonly heading = input.required<string>();
   readonly closed = output();
+
+  private readonly within = viewChild<ElementRef<HTMLElement>>('within');
+
+  /** Focuses what comes first, else the button that closes it, unless something in the dialog is focused already. */
+  protected focus(): void {
+    const within = this.within()?.nativeElement;
+    const dialog = within?.closest<HTMLElement>('[role=dialog]');
+    if (!within || !dialog || dialog.contains(document.activeElement)) return;
+    (within.querySelector<HTMLElement>(FOCUSABLE) ?? dialog.querySelector<HTMLElement>(FOCUSABLE))?.focus();
+  }
 }

@@ -11,7 +11,11 @@ export interface FigureRow {
   readonly between: string;
   /** What is asked of it; empty where nothing is. */
   readonly asked: string;
-  readonly how: { readonly mark: string; readonly word: string; readonly tone: 'good' | 'caution' | 'stop' } | null;
+  readonly how: {
+    readonly mark: string;
+    readonly word: string;
+    readonly tone: 'good' | 'caution' | 'stop' | 'quiet';
+  } | null;
   readonly working: string;
 }
 

@@ -13,7 +13,15 @@ import { ButtonModule } from 'primeng/button';
     } @else {
       <button pButton type="button" severity="secondary" outlined (click)="choose()">{{ words() }}</button>
     }
-    <input #file type="file" hidden [accept]="accept()" [attr.aria-label]="label()" (change)="onChange()" />
+    <input
+      #file
+      type="file"
+      hidden
+      [accept]="accept()"
+      [multiple]="isMany()"
+      [attr.aria-label]="label()"
+      (change)="onChange()"
+    />
   `,
 })
 export class FileButtonComponent {
@@ -23,7 +31,9 @@ export class FileButtonComponent {
   readonly label = input.required<string>();
   readonly accept = input.required<string>();
   readonly isLink = input(false);
-  /** Reads the file that was chosen. */
+  /** Whether several can be chosen; they are read one after the other. */
+  readonly isMany = input(false);
+  /** Reads a file that was chosen. */
   readonly take = input.required<(file: File) => Promise<void>>();
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('file');
 
@@ -33,11 +43,11 @@ export class FileButtonComponent {
 
   protected async onChange(): Promise<void> {
     const { nativeElement } = this.box();
-    const file = nativeElement.files?.[0];
-    if (!file) return;
+    const files = [...(nativeElement.files ?? [])];
+    if (files.length === 0) return;
     // A file that is taken from its box while it is read may not be readable any more; afterwards it can be chosen again.
     try {
-      await this.take()(file);
+      for (const file of files) await this.take()(file);
     } finally {
       nativeElement.value = '';
     }

@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import type { FormInput } from '@crisp-notch/core/form';
 import { ChoiceFieldComponent } from './choice-field.component';
 import { QuantityFieldComponent } from './quantity-field.component';
+import { RowsFieldComponent } from './rows-field.component';
 import { TickComponent } from './tick.component';
 import { WholeFieldComponent } from './whole-field.component';
 
 /** One thing that a form asks, whatever it is; what is filled in with another answer is handed on. */
 @Component({
   selector: 'cn-form-input',
-  imports: [ChoiceFieldComponent, QuantityFieldComponent, TickComponent, WholeFieldComponent],
+  imports: [ChoiceFieldComponent, QuantityFieldComponent, RowsFieldComponent, TickComponent, WholeFieldComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let item = asks();
@@ -34,6 +35,17 @@ import { WholeFieldComponent } from './whole-field.component';
           [label]="item.label"
           [options]="item.options"
           [value]="item.value"
+          (changed)="changed.emit(item.put($event))"
+        />
+      }
+      @case ('rows') {
+        <cn-rows-field
+          [label]="item.label"
+          [columns]="item.columns"
+          [rows]="item.rows"
+          [blank]="item.blank"
+          [most]="item.most"
+          [remark]="item.remark ?? ''"
           (changed)="changed.emit(item.put($event))"
         />
       }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
 import type { OperationNumber } from '@crisp-notch/core/machine';
 import { sayIn } from '@crisp-notch/core/drive-line';
 import {
@@ -24,7 +25,7 @@ const NOTE_LIMIT = 4000;
 /** What every operation has at its foot: its state, a stamp, a hold with its reason, and a note. */
 @Component({
   selector: 'cn-operation-frame',
-  imports: [ButtonModule, DialogComponent, TextareaModule],
+  imports: [ButtonModule, DialogComponent, RouterLink, TextareaModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './operation-frame.component.html',
   styleUrl: './operation-frame.component.css',

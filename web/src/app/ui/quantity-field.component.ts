@@ -7,6 +7,7 @@ import { PreferencesStore } from '../data/preferences';
 import { shortDay } from '../data/dates';
 import { DraftDirective } from './draft.directive';
 import { bareUnitHint, fieldText, hintFor, understand } from './quantity-field.state';
+import { TermDirective } from './term.directive';
 
 let count = 0;
 
@@ -18,7 +19,7 @@ const POSITIVE: Bounds = { isPositive: true };
  */
 @Component({
   selector: 'cn-quantity-field',
-  imports: [DraftDirective, InputTextModule],
+  imports: [DraftDirective, InputTextModule, TermDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './quantity-field.component.html',
   styleUrl: './quantity-field.component.css',

@@ -4,14 +4,19 @@ import { drawn } from './machine-picture.layout';
 
 /** Room for it [px]. */
 const WIDTH = 560;
-const HEIGHT = 360;
+const HEIGHT = 300;
 
 /** A view of something planned, to scale, in the ink of the machine's picture. */
 @Component({
   selector: 'cn-view-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg role="img" [attr.viewBox]="'0 0 ' + drawing().width + ' ' + drawing().height" [attr.aria-label]="view().name">
+    <svg
+      role="img"
+      [attr.viewBox]="'0 0 ' + drawing().width + ' ' + drawing().height"
+      [style.max-width.px]="drawing().width"
+      [attr.aria-label]="view().name"
+    >
       @for (stroke of drawing().strokes; track $index) {
         <path [attr.d]="stroke.path" [attr.class]="stroke.ink" />
       }
@@ -21,7 +26,6 @@ const HEIGHT = 360;
     svg {
       display: block;
       width: 100%;
-      max-width: 560px;
       height: auto;
     }
 

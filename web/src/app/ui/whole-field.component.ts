@@ -3,6 +3,7 @@ import { parseWhole } from '@crisp-notch/core/quantity';
 import type { WholeAsked } from '@crisp-notch/core/shape';
 import { InputTextModule } from 'primeng/inputtext';
 import { DraftDirective } from './draft.directive';
+import { TermDirective } from './term.directive';
 
 let count = 0;
 
@@ -12,10 +13,10 @@ let count = 0;
  */
 @Component({
   selector: 'cn-whole-field',
-  imports: [DraftDirective, InputTextModule],
+  imports: [DraftDirective, InputTextModule, TermDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label [for]="id">{{ name() }}</label>
+    <label [for]="id" [cnTerm]="name()">{{ name() }}</label>
     <div>
       <span class="row box">
         <input

@@ -16,8 +16,8 @@ import {
 import type { WiringPlan } from '@crisp-notch/core/wiring';
 import { ButtonModule } from 'primeng/button';
 import { downloadText, fileName } from '../data/download';
-import { pathOf, planSvg, type DrawnBox, type DrawnWire, type Drawing } from './plan-layout';
-import { PlanLayouter } from './plan-layouter';
+import { pathOf, planSvg, type DrawnBox, type DrawnWire, type Drawing } from '../ui/plan-layout';
+import { PlanLayouter } from '../ui/plan-layouter';
 
 /** Below this its words cannot be read on a screen. */
 const LEAST_SCALE = 0.85;

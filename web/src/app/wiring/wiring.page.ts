@@ -34,7 +34,7 @@ import { HookupComponent } from './hookup.component';
 import { MicrostepsComponent } from './microsteps.component';
 import { NetsComponent } from './nets.component';
 import { PinsComponent } from './pins.component';
-import type { DrawnBox } from './plan-layout';
+import type { DrawnBox } from '../ui/plan-layout';
 import { SequenceComponent } from './sequence.component';
 import { WiringFindingsComponent } from './wiring-findings.component';
 import { WiringPlanComponent } from './wiring-plan.component';

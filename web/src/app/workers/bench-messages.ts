@@ -1,9 +1,17 @@
 import type { AxisSight, FaultThere } from '@crisp-notch/core/bench';
 import type { Machine } from '@crisp-notch/core/machine';
 
+/**
+ * What is wrong with a rig that is opened: what is named, something that the worker draws and keeps to itself, or what was
+ * drawn before.
+ */
+export type RigFaults = readonly FaultThere[] | 'hide' | 'as-before';
+
 /** What the rig's worker is told. */
 export type BenchRequest =
-  | { readonly kind: 'open'; readonly machine: Machine; readonly faults: readonly FaultThere[]; readonly seed: number }
+  | { readonly kind: 'open'; readonly machine: Machine; readonly faults: RigFaults; readonly seed: number }
+  /** What was drawn is told. */
+  | { readonly kind: 'tell' }
   /** From now on what warms it is watched; and it goes on so for some time, at once [s]. */
   | { readonly kind: 'watch-warming' }
   | { readonly kind: 'pass'; readonly seconds: number }
@@ -26,6 +34,8 @@ export type BenchMessage =
       readonly lacking: readonly { readonly letter: string; readonly what: string }[];
       readonly possible: readonly FaultThere[];
     }
+  /** What is wrong, to whoever asked. */
+  | { readonly kind: 'told'; readonly faults: readonly FaultThere[] }
   | { readonly kind: 'line'; readonly text: string }
   | { readonly kind: 'sight'; readonly sight: BenchSight }
   | { readonly kind: 'passed'; readonly passed: number; readonly tooHot: string | null }

@@ -47,6 +47,8 @@ export type FinderOrder =
 
 /** What it says while it works; `isDone` is the last state, followed by the relaxations where nothing fits. */
 export type FinderMessage =
+  /** Its program has come. */
+  | { readonly kind: 'ready' }
   | { readonly kind: 'state'; readonly state: Found; readonly isDone: boolean }
   | { readonly kind: 'sorted'; readonly front: Found['front'] }
   | { readonly kind: 'relaxing'; readonly share: number }

@@ -88,6 +88,7 @@ async function obey(order: FinderOrder): Promise<void> {
   }
 }
 
+say({ kind: 'ready' });
 addEventListener('message', ({ data }: MessageEvent<FinderOrder>) => {
   obey(data).catch((error: unknown) => {
     say({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });

@@ -11,6 +11,7 @@ import {
   viewChildren,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { VERDICT_WORDS } from '@crisp-notch/core/checks';
 import {
   axisField,
   driftPerTurn,
@@ -97,9 +98,7 @@ export class DriveLineComponent {
   private readonly deviations = this.readings.of(this.latest);
   protected readonly measuredWords = computed(() => {
     const check = this.latest();
-    return check
-      ? `measured ${shortDay(check.at)}: ${{ true: 'true', 'not-true': 'not true', undecided: 'undecided', incomplete: 'not complete' }[check.verdict]}`
-      : '';
+    return check ? `measured ${shortDay(check.at)}: ${VERDICT_WORDS[check.verdict]}` : '';
   });
   protected readonly ruler = computed(() => {
     const { reckoner } = this.view();

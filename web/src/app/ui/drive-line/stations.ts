@@ -52,7 +52,14 @@ export function stationOf({ place: { station } }: Finding): LineStation {
   return station === 'controller' || station === null ? 'driver' : station;
 }
 
-const TRANSMISSION_LABELS = { screw: 'Screw', belt: 'Belt', rack: 'Rack', roller: 'Roller', rotary: 'Table' } as const;
+const TRANSMISSION_LABELS = {
+  screw: 'Screw',
+  belt: 'Belt',
+  rack: 'Rack',
+  roller: 'Roller',
+  drum: 'Drum',
+  rotary: 'Table',
+} as const;
 
 export function stationViews(view: AxisView, units: UnitSystem): readonly StationView[] {
   return STATIONS.map((station) => ({

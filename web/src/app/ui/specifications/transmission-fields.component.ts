@@ -14,6 +14,7 @@ const TRANSMISSION_NAMES: Readonly<Record<TransmissionKind, string>> = {
   belt: 'belt and pulley',
   rack: 'rack and pinion',
   roller: 'feed roller',
+  drum: 'drum and rope',
   rotary: 'turning table',
 };
 const KINDS: readonly ChoiceOption[] = Object.entries(TRANSMISSION_NAMES).map(([value, label]) => ({ value, label }));
@@ -35,13 +36,14 @@ const ENDS: readonly ChoiceOption[] = [
   { value: 'fixed', label: 'firmly at both ends' },
 ];
 
-const { screw, belt, rack, roller, rotary } = PARTS.transmission.shape.variants;
+const { screw, belt, rack, roller, drum, rotary } = PARTS.transmission.shape.variants;
 /** What is asked of each kind. */
 const ASKED = {
   screw: askedOf(screw),
   belt: askedOf(belt),
   rack: askedOf(rack),
   roller: askedOf(roller),
+  drum: askedOf(drum),
   rotary: askedOf(rotary),
 } as const;
 
@@ -87,6 +89,7 @@ export class TransmissionFieldsComponent {
   protected readonly belt = computed(() => this.only('belt'));
   protected readonly rack = computed(() => this.only('rack'));
   protected readonly roller = computed(() => this.only('roller'));
+  protected readonly drum = computed(() => this.only('drum'));
   protected readonly each = ASKED;
   /** What every kind has. */
   protected readonly asked = computed(() => ASKED[this.specification().kind]);

@@ -1,0 +1,2 @@
+export { happenedBetween, type Happened } from './happened.js';
+export { logCsv, logMarkdown, type LogLine } from './log-files.js';

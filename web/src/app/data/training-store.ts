@@ -1,0 +1,168 @@
+import { inject, Injectable, signal } from '@angular/core';
+import type { TrainingRequest, TrainingResult } from '@crisp-notch/contract';
+import type { UnitSystem } from '@crisp-notch/core/quantity';
+import type { Brief, Ended, Measured } from '@crisp-notch/core/trainer';
+import { firstValueFrom } from 'rxjs';
+import type { TrainingMessage, TrainingOrder } from '../workers/training-messages';
+import { messageOf } from './answers';
+import { Api } from './api';
+
+/** What was done in an exercise, in its order. */
+export type Deed =
+  | { readonly kind: 'measured'; readonly measured: Measured }
+  | { readonly kind: 'hint'; readonly sentence: string; readonly id: string | null }
+  | { readonly kind: 'repaired'; readonly id: string };
+
+/** What is under way in an exercise. */
+export type Work = 'none' | 'beginning' | 'measuring' | 'thinking' | 'ending';
+
+/** What is known of the exercises of this installation. */
+export type Results =
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'open'; readonly results: readonly TrainingResult[] };
+
+/** The exercise that is open, and what came of those before. It outlives the page, and ends with the tab. */
+@Injectable({ providedIn: 'root' })
+export class TrainingStore {
+  private readonly api = inject(Api);
+  private worker: Worker | null = null;
+  readonly brief = signal<Brief | null>(null);
+  readonly deeds = signal<readonly Deed[]>([]);
+  readonly work = signal<Work>('none');
+  readonly share = signal(0);
+  readonly ended = signal<Ended | null>(null);
+  readonly message = signal('');
+  readonly results = signal<Results>({ kind: 'loading' });
+
+  load(): void {
+    this.api.training().subscribe({
+      next: (results) => this.results.set({ kind: 'open', results }),
+      error: (error: unknown) => this.results.set({ kind: 'failed', message: messageOf(error) }),
+    });
+  }
+
+  /** Begins an exercise; one that was open is given up. */
+  begin(level: string): void {
+    this.close();
+    const worker = new Worker(new URL('../workers/training.worker', import.meta.url), { type: 'module' });
+    this.worker = worker;
+    worker.onmessage = ({ data }: MessageEvent<TrainingMessage>): void => {
+      if (this.worker === worker) this.hear(data);
+    };
+    worker.onerror = (event): void => {
+      if (this.worker === worker) this.fail(event.message || 'The rig could not start.');
+    };
+    this.tell('beginning', { kind: 'begin', level });
+  }
+
+  measure(id: string, units: UnitSystem): void {
+    this.tell('measuring', { kind: 'measure', id, units });
+  }
+
+  stop(): void {
+    this.worker?.postMessage({ kind: 'stop' } satisfies TrainingOrder);
+  }
+
+  hint(): void {
+    this.tell('thinking', { kind: 'hint' });
+  }
+
+  repair(id: string): void {
+    this.tell('thinking', { kind: 'repair', id });
+  }
+
+  end(): void {
+    this.tell('ending', { kind: 'end' });
+  }
+
+  /** Puts it away, ended or not. */
+  close(): void {
+    this.worker?.terminate();
+    this.worker = null;
+    this.brief.set(null);
+    this.deeds.set([]);
+    this.ended.set(null);
+    this.work.set('none');
+    this.message.set('');
+  }
+
+  /** Keeps a result; where that fails, it is told and the result stays on the page. */
+  async keep(request: TrainingRequest): Promise<void> {
+    try {
+      const kept = await firstValueFrom(this.api.keepTraining(request));
+      const present = this.results();
+      const before = present.kind === 'open' ? present.results : [];
+      this.results.set({ kind: 'open', results: [...before.filter(({ key }) => key !== kept.key), kept] });
+      this.message.set('');
+    } catch (error) {
+      this.message.set(`The result could not be saved. ${messageOf(error)}`);
+    }
+  }
+
+  /** One thing at a time: what is under way is not asked for again. */
+  private tell(work: Work, order: TrainingOrder): void {
+    if (this.work() !== 'none' || !this.worker) return;
+    this.work.set(work);
+    this.share.set(0);
+    this.message.set('');
+    this.worker.postMessage(order);
+  }
+
+  private fail(message: string): void {
+    this.work.set('none');
+    this.message.set(message);
+  }
+
+  private did(deed: Deed): void {
+    this.deeds.update((deeds) => [...deeds, deed]);
+  }
+
+  private hear(message: TrainingMessage): void {
+    if (message.kind === 'progress') {
+      this.share.set(message.share);
+      return;
+    }
+    if (message.kind === 'failed') {
+      this.fail(message.message);
+      return;
+    }
+    this.work.set('none');
+    switch (message.kind) {
+      case 'began':
+        this.brief.set(message.brief);
+        return;
+      case 'measured':
+        this.did({ kind: 'measured', measured: message.measured });
+        return;
+      case 'hint':
+        this.did({ kind: 'hint', sentence: message.sentence, id: message.id });
+        return;
+      case 'repaired':
+        this.did({ kind: 'repaired', id: message.id });
+        return;
+      case 'ended':
+        this.ended.set(message.ended);
+        void this.keep(resultOf(this.brief()?.level ?? '', message.ended));
+        return;
+      case 'dial':
+      case 'stopped':
+    }
+  }
+}
+
+/** What is kept of an exercise. */
+function resultOf(level: string, ended: Ended): TrainingRequest {
+  const { key, hidden, isRight, measurements, minutes, inVain, best, score } = ended;
+  return {
+    level,
+    key,
+    hidden: hidden.map(({ name }) => name),
+    isRight,
+    measurements,
+    bestMeasurements: best.measurements,
+    minutes,
+    inVain: inVain.length,
+    score: score.whole,
+  };
+}
