@@ -21,7 +21,7 @@ describe('the conformance script of the line port', () => {
   it('passes the simulated rig', async () => {
     const { code, lines } = await conform(`"${process.execPath}" --import tsx scripts/line-port-rig.ts`);
     expect(lines.filter((line) => line.startsWith('NOT OK'))).toEqual([]);
-    expect(lines.at(-1)).toBe('24 passed, 0 failed');
+    expect(lines.at(-1)).toBe('25 passed, 0 failed');
     expect(code).toBe(0);
   });
 
@@ -68,7 +68,7 @@ describe('the minimal controller in C', () => {
   it('passes the conformance script', async () => {
     const { code, lines } = await conform(program);
     expect(lines.filter((line) => line.startsWith('NOT OK'))).toEqual([]);
-    expect(lines.at(-1)).toBe('24 passed, 0 failed');
+    expect(lines.at(-1)).toBe('25 passed, 0 failed');
     expect(code).toBe(0);
   });
 
@@ -80,7 +80,7 @@ describe('the minimal controller in C', () => {
     });
     const whole = [
       '{"kind":"move","id":7,"axis":"X","pulses":400,"rate":900,"start":90,"acceleration":5000}',
-      '{"kind":"jog","id":8,"axis":"Y","rate":-900,"start":90,"acceleration":5000}',
+      '{"kind":"jog","id":8,"axis":"Y","rate":-900,"start":90,"acceleration":5000,"until":-700}',
       '{"kind":"enable","id":9,"axis":"Z","on":false}',
     ];
     const signs = '{}[]",:\\0123456789.-+eE truefalsnl\u00e9\u0001';
@@ -95,7 +95,7 @@ describe('the minimal controller in C', () => {
         letters.splice(any(letters.length), any(3), ...(any(2) === 0 ? [] : [signs[any(signs.length)] ?? '']));
       return letters.join('').trim();
     }).filter((line) => line !== '');
-    child.stdin.write('{"kind":"hello","id":1,"version":1}\n');
+    child.stdin.write('{"kind":"hello","id":1,"version":2}\n');
     child.stdin.write(`${broken.join('\n')}\n`);
     child.stdin.end('{"kind":"stop","id":2000000000}\n');
     const code = await new Promise((resolve) => child.on('close', resolve));

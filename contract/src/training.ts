@@ -33,7 +33,9 @@ const result = {
 export const trainingRequest = object(result).noUnknown().strict();
 
 /** An exercise that was ended, with its moment. */
-export const trainingResult = object({ ...result, at: moment }).noUnknown().strict();
+export const trainingResult = object({ ...result, at: moment })
+  .noUnknown()
+  .strict();
 
 export type TrainingRequest = InferType<typeof trainingRequest>;
 export type TrainingResult = InferType<typeof trainingResult>;

@@ -354,7 +354,8 @@ test('key positions come back to the very pulse, and a stick moves as far as its
   await expect(stick.getByText(/X is at its fence/)).toBeVisible({ timeout: 30_000 });
   await expect(page.locator('cn-rig-picture')).toContainText('X stands and holds');
   const at = Number.parseFloat(await commanded.innerText());
-  expect(at).toBeGreaterThan(40);
+  // The controller keeps to the limit, however late the page is.
+  expect(at).toBeGreaterThan(56.98);
   expect(at).toBeLessThanOrEqual(57);
 });
 

@@ -1,4 +1,4 @@
-import { readSaid, type Asked, type PortSaid } from '../line-port/index.js';
+import { PORT_VERSION, readSaid, type Asked, type PortSaid } from '../line-port/index.js';
 import { Bench } from './bench.js';
 import { RigController } from './controller.js';
 import { withFaults } from './faults/registry.js';
@@ -42,7 +42,7 @@ export class RigAtHand {
   /** Powered, every driver enabled, and rested. */
   static ready(truth: Truth, seed = 1): RigAtHand {
     const rig = new RigAtHand(truth, seed);
-    rig.ask({ kind: 'hello', version: 1 });
+    rig.ask({ kind: 'hello', version: PORT_VERSION });
     rig.ask({ kind: 'power', on: true });
     rig.wait(0.1);
     for (const { letter } of truth.axes) rig.ask({ kind: 'enable', axis: letter, on: true });

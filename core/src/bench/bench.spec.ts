@@ -42,7 +42,14 @@ const handbookMotor = (microsteps: number, isDamped = true): Truth =>
 /** Whether a move from rest at once to a rate [full steps/s] keeps step. */
 function starts(truth: Truth, microsteps: number, rate: number): boolean {
   const rig = RigAtHand.ready(truth);
-  rig.ask({ kind: 'jog', axis: 'X', rate: rate * microsteps, start: rate * microsteps, acceleration: 1e8 });
+  rig.ask({
+    kind: 'jog',
+    axis: 'X',
+    rate: rate * microsteps,
+    start: rate * microsteps,
+    acceleration: 1e8,
+    until: null,
+  });
   rig.wait(0.2);
   return rig.lost() === 0;
 }
@@ -121,10 +128,10 @@ describe('the rig against closed forms', () => {
   it('stalls on a jump from 1 to 2 kHz, and passes 5 kHz on a ramp', () => {
     const truth = handbookMotor(8);
     const jump = RigAtHand.ready(truth);
-    jump.ask({ kind: 'jog', axis: 'X', rate: 8000, start: 8000, acceleration: 1e8 });
+    jump.ask({ kind: 'jog', axis: 'X', rate: 8000, start: 8000, acceleration: 1e8, until: null });
     jump.wait(0.2);
     expect(jump.lost()).toBe(0);
-    jump.ask({ kind: 'jog', axis: 'X', rate: 16_000, start: 8000, acceleration: 1e8 });
+    jump.ask({ kind: 'jog', axis: 'X', rate: 16_000, start: 8000, acceleration: 1e8, until: null });
     jump.wait(0.2);
     jump.ask({ kind: 'hold', axis: null });
     jump.wait(0.5);
@@ -197,7 +204,7 @@ describe('the rig', () => {
     const rig = RigAtHand.ready({ ...handbookMotor(8), axes: handbookMotor(8).axes.map(closed) });
     rig.move('X', 1600, { rate: 3200 });
     expect(rig.bench.axes[0]?.alarm).toBeNull();
-    rig.ask({ kind: 'jog', axis: 'X', rate: 200_000, start: 200_000, acceleration: 1e9 });
+    rig.ask({ kind: 'jog', axis: 'X', rate: 200_000, start: 200_000, acceleration: 1e9, until: null });
     rig.wait(0.2);
     expect(rig.bench.axes[0]?.alarm).not.toBeNull();
     expect(rig.said.some(({ kind }) => kind === 'alarm')).toBeTrue();

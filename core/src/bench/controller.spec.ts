@@ -48,7 +48,7 @@ describe('the rig’s controller', () => {
     for (let waited = 0; waited < 60 && !rig.said.some(({ kind }) => kind === 'homed'); waited += 1) rig.wait(0.5);
     expect(known()).toBeTrue();
     // Slower than its start rate it may stop anywhere.
-    rig.ask({ kind: 'jog', axis: 'X', rate: 150, start: 200, acceleration: 100 });
+    rig.ask({ kind: 'jog', axis: 'X', rate: 150, start: 200, acceleration: 100, until: null });
     rig.wait(0.1);
     rig.ask({ kind: 'stop' });
     expect(known()).toBeTrue();
@@ -61,6 +61,44 @@ describe('the rig’s controller', () => {
     expect(stopped?.kind === 'at' && stopped.places[0]).toEqual(
       jasmine.objectContaining({ isKnown: false, isMoving: false }),
     );
+  });
+
+  // Whatever comes late or not at all from the host: a limit that it watched alone would be passed meanwhile.
+  it('jogs as far as the place that it was told, to the pulse, and beyond only where it cannot brake before', () => {
+    const rig = RigAtHand.ready(screwTruth());
+    const jog = (rate: number, until: number | null, acceleration = 9000): void => {
+      rig.ask({ kind: 'jog', axis: 'X', rate, start: 100, acceleration, until });
+    };
+    const ended = (): unknown => {
+      const done = rig.said.filter(({ kind }) => kind === 'done').at(-1);
+      return done?.kind === 'done' && [done.pulses, done.how];
+    };
+    jog(2000, 371);
+    rig.wait(0.25);
+    jog(2000, 371);
+    rig.wait(0.25);
+    expect(rig.controller.pulses[0]).toBe(371);
+    expect(ended()).toEqual([371, 'reached']);
+    // It is there: on from it not by a pulse, back from it all the way.
+    jog(2000, 371);
+    rig.wait(0.2);
+    expect(ended()).toEqual([371, 'held']);
+    for (let again = 0; again < 8; again += 1) {
+      jog(-2000, -613);
+      rig.wait(0.2);
+    }
+    expect(ended()).toEqual([-613, 'held']);
+    expect(rig.said.filter((said) => said.kind === 'done' && said.how === 'reached').length).toBe(2);
+    // A limit that comes nearer than its ramp, 222 pulses from 2000 a second down to 100, is passed by the ramp.
+    jog(2000, 9000);
+    rig.wait(0.28);
+    const from = Math.round(rig.controller.pulses[0] ?? 0);
+    jog(2000, from + 5);
+    rig.wait(1);
+    const [stood] = rig.controller.pulses;
+    expect((stood ?? 0) - from).toBeGreaterThan(150);
+    expect((stood ?? 0) - from).toBeLessThan(235);
+    expect(rig.lost()).toBe(0);
   });
 
   it('gives up looking for home when its host falls silent, and says so', () => {
@@ -145,7 +183,7 @@ describe('the rig’s controller', () => {
         most: 99_999,
       });
       rig.wait(12);
-      rig.ask({ kind: 'jog', axis: 'X', rate, start: 100, acceleration: 9_000 });
+      rig.ask({ kind: 'jog', axis: 'X', rate, start: 100, acceleration: 9_000, until: null });
       rig.wait(0.2);
       rig.ask({ kind: 'hold', axis: 'X' });
       rig.wait(1);
@@ -179,7 +217,7 @@ describe('the rig’s controller', () => {
     const whole = (most: number): number => Math.floor(random() * most);
     const good = [
       '{"id":4,"kind":"move","axis":"X","pulses":900,"rate":2000,"start":10,"acceleration":900}',
-      '{"id":5,"kind":"jog","axis":"Y","rate":500,"start":10,"acceleration":900}',
+      '{"id":5,"kind":"jog","axis":"Y","rate":500,"start":10,"acceleration":900,"until":null}',
       '{"id":6,"kind":"home","axis":"Z","towards":-1,"fast":500,"slow":100,"start":10,"acceleration":900,"most":900}',
       '{"id":7,"kind":"read","axis":"X","instrument":"indicator"}',
       '{"id":8,"kind":"where"}',

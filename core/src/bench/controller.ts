@@ -150,7 +150,7 @@ export class RigController implements Commander {
           this.alongPath(id);
         }
       },
-      jog: ({ id, axis, rate, start, acceleration }) => {
+      jog: ({ id, axis, rate, start, acceleration, until }) => {
         const running = this.channel(axis)?.task?.kind === 'jog';
         this.ready(
           id,
@@ -160,7 +160,7 @@ export class RigController implements Commander {
             channel.task ??= { id, kind: 'jog' };
             const pace = { rate: Math.max(1e-3, Math.abs(rate)), start, acceleration };
             if (rate === 0) channel.mover.hold();
-            else channel.mover.run(rate > 0 ? 1 : -1, pace);
+            else channel.mover.run(rate > 0 ? 1 : -1, pace, until);
             this.ok(id);
           },
           running,
@@ -462,7 +462,7 @@ export class RigController implements Commander {
     channel.task = null;
     if (capture && !capture.isEmpty) this.give(channel, capture);
     // What ends where it was sent has reached it; whatever was braked has been held.
-    const how = task.kind === 'move' && mover.hasReached ? 'reached' : 'held';
+    const how = (task.kind === 'move' || task.kind === 'jog') && mover.hasReached ? 'reached' : 'held';
     this.say({ kind: 'done', id: task.id, axis: channel.letter, pulses: mover.pulses, how });
     this.places(null);
   }

@@ -8,7 +8,7 @@ export interface Pace {
 
 type Task =
   | { readonly kind: 'to'; readonly target: number; readonly pace: Pace }
-  | { readonly kind: 'run'; readonly sense: 1 | -1; readonly pace: Pace }
+  | { readonly kind: 'run'; readonly sense: 1 | -1; readonly pace: Pace; readonly until: number | null }
   | { readonly kind: 'brake'; readonly pace: Pace };
 
 /**
@@ -37,9 +37,10 @@ export class Mover {
     this.task = this.hasReached ? null : { kind: 'to', target, pace };
   }
 
-  run(sense: 1 | -1, pace: Pace): void {
+  /** @param until whole pulses that it goes no further than; null: on and on */
+  run(sense: 1 | -1, pace: Pace, until: number | null = null): void {
     this.hasReached = false;
-    this.task = { kind: 'run', sense, pace };
+    this.task = { kind: 'run', sense, pace, until };
   }
 
   /** Comes to rest by the ramp that it has. */
@@ -75,8 +76,9 @@ export class Mover {
       this.brake(task.pace, time);
       return;
     }
+    const target = task.kind === 'run' ? task.until : task.target;
     const sense = task.kind === 'run' ? task.sense : Math.sign(task.target - this.position);
-    const left = task.kind === 'run' ? Infinity : Math.abs(task.target - this.position);
+    const left = target === null ? Infinity : (target - this.position) * sense;
     if (this.rate * sense < 0) {
       // The other way still: down to where it may turn.
       const slower = Math.abs(this.rate) - acceleration * time;
@@ -84,14 +86,19 @@ export class Mover {
       return;
     }
     const now = Math.max(Math.abs(this.rate), Math.min(start, task.pace.rate));
+    // A limit that is behind it, or nearer than it can come to rest, is passed by the ramp and not by a jerk.
+    if (task.kind === 'run' && (left <= 0 || now ** 2 - start ** 2 > 2 * acceleration * (left + 2 * now * time))) {
+      this.brake(task.pace, time);
+      return;
+    }
     const next = Math.min(
       task.pace.rate < now
         ? Math.max(task.pace.rate, now - acceleration * time)
         : Math.min(task.pace.rate, now + acceleration * time),
       Math.sqrt(start ** 2 + 2 * acceleration * left),
     );
-    if (((now + next) / 2) * time >= left && task.kind === 'to') {
-      this.rest(task.target);
+    if (target !== null && ((now + next) / 2) * time >= left) {
+      this.rest(target);
       this.hasReached = true;
     } else {
       this.position += (sense * (now + next) * time) / 2;

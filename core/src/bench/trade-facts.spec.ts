@@ -38,7 +38,7 @@ function motorOf(teeth: number, torque: number, inertia: number): ReturnType<typ
 function starts(truth: ReturnType<typeof screwTruth>, period: number): boolean {
   const rig = RigAtHand.ready(truth);
   const rate = 1 / period;
-  rig.ask({ kind: 'jog', axis: 'X', rate, start: rate, acceleration: 1e8 });
+  rig.ask({ kind: 'jog', axis: 'X', rate, start: rate, acceleration: 1e8, until: null });
   rig.wait(Math.max(0.3, 60 * period));
   return rig.lost() === 0;
 }

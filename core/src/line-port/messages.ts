@@ -15,7 +15,7 @@ import {
 } from '../shape/index.js';
 
 /** The port that this program speaks; a controller that speaks another says so in its hello. */
-export const PORT_VERSION = 1;
+export const PORT_VERSION = 2;
 /** Longest line, its end not counted [characters]. */
 export const LINE_MOST = 4096;
 /** A jog that is not asked for again within this time ends by its ramp [s]. */
@@ -124,8 +124,11 @@ const request = kinds({
   groove: { id, pass: whole(0, PASSES_KEPT) },
   /** A path that was held goes on. */
   resume: { id },
-  /** Until held, or not said again in time. The rate has the sense. */
-  jog: { id, axis, rate: real(-1e6, 1e6), start, acceleration },
+  /**
+   * Until held, or not said again in time, and no further than a place of the count, where one is said: a limit that
+   * the host alone watched would be passed by as much as the line is late. The rate has the sense.
+   */
+  jog: { id, axis, rate: real(-1e6, 1e6), start, acceleration, until: nullable(pulses) },
   /** Fast to the switch, off it, slowly to it again; what it is at then is nothing from there on. */
   home: {
     id,

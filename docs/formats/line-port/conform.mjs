@@ -160,8 +160,8 @@ const CHECKS = {
     must(answer?.kind === 'no' && answer.error === 'other-version', `it says ${shown(answer)}`);
   },
   'says hello with its name, axes and what it can do': async () => {
-    const { answer } = await ask({ kind: 'hello', version: 1 });
-    must(answer?.kind === 'hello' && answer.version === 1, `it says ${shown(answer)}`);
+    const { answer } = await ask({ kind: 'hello', version: 2 });
+    must(answer?.kind === 'hello' && answer.version === 2, `it says ${shown(answer)}`);
     must(Array.isArray(answer.axes) && answer.axes.length > 0, 'it names no axis');
     for (const kind of ['move', 'jog', 'hold', 'stop', 'alive', 'where'])
       must(answer.can?.includes(kind), `it cannot ${kind}, which every controller must`);
@@ -260,7 +260,14 @@ const CHECKS = {
     await standing();
   },
   'comes to rest by its ramp when held': async () => {
-    const { id, from } = await ask({ kind: 'jog', axis, rate: RATE, start: 100, acceleration: ACCELERATION });
+    const { id, from } = await ask({
+      kind: 'jog',
+      axis,
+      rate: RATE,
+      start: 100,
+      acceleration: ACCELERATION,
+      until: null,
+    });
     await rest(250);
     await ask({ kind: 'hold', axis });
     const done = await hear((said) => said.kind === 'done' && said.id === id, 3000, from);
@@ -270,10 +277,37 @@ const CHECKS = {
     must(!isMoving && (await where()).pulses === pulses, 'it goes on after it was held');
   },
   'ends a jog that is not asked for again': async () => {
-    const { id, from } = await ask({ kind: 'jog', axis, rate: -RATE, start: 100, acceleration: ACCELERATION });
+    const { id, from } = await ask({
+      kind: 'jog',
+      axis,
+      rate: -RATE,
+      start: 100,
+      acceleration: ACCELERATION,
+      until: null,
+    });
     const done = await accompanied(() => hear((said) => said.kind === 'done' && said.id === id, 3000, from));
     must(done, 'it jogs on and on');
     must(done.heardAt - (heard.slice(from).find(answers(id))?.heardAt ?? 0) < 1500, 'it jogged for longer than 1.5 s');
+  },
+  'jogs no further than it was told, whatever its host says or does not': async () => {
+    const before = await where();
+    const until = before.pulses + 700;
+    const jog = { kind: 'jog', axis, rate: RATE, ...pace, until };
+    const from = heard.length;
+    const isThere = (said) => said.kind === 'done' && said.axis === axis && said.how === 'reached';
+    let done = null;
+    // A jog of which this script was late to ask again has ended on its way, and goes on.
+    for (let again = 0; again < 60 && !done; again += 1) {
+      const { answer } = await ask(jog);
+      must(answer?.kind === 'ok', `it says ${shown(answer)}`);
+      done = await hear(isThere, 60, from);
+    }
+    must(done, `it stands ${until - (await where()).pulses} pulses short of its limit and comes no nearer`);
+    must((await where()).pulses === until, `it stands ${(await where()).pulses - until} pulses beyond its limit`);
+    await ask(jog);
+    await rest(400);
+    must((await where()).pulses === until, 'it goes on from its limit');
+    await standing();
   },
   'stops at once, and says so first': async () => {
     await ask({ kind: 'move', axis, pulses: 30_000, ...pace });

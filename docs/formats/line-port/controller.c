@@ -34,7 +34,7 @@ void lp_run(void);
 #define AXES 3
 static const char *const LETTERS[AXES] = {"X", "Y", "Z"};
 
-#define PORT_VERSION 1
+#define PORT_VERSION 2
 #define LINE_MOST 4096
 #define ID_MOST 2147483647.0
 /* Bounds of the port: pulses in a second, and in a second each second. */
@@ -55,7 +55,8 @@ struct axis {
   enum task task;
   long id;            /* number of the line that set it in motion */
   long position;      /* pulses since it was switched on */
-  long target;        /* of a move */
+  long target;        /* of a move, or how far a jog may go */
+  int is_bounded;     /* a jog that may go no further than that */
   int sense;          /* the way it goes */
   int next_sense;     /* the way a jog is to go once it rests; 0: none other */
   int is_braking;
@@ -146,10 +147,20 @@ static void end_all(void) {
 static void pulse(int i) {
   struct axis *a = &axes[i];
   double square = a->rate * a->rate, start = a->start * a->start, gain = 2 * a->acceleration;
-  double left = fabs((double)(a->target - a->position)) - 1;
+  double left = (double)((a->target - a->position) * a->sense) - 1;
+  int has_end = a->task == MOVE || (a->is_bounded && !a->is_braking);
+  if (a->task == JOG && has_end && (left < 0 || square - start > gain * (left + 2))) {
+    /* It stands there already, or is too quick to come to rest before it: down by the ramp. */
+    if (square <= start + gain) {
+      finish(i, "held");
+      return;
+    }
+    a->is_braking = 1;
+    has_end = 0;
+  }
   hw_step(i, a->sense);
   a->position += a->sense;
-  if (a->task == MOVE && left <= 0) {
+  if (has_end && left <= 0) {
     finish(i, "reached");
     return;
   }
@@ -168,7 +179,7 @@ static void pulse(int i) {
   } else {
     double most = a->top * a->top;
     /* No quicker than it can come down again in the pulses that are left. */
-    if (a->task == MOVE && start + gain * left < most) most = start + gain * left;
+    if (has_end && start + gain * left < most) most = start + gain * left;
     if (square < most)
       square = square + gain < most ? square + gain : most;
     else if (square > most)
@@ -369,14 +380,14 @@ static void obey_hello(struct request *r) {
     return;
   }
   if (version != PORT_VERSION) {
-    say_no(r->id, "other-version", "This controller speaks version 1.");
+    say_no(r->id, "other-version", "This controller speaks version 2.");
     return;
   }
   is_greeted = 1;
   last_id = r->id;
   snprintf(text, sizeof text, "{\"kind\":\"hello\",\"id\":%.0f,", r->id);
   hw_write(text);
-  hw_write("\"version\":1,\"name\":\"minimal controller\",\"axes\":[");
+  hw_write("\"version\":2,\"name\":\"minimal controller\",\"axes\":[");
   for (int i = 0; i < AXES; i += 1) {
     snprintf(text, sizeof text, "%s\"%s\"", i > 0 ? "," : "", LETTERS[i]);
     hw_write(text);
@@ -419,7 +430,11 @@ static void obey_move(struct request *r) {
 
 static void obey_jog(struct request *r) {
   struct axis *a;
-  int sense;
+  int sense, is_bounded = field("until", NOTHING) == NULL;
+  if (is_bounded && (!number("until", -ID_MOST, ID_MOST, &r->pulses) || !is_whole(r->pulses))) {
+    say_no(r->id, "malformed", "until is a whole number or null");
+    return;
+  }
   if (!with_pace(r, -RATE_MOST) || !with_axis(r)) return;
   a = &axes[r->axis];
   if (!is_ready(r, a->task == JOG)) return;
@@ -430,6 +445,8 @@ static void obey_jog(struct request *r) {
     return;
   }
   set_pace(a, r);
+  a->is_bounded = is_bounded;
+  if (is_bounded) a->target = (long)r->pulses;
   a->jog_until = hw_seconds() + JOG_RENEWED_WITHIN;
   say_ok(r->id);
   if (a->task == REST) {
@@ -471,7 +488,7 @@ static const struct {
   const char *kind;
   int keys;
   void (*obey)(struct request *);
-} KINDS[] = {{"hello", 3, obey_hello}, {"enable", 4, obey_enable}, {"move", 7, obey_move}, {"jog", 6, obey_jog},
+} KINDS[] = {{"hello", 3, obey_hello}, {"enable", 4, obey_enable}, {"move", 7, obey_move}, {"jog", 7, obey_jog},
              {"hold", 3, obey_hold},   {"stop", 2, obey_stop},     {"alive", 2, obey_alive}, {"where", 2, obey_where}};
 
 static void obey(const char *line) {

@@ -250,10 +250,17 @@ export class MovesDesk {
     if (!facts) return '';
     // A stop ends it, too, however long a key is held.
     if (!['none', 'answered'].includes(this.line.stopState())) return '';
-    const order = jogOrder(facts, this.fence(), this.at(), sense, pace, this.say());
+    const order = jogOrder(facts, this.fence(), this.at(), sense, this.say());
     if (order.kind === 'rest') return order.says;
     const { rate, start, acceleration } = pace;
-    const answer = await this.line.ask({ kind: 'jog', axis: facts.letter, rate: sense * rate, start, acceleration });
+    const answer = await this.line.ask({
+      kind: 'jog',
+      axis: facts.letter,
+      rate: sense * rate,
+      start,
+      acceleration,
+      until: order.until,
+    });
     return answer.ok ? null : answer.says;
   }
 

@@ -109,15 +109,23 @@ describe('the first moves as they are seen', () => {
   });
 
   it('let a held arrow key run to the fence and not beyond, and back from it', () => {
-    const pace = { rate: 1000, start: 10, acceleration: 5000 };
     const fence = { low: 0.02, high: 0.38 };
     const at = (place: number) => ({ pulses: place * facts.perUnit, isKnown: true });
-    expect(jogOrder(facts, fence, at(0.1), 1, pace, say).kind).toBe('run');
-    expect(jogOrder(facts, fence, at(0.38 - 200 / facts.perUnit), 1, pace, say)).toEqual({
-      kind: 'rest',
-      says: `${facts.letter} is at its fence, 380 mm.`,
+    const high = 0.38 * facts.perUnit;
+    expect(jogOrder(facts, fence, at(0.1), 1, say)).toEqual({ kind: 'run', until: Math.floor(high) });
+    expect(jogOrder(facts, fence, at(0.38 - 1.5 / facts.perUnit), 1, say)).toEqual({
+      kind: 'run',
+      until: Math.floor(high),
     });
-    expect(jogOrder(facts, fence, at(0.379), -1, pace, say).kind).toBe('run');
-    expect(jogOrder(facts, fence, { ...at(0.5), isKnown: false }, 1, pace, say).kind).toBe('run');
+    for (const place of [0.38, 0.5])
+      expect(jogOrder(facts, fence, at(place), 1, say)).toEqual({
+        kind: 'rest',
+        says: `${facts.letter} is at its fence, 380 mm.`,
+      });
+    // Never by a part of a pulse beyond it either, on either side.
+    const between = { low: 20.4 / facts.perUnit, high: 99.6 / facts.perUnit };
+    expect(jogOrder(facts, between, at(50 / facts.perUnit), 1, say)).toEqual({ kind: 'run', until: 99 });
+    expect(jogOrder(facts, between, at(50 / facts.perUnit), -1, say)).toEqual({ kind: 'run', until: 21 });
+    expect(jogOrder(facts, fence, { ...at(0.5), isKnown: false }, 1, say)).toEqual({ kind: 'run', until: null });
   });
 });

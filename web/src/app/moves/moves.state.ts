@@ -1,12 +1,6 @@
 import type { AxisSight } from '@crisp-notch/core/bench';
 import type { Say } from '@crisp-notch/core/drive-line';
-import {
-  roomAhead,
-  type Fence,
-  type MoveFacts,
-  type PulsePace,
-  type Stands as Stand,
-} from '@crisp-notch/core/first-moves';
+import { roomAhead, type Fence, type MoveFacts, type Stands as Stand } from '@crisp-notch/core/first-moves';
 import type { Machine } from '@crisp-notch/core/machine';
 import type { Stands } from '@crisp-notch/core/picture';
 import type { Mark } from '../ui/machine-picture.layout';
@@ -83,24 +77,21 @@ export function sightWords(facts: MoveFacts, sight: AxisSight | null, say: Say):
   return `${letter} stands and holds.`;
 }
 
-/** What a held arrow key asks for now: on, or to come to rest because of what lies ahead. */
-export type JogOrder = { readonly kind: 'run' } | { readonly kind: 'rest'; readonly says: string };
-
-/** Between two looks at where it is [s]: it goes on for so long before it hears of it. */
-const LOOKS = 0.2;
+/**
+ * What a held arrow key or a stick asks for now: on, and no further than a count that the controller keeps to; or to rest,
+ * because it is there.
+ */
+export type JogOrder =
+  { readonly kind: 'run'; readonly until: number | null } | { readonly kind: 'rest'; readonly says: string };
 
 /** @param sense of the key @param at where the axis is by its controller */
-export function jogOrder(
-  facts: MoveFacts,
-  fence: Fence | null,
-  at: Stand,
-  sense: 1 | -1,
-  pace: PulsePace,
-  say: Say,
-): JogOrder {
+export function jogOrder(facts: MoveFacts, fence: Fence | null, at: Stand, sense: 1 | -1, say: Say): JogOrder {
   const room = roomAhead(facts, fence, at, sense);
-  const needed = pace.rate ** 2 / (2 * pace.acceleration) + pace.rate * LOOKS;
-  if (fence === null || room === null || room > needed) return { kind: 'run' };
+  if (fence === null || room === null) return { kind: 'run', until: null };
+  if (room >= 1) {
+    const until = sense > 0 ? Math.floor(fence.high * facts.perUnit) : Math.ceil(fence.low * facts.perUnit);
+    return { kind: 'run', until };
+  }
   const limit = say(sense > 0 ? fence.high : fence.low, facts.dimensions.travel);
   return { kind: 'rest', says: `${facts.letter} is at its fence, ${limit}.` };
 }

@@ -98,11 +98,13 @@ export class StepCardComponent {
   }
 
   protected async act(act: Act): Promise<void> {
-    this.nextAct = (this.acts().indexOf(act) + 1) % Math.max(1, this.acts().length);
     this.told.set('');
     const { step } = this.state();
     const [outcome, facts] = [await this.desk.run(act), this.desk.facts()];
-    if (outcome?.ok && facts) this.told.set(step.told?.(facts, outcome.ends, this.desk.say()) ?? '');
+    if (!outcome?.ok) return;
+    // What was held on its way is what Enter does once more.
+    this.nextAct = (this.acts().indexOf(act) + 1) % Math.max(1, this.acts().length);
+    if (facts) this.told.set(step.told?.(facts, outcome.ends, this.desk.say()) ?? '');
   }
 
   protected see(seen: Seen): void {

@@ -1,3 +1,4 @@
+import { PORT_VERSION } from '@crisp-notch/core/line-port';
 import type { SerialDevice } from '../data/serial-device';
 
 /** A serial device that answers as a script says, and can be pulled out. */
@@ -49,7 +50,7 @@ export class FakeDevice implements SerialDevice {
 /** What a controller of one axis says of itself. */
 export const HELLO = {
   kind: 'hello',
-  version: 1,
+  version: PORT_VERSION,
   name: 'bench controller',
   axes: ['X'],
   can: ['move', 'stop', 'where'],
