@@ -60,9 +60,13 @@ test('a backup that was cut short or changed is refused with the reason', async 
   await new Builder(page).makeMachine('In the backup');
   const file = await saved(page);
   await page.getByLabel('Backup file').setInputFiles(backup(file.slice(0, file.length - 200)));
-  await expect(page.getByText(/truncated/)).toBeVisible();
+  await expect(
+    page.getByText(/^This file cannot be used\. Nothing was changed\. The file ends .*: it is truncated\.$/),
+  ).toBeVisible();
   await page.getByLabel('Backup file').setInputFiles(backup(file.replace('In the backup', 'In the buckup')));
-  await expect(page.getByText(/checksum does not match/)).toBeVisible();
+  await expect(
+    page.getByText(/^This file cannot be used\. .*checksum does not match\. Use another copy\.$/),
+  ).toBeVisible();
   await expect(page.getByRole('button', { name: 'Restore', exact: true })).toHaveCount(0);
   await page.getByLabel('Backup file').setInputFiles(backup(file));
   await expect(page.getByRole('row', { name: /^In the backup already here, unchanged/ })).toBeVisible();

@@ -9,6 +9,7 @@ import { isConnectionLost, isOutOfRoom } from './database/connection';
 const PROBLEMS = {
   'not-found': [404, 'There is nothing here'],
   invalid: [422, 'Some values are not valid'],
+  'bad-file': [422, 'This file cannot be used'],
   'not-json': [400, 'The request is not readable JSON'],
   'bad-request': [400, 'The request cannot be read'],
   'too-large': [413, 'The request is too large'],

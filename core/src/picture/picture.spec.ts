@@ -70,6 +70,23 @@ describe('the picture of a machine', () => {
     expect(other?.from.x).toBe(other?.to.x);
   });
 
+  it('of a router holds its tool on its head, however far that has gone down', () => {
+    for (const kind of ['router', 'sheet-router'] as const) {
+      const machine = newMachine('Example', kind);
+      const down = machine.axes.find(({ letter }) => letter === 'Z')?.id ?? '';
+      const front = viewsOf(machine, new Map([[down, 0.013]]))[1];
+      const boxes = (front?.strokes ?? []).flatMap((stroke) => (stroke.kind === 'rect' ? [stroke] : []));
+      const tool = boxes.find(({ ink }) => ink === 'commanded');
+      if (!tool) throw new Error('a tool is expected');
+      const reaches = ({ at: { x, y }, width, height, ink }: (typeof boxes)[number]): boolean =>
+        ink === 'moving' &&
+        x < tool.at.x &&
+        x + width > tool.at.x + tool.width &&
+        Math.abs(y + height - tool.at.y) < 1e-12;
+      expect(boxes.filter(reaches).length).withContext(kind).toBe(1);
+    }
+  });
+
   it('shows what falls: an upright axis, an arm, and nothing on the level', () => {
     const falls = (machine: Machine): readonly string[] =>
       viewsOf(machine).flatMap((view) => view.falls.map(({ axisId }) => axisId));

@@ -44,9 +44,9 @@ export interface Trace {
   readonly at: (stands: ReadonlyMap<string, number>) => Point;
 }
 
-/** The machine seen from one side, to scale. */
+/** The machine seen from one side, to scale; or what was read along the way of one of its axes. */
 export interface View {
-  readonly name: 'From above' | 'From the front' | 'From the side';
+  readonly name: 'From above' | 'From the front' | 'From the side' | 'Going with rings, coming back dashed';
   readonly strokes: readonly Stroke[];
   readonly measures: readonly Measure[];
   readonly falls: readonly Fall[];
@@ -71,6 +71,11 @@ export const circle = (ink: Ink, x: number, y: number, radius: number): Stroke =
   radius,
   ink,
 });
+/** A tool that has gone down so far from under its head, on the slide that bears it. */
+export const plunged = (x: number, under: number, head: number, sunk: number): readonly Stroke[] => [
+  ...(sunk > 0 ? [rect('moving', x - head / 5, under, 0.4 * head, sunk)] : []),
+  rect('commanded', x - head / 8, under + sunk, head / 4, 0.5 * head),
+];
 export const line = (ink: Ink, ...points: readonly Point[]): Stroke => ({ kind: 'line', points, ink });
 
 /** Point on a circle about another; angles from the right, against the clock, y downwards [rad]. */

@@ -235,6 +235,12 @@ describe('the zero of a head', () => {
     // Coming back it reads 450 at 2.75 mm.
     expect((figureOf(plan, 'Coming back') ?? NaN) * 1000).toBeCloseTo(0.25, 9);
     expect(cautionsOf(plan)[0]).toMatch(/^Going and coming differ/);
+    // Drawn over the four millimetres of its places, from the lowest reading, 90, to the highest, 600.
+    const lines = (plan.drawing?.strokes ?? []).flatMap((stroke) => (stroke.kind === 'line' ? [stroke] : []));
+    const [upright, coming, going] = lines;
+    expect([upright?.points[0]?.x, going?.points[4]?.x].map((x) => Math.round((x ?? NaN) * 1e6))).toEqual([2500, 4000]);
+    const tall = (going?.points[4]?.y ?? NaN) / (600 - 90);
+    expect(coming?.points.map(({ y }) => Math.round(y / tall))).toEqual([0, 30, 210, 410, 500]);
   });
 
   it('holds for a sensor that falls, with readings in any order and out of line', () => {
@@ -248,6 +254,7 @@ describe('the zero of a head', () => {
     const flat = [0, 1, 2, 3].map((place) => reading(place, 500, 500));
     expect(stopsOf(plannedOn('head-zero', feeder, { readings: flat }))[0]).toContain('does not see the head');
     expect(figureOf(plannedOn('head-zero', feeder, { readings: flat.slice(0, 2) }), 'Zero taken')).toBeNull();
+    expect(plannedOn('head-zero', feeder, { readings: flat }).drawing).toBeNull();
     const faint = [0, 1, 2, 3].map((place) => reading(place, 500 + place, 500));
     expect(stopsOf(plannedOn('head-zero', feeder, { readings: faint, noise: q('2') }))[0]).toContain('five times');
   });

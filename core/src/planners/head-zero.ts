@@ -1,5 +1,6 @@
 import { backlashTotal } from '../drive-line/index.js';
 import { columnsOf, quantityInput, rowsInput } from '../form/index.js';
+import { at, circle, line, rect, type Point, type View } from '../picture/index.js';
 import { formatNumber } from '../quantity/index.js';
 import { askedOf, readQuantity } from '../shape/index.js';
 import { neverFalling } from '../statistics/index.js';
@@ -53,6 +54,35 @@ function placeAt({ places, values }: Curve, reading: number): number | null {
     }
   }
   return null;
+}
+
+/** The curves are drawn so many times as wide as high. */
+const WIDE = 1.8;
+
+/** What it reads along the way of the head, both curves over one frame, with the zero upright in it. */
+function drawing(going: Curve, coming: Curve, zero: number): View | null {
+  const [from, to] = [going.places[0] ?? 0, going.places.at(-1) ?? 0];
+  const values = [...going.values, ...coming.values];
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const width = to - from;
+  if (!(width > 0) || !(high > low)) return null;
+  const tall = width / WIDE;
+  const pointsOf = (curve: Curve): readonly Point[] =>
+    curve.places.map((place, index) => at(place - from, -(tall * ((curve.values[index] ?? low) - low)) / (high - low)));
+  const rings = pointsOf(going);
+  return {
+    name: 'Going with rings, coming back dashed',
+    strokes: [
+      rect('work', 0, -tall, width, tall),
+      line('rail', at(zero - from, 0), at(zero - from, -tall)),
+      line('frame', ...pointsOf(coming)),
+      line('moving', ...rings),
+      ...rings.map(({ x, y }) => circle('commanded', x, y, width / 90)),
+    ],
+    measures: [],
+    falls: [],
+    traces: [],
+  };
 }
 
 /** The zero of a head by a sensor's curve, beside a switch. */
@@ -173,20 +203,23 @@ export const headZero = planner({
           ? [caution('A switch, come to so slowly, repeats better than this sensor.')]
           : []),
       ],
-      tables: [
-        {
-          name: 'The curve',
-          head: ['Head at', 'Reads going', 'By the curve', 'Reads coming', 'By the curve'],
-          rows: points.map((point, index) => [
-            say(point.place, 'length'),
-            formatNumber(point.going, { decimals: 1 }),
-            formatNumber(going.values[index] ?? 0, { decimals: 1 }),
-            formatNumber(point.coming, { decimals: 1 }),
-            formatNumber(coming.values[index] ?? 0, { decimals: 1 }),
-          ]),
-        },
-      ],
-      drawing: null,
+      tables:
+        points.length === 0
+          ? []
+          : [
+              {
+                name: 'The curve',
+                head: ['Head at', 'Reads going', 'By the curve', 'Reads coming', 'By the curve'],
+                rows: points.map((point, index) => [
+                  say(point.place, 'length'),
+                  formatNumber(point.going, { decimals: 1 }),
+                  formatNumber(going.values[index] ?? 0, { decimals: 1 }),
+                  formatNumber(point.coming, { decimals: 1 }),
+                  formatNumber(coming.values[index] ?? 0, { decimals: 1 }),
+                ]),
+              },
+            ],
+      drawing: zero && drawing(going, coming, zero.place),
       files: [],
     };
   },

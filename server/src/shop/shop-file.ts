@@ -17,8 +17,7 @@ const HEAD_BYTES = 80;
 const OF_MACHINE = /^\{"kind":"machine","id":"([0-9a-f-]{36})"/;
 const OF_HISTORY = /^\{"kind":"(revision|check|log|photo)"/;
 
-const refused = (message: string, path = 'shop'): ApiProblem =>
-  new ApiProblem('invalid', `Nothing was changed. ${message}`, { problems: [{ path, message }] });
+const refused = (message: string): ApiProblem => new ApiProblem('bad-file', `Nothing was changed. ${message}`);
 
 /** Lines of a file, without their ends. @throws ApiProblem for one that is longer than any that is written here */
 async function* linesOf(chunks: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {
@@ -77,13 +76,13 @@ async function parsed(text: Buffer, place: number): Promise<ShopLine> {
   try {
     value = JSON.parse(text.toString('utf8'));
   } catch {
-    throw refused(`Line ${place} is not JSON.`, `shop.${place}`);
+    throw refused(`Line ${place} is not JSON.`);
   }
   const { kind, ...rest } = (typeof value === 'object' && value !== null ? value : {}) as Readonly<
     Record<string, unknown>
   >;
   if (typeof kind !== 'string' || !Object.hasOwn(SHOP_LINES, kind))
-    throw refused(`Line ${place} is of no kind that is known here.`, `shop.${place}.kind`);
+    throw refused(`Line ${place} is of no kind that is known here.`);
   const known = kind as ShopLineKind;
   try {
     const checked: unknown = await SHOP_LINES[known]

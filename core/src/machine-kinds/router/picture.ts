@@ -1,6 +1,6 @@
 import type { Machine } from '../../machine/index.js';
 import { fall, measure, standing, standOf, trace, travelOf, type Stands } from '../../picture/axes.js';
-import { at, circle, line, rect, type View } from '../../picture/picture.js';
+import { at, circle, line, plunged, rect, type View } from '../../picture/picture.js';
 
 /** Parts of a frame beyond the travel, as shares of the smaller travel. */
 const MARGIN = 0.14;
@@ -50,7 +50,7 @@ export function routerViews(machine: Machine, stands: Stands): readonly View[] {
       rect('frame', -2 * margin, 0, width + 4 * margin, margin),
       line('rail', at(-margin, 0), at(-margin, top), at(width + margin, top), at(width + margin, 0)),
       rect('moving', x - head / 2, top - beam, head, head + beam),
-      rect('commanded', x - head / 8, top + head + sunk, head / 4, 0.5 * head),
+      ...plunged(x, top + head, head, sunk),
     ],
     measures: down
       ? [measure(down, at(x + head, top + 1.5 * head), at(x + head, top + 1.5 * head + drop), { home: 'to' })]

@@ -1,6 +1,6 @@
 import type { Machine } from '../../machine/index.js';
 import { fall, measure, standing, standOf, trace, travelOf, type Stands } from '../../picture/axes.js';
-import { at, circle, line, rect, type Point, type Stroke, type View } from '../../picture/picture.js';
+import { at, circle, line, plunged, rect, type Point, type Stroke, type View } from '../../picture/picture.js';
 
 /** Parts of a frame beyond the travel, as a share of the smaller travel. */
 const MARGIN = 0.09;
@@ -66,7 +66,7 @@ export function sheetRouterViews(machine: Machine, stands: Stands): readonly Vie
       ...sides.map((side) => rect('moving', side, top, leg, margin - top)),
       rect('moving', -margin - leg, top - beam, width + 2 * (margin + leg), beam),
       rect('moving', x - head / 2, top - 0.6 * beam, head, head),
-      rect('commanded', x - head / 8, top - 0.6 * beam + head + sunk, head / 4, 0.5 * head),
+      ...plunged(x, top - 0.6 * beam + head, head, sunk),
     ],
     measures: down
       ? [measure(down, at(x + 0.7 * head, top + head), at(x + 0.7 * head, top + head + drop), { home: 'to' })]
