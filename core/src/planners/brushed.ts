@@ -176,7 +176,7 @@ export const brushed = planner({
             dimension: 'ratio',
             most: motor.torqueConstant * limits.mechanical * limits.swings,
             working:
-              'K · τ_m · ω_c with the crossover that leaves 60° of phase; at the most it swings for good: 90° − atan(ω_c · τ_e) − ω_c · 1.5 periods is nothing there.',
+              'K · τ_m · ω_c at the crossover that leaves a phase margin of 60°. At the most the margin 90° − atan(ω_c · τ_e) − ω_c · 1.5 periods is 0: it keeps swinging.',
           },
           gains.proportional,
         ),
@@ -200,7 +200,7 @@ export const brushed = planner({
         ),
         planFigure(
           {
-            name: 'Goes over by',
+            name: 'Overshoots by',
             symbol: '',
             dimension: 'ratio',
             isShare: true,

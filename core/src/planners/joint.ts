@@ -215,8 +215,7 @@ export const joint = planner({
             symbol: '',
             dimension: 'ratio',
             isShare: true,
-            working:
-              'At the most, from the joint to the motor: above nothing the arm turns the motor when the power goes.',
+            working: 'At the most, from the joint to the motor: above 0 % the arm turns the motor when the power goes.',
           },
           backward,
         ),

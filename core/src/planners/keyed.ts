@@ -92,7 +92,7 @@ export const keyed = planner({
           }),
       choiceInput(work, 'ease', 'Between keys', {
         quintic: 'soft: no jump in acceleration',
-        cubic: 'plain: less speed and jerk-free only at its ends',
+        cubic: 'plain: a lower top speed, but acceleration jumps at its ends',
       }),
       choiceInput(work, 'controller', 'The controller', {
         eases: 'follows a curve in time',

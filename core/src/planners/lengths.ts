@@ -110,7 +110,7 @@ export const lengths = planner({
             symbol: '1 − k',
             dimension: 'ratio',
             isShare: true,
-            working: `Below nothing it feeds too much. Known to ± ${slopeBand === null ? 'nobody knows what' : `${formatNumber(slopeBand * 100, { significant: 2 })} %`}, 95 of 100.`,
+            working: `Negative: it feeds too much. Known to ± ${slopeBand === null ? 'nobody knows what' : `${formatNumber(slopeBand * 100, { significant: 2 })} %`}, 95 of 100.`,
           },
           slope === null ? null : 1 - slope,
         ),
@@ -193,7 +193,7 @@ export const lengths = planner({
         ...(slope !== null && Math.abs(slope - 1) > 0.05
           ? [
               caution(
-                `${formatNumber(Math.abs(1 - slope) * 100, { significant: 3 })} % is more than a roller slips: look at its diameter, and at ${isBent ? 'whether the stock bends round it at all' : 'whether the stock bends round it'}, before you set it away.`,
+                `${formatNumber(Math.abs(1 - slope) * 100, { significant: 3 })} % is more than a roller slips: look at its diameter, and at ${isBent ? 'whether the stock bends round it at all' : 'whether the stock bends round it'}, before you correct it in the steps.`,
               ),
             ]
           : []),

@@ -44,7 +44,7 @@ export const loop = planner({
     choiceInput(work, 'watched', 'It works', { watched: 'while somebody watches', alone: 'alone' }),
     choiceInput(work, 'alarm', 'Its alarm', {
       read: 'stops the controller',
-      'not read': 'goes nowhere',
+      'not read': 'is not connected',
     }),
   ],
   plan: (machine, work, say) => {
@@ -158,7 +158,7 @@ export const loop = planner({
         ...(isAlone && work.alarm === 'not read'
           ? [
               stop(
-                'Alone, with an alarm that goes nowhere, the job goes on in the wrong place: lead the alarm to the controller first.',
+                'Alone, with an alarm that is not connected, the job goes on in the wrong place: wire the alarm to the controller first.',
               ),
             ]
           : []),

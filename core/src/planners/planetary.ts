@@ -166,7 +166,7 @@ export const planetary = planner({
             dimension: 'ratio',
             isShare: true,
             isGuess: work.mesh.from === 'assumed',
-            working: 'The same with the last shaft driving; nothing and less: it locks.',
+            working: 'The same with the last shaft driving; 0 % or less: it locks.',
           },
           backward,
         ),

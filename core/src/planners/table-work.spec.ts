@@ -176,7 +176,7 @@ describe('a brushed motor over its encoder', () => {
     expect(figureOf(plan, 'Coasts, leads shorted')).toBeCloseTo((20 * Math.PI * 8e-3) / 50, 9);
     expect(figureOf(plan, 'Shorted at')).toBeCloseTo(Math.PI / 2 - (20 * Math.PI * 8e-3) / 50, 9);
     expect(stopsOf(plan)).toEqual([]);
-    expect(figureOf(plan, 'Goes over by')).toBeLessThan(0.3);
+    expect(figureOf(plan, 'Overshoots by')).toBeLessThan(0.3);
     expect(figureOf(plan, 'Within 2 %')).toBeLessThan(0.1);
   });
 
@@ -237,7 +237,7 @@ describe('open or closed loop', () => {
   it('costs what one costs more, and goes nowhere alone without its alarm', () => {
     const plan = plannedOn('loop', worm, { open: q('40'), closed: q('110'), watched: 'alone', alarm: 'not read' });
     expect(figureOf(plan, 'Closed costs more')).toBe(70);
-    expect(stopsOf(plan)[0]).toContain('lead the alarm to the controller first');
+    expect(stopsOf(plan)[0]).toContain('wire the alarm to the controller first');
     // Half an electrical cycle of 1.8° steps is 3.6°.
     expect(cautionsOf(plannedOn('loop', worm, { following: q('4 °') }))[0]).toMatch(/^Half an electrical cycle/);
     expect(cautionsOf(plannedOn('loop', worm, { following: q('3 °') }))[0]).not.toMatch(/^Half an electrical cycle/);

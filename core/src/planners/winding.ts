@@ -209,7 +209,7 @@ export const winding = planner({
             name: 'It takes',
             symbol: 't',
             dimension: 'time',
-            working: 'Turns over the speed; threading and reversals come to it.',
+            working: 'Turns over the speed; threading and reversals are not in it.',
           },
           (work.turns * FULL_TURN) / speed,
         ),
