@@ -48,6 +48,8 @@ describe('npm start', () => {
     const start = new Start(folder);
     const address = await start.address();
     expect(await put(address, 'night')).toBe(200);
+    // What rests between two readings and is used again must not be closed meanwhile: Node's own 5 s are too short.
+    expect((await fetch(`${address}/api/machines`)).headers.get('keep-alive')).toBe('timeout=75');
     const first = databaseProcess();
     process.kill(first, 'SIGKILL');
     await start.said(/ended by itself[\s\S]*runs again/);

@@ -15,6 +15,11 @@ const DEFAULT_RATE = 6000;
 /** How long open requests may take to finish after a signal to stop. */
 const STOP_LIMIT_IN_MILLISECONDS = 5000;
 const PREPARING_LIMIT_IN_MILLISECONDS = 600_000;
+/**
+ * A connection that rests is kept longer than a page, a script or a proxy rests: one that is closed just as it is used
+ * again fails a request that nobody has seen. Node's own 5 s are such a time.
+ */
+const REST_LIMIT_IN_MILLISECONDS = 75_000;
 
 interface Settings {
   readonly databaseUrl: string;
@@ -69,6 +74,7 @@ function listen(app: ReturnType<typeof createApp>, settings: Settings): Promise<
         );
       else resolve(server);
     });
+    server.keepAliveTimeout = REST_LIMIT_IN_MILLISECONDS;
   });
 }
 
