@@ -122,6 +122,8 @@ async function findTheJump(page: Page): Promise<void> {
     if ((await trial.count()) === 0) return;
     await trial.click();
     await rested(page);
+    // It may swing on for a moment.
+    await expect(rigWords(page)).not.toContainText('turns or trembles');
     const words = await rigWords(page).innerText();
     const steps = /(\d+) full steps/.exec(words)?.[1];
     // What is lost is whole cycles of four full steps.

@@ -52,7 +52,7 @@ function open({ machine, faults, seed }: Extract<BenchRequest, { kind: 'open' }>
     say({ kind: 'line', text });
   });
   const pacer = new Pacer(performance.now() / 1000);
-  let looks = 0;
+  let [looks, wasBusy] = [0, false];
   looking = setInterval(() => {
     bench.advance(pacer.due(performance.now() / 1000));
     const until = performance.now() + HURRY_FOR;
@@ -61,7 +61,10 @@ function open({ machine, faults, seed }: Extract<BenchRequest, { kind: 'open' }>
       controller.attend();
     }
     looks += 1;
-    if (looks % SIGHT_EVERY !== 0) return;
+    // Whoever hears that something has ended sees with it where it stands, and not where it was a moment before.
+    const hasEnded = wasBusy && controller?.isBusy === false;
+    wasBusy = controller?.isBusy === true;
+    if (looks % SIGHT_EVERY !== 0 && !hasEnded) return;
     say({
       kind: 'sight',
       sight: {
