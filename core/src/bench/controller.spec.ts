@@ -66,8 +66,8 @@ describe('the rig’s controller', () => {
   // Whatever comes late or not at all from the host: a limit that it watched alone would be passed meanwhile.
   it('jogs as far as the place that it was told, to the pulse, and beyond only where it cannot brake before', () => {
     const rig = RigAtHand.ready(screwTruth());
-    const jog = (rate: number, until: number | null, acceleration = 9000): void => {
-      rig.ask({ kind: 'jog', axis: 'X', rate, start: 100, acceleration, until });
+    const jog = (rate: number, until: number): void => {
+      rig.ask({ kind: 'jog', axis: 'X', rate, start: 100, acceleration: 9000, until });
     };
     const ended = (): unknown => {
       const done = rig.said.filter(({ kind }) => kind === 'done').at(-1);
