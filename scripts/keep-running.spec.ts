@@ -29,7 +29,7 @@ describe('keeping a database running', () => {
   };
   const kill = (database: MariaDb): void => void process.kill(database.processId, 'SIGKILL');
   const until = async (condition: () => boolean): Promise<void> => {
-    for (let count = 0; count < 400 && !condition(); count += 1) await delay(20);
+    for (let count = 0; count < 2000 && !condition(); count += 1) await delay(20);
     expect(condition()).toBeTrue();
   };
   const keep = async (change: Partial<Keeping>): Promise<{ readonly said: string[]; gaveUp: boolean }> => {
@@ -112,6 +112,6 @@ describe('keeping a database running', () => {
     await until(() => said.some((sentence) => sentence.includes('did not start')));
     const from = Date.now();
     await keeper?.stop();
-    expect(Date.now() - from).toBeLessThan(2000);
+    expect(Date.now() - from).toBeLessThan(30_000);
   });
 });

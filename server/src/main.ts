@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app';
-import { connect, migrateDatabase, type Connection } from './database/connection';
+import { beforeServing, connect, migrateDatabase, type Connection } from './database/connection';
 import { seedDemo } from './demo/seed';
 import { isLoopback } from './security/same-site';
 import { startProblem } from './start-problem';
@@ -14,7 +14,6 @@ const DEFAULT_PORT = 4173;
 const DEFAULT_RATE = 6000;
 /** How long open requests may take to finish after a signal to stop. */
 const STOP_LIMIT_IN_MILLISECONDS = 5000;
-const PREPARING_LIMIT_IN_MILLISECONDS = 600_000;
 /**
  * A connection that rests is kept longer than a page, a script or a proxy rests: one that is closed just as it is used
  * again fails a request that nobody has seen. Node's own 5 s are such a time.
@@ -105,13 +104,9 @@ function stopOnSignal(server: Server, connection: Connection, logger: Logger): v
  */
 async function prepareDatabase(url: string, here: string): Promise<void> {
   try {
-    const { database, close } = connect(url, PREPARING_LIMIT_IN_MILLISECONDS);
-    try {
-      await migrateDatabase(database, join(here, 'migrations'));
-      if (process.env['DEMO'] !== 'none')
-        await seedDemo(database, (name) => readFile(join(here, 'demo', name), 'utf8'));
-    } finally {
-      await close();
+    await migrateDatabase(url, join(here, 'migrations'));
+    if (process.env['DEMO'] !== 'none') {
+      await beforeServing(url, (database) => seedDemo(database, (name) => readFile(join(here, 'demo', name), 'utf8')));
     }
   } catch (error) {
     const words = startProblem(error, url);

@@ -67,20 +67,36 @@ export function connect(url: string, statementLimit = STATEMENT_LIMIT_IN_MILLISE
 
 /** How long one server waits for another that prepares the same database. */
 const PREPARING_WAIT_IN_SECONDS = 120;
+/** A large table takes minutes to be changed, and a slow disk as long for many small ones. */
+const PREPARING_LIMIT_IN_MILLISECONDS = 600_000;
+
+/**
+ * A connection for what is done before anybody is served, with all the time that this takes; closed when it is done.
+ */
+export async function beforeServing<T>(url: string, work: (database: Database) => Promise<T>): Promise<T> {
+  const { database, close } = connect(url, PREPARING_LIMIT_IN_MILLISECONDS);
+  try {
+    return await work(database);
+  } finally {
+    await close();
+  }
+}
 
 /**
  * Brings the tables to the newest migration; does nothing when they are. Of servers that start together on one
  * database, one does it and the others wait.
  */
-export async function migrateDatabase(database: Database, folder: string): Promise<void> {
-  // The lock belongs to a connection, so a transaction holds one while the migrations run on another.
-  await database.transaction(async (session) => {
-    await session.execute(sql`select get_lock('crisp-notch-migration', ${PREPARING_WAIT_IN_SECONDS})`);
-    try {
-      await migrate(database, { migrationsFolder: folder });
-    } finally {
-      await session.execute(sql`select release_lock('crisp-notch-migration')`);
-    }
+export async function migrateDatabase(url: string, folder: string): Promise<void> {
+  await beforeServing(url, async (database) => {
+    // The lock belongs to a connection, so a transaction holds one while the migrations run on another.
+    await database.transaction(async (session) => {
+      await session.execute(sql`select get_lock('crisp-notch-migration', ${PREPARING_WAIT_IN_SECONDS})`);
+      try {
+        await migrate(database, { migrationsFolder: folder });
+      } finally {
+        await session.execute(sql`select release_lock('crisp-notch-migration')`);
+      }
+    });
   });
 }
 

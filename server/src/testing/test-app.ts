@@ -39,8 +39,8 @@ export async function makeDatabase(): Promise<{ readonly url: string; drop(): Pr
 /** The application on a migrated database of its own. */
 export async function startTestApp(change: Partial<AppOptions> = {}): Promise<TestApp> {
   const { url, drop } = await makeDatabase();
+  await migrateDatabase(url, join(import.meta.dirname, '..', 'database', 'migrations'));
   const connection = connect(url);
-  await migrateDatabase(connection.database, join(import.meta.dirname, '..', 'database', 'migrations'));
   const app = createApp({
     database: connection.database,
     logger: pino({ level: 'silent' }),
