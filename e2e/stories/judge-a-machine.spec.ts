@@ -167,25 +167,29 @@ test.describe('a builder judges a machine', () => {
     const builder = new Builder(page);
     await wholeAxis(builder);
     const curve = page.locator('cn-push-curve');
-    // Frames drawn while the worker works; a blocked page would skip them.
-    const watch = page.evaluate(
-      () =>
-        new Promise<number>((resolve) => {
-          const start = performance.now();
-          let last = start;
-          let longest = 0;
-          const frame = (now: number): void => {
-            longest = Math.max(longest, now - last);
-            last = now;
-            if (now - start < 1500) requestAnimationFrame(frame);
-            else resolve(longest);
-          };
-          requestAnimationFrame(frame);
-        }),
-    );
-    await curve.getByRole('button', { name: 'without damping' }).click();
-    await expect(curve.getByRole('status')).toContainText('mid-range instability', { timeout: 15_000 });
-    expect(await watch).toBeLessThan(250);
+    /** Longest time between two frames [ms] while the worker works; a page that it blocks would skip them each time. */
+    const longest = async (): Promise<number> => {
+      const watch = page.evaluate(
+        () =>
+          new Promise<number>((resolve) => {
+            const start = performance.now();
+            let last = start;
+            let most = 0;
+            const frame = (now: number): void => {
+              most = Math.max(most, now - last);
+              last = now;
+              if (now - start < 1500) requestAnimationFrame(frame);
+              else resolve(most);
+            };
+            requestAnimationFrame(frame);
+          }),
+      );
+      await curve.getByRole('button', { name: 'without damping' }).click();
+      await expect(curve.getByRole('status')).toContainText('mid-range instability', { timeout: 15_000 });
+      return await watch;
+    };
+    // What else runs on the computer holds one of them up and not the next.
+    await expect(async () => expect(await longest()).toBeLessThan(150)).toPass({ timeout: 60_000 });
     await expect(curve.locator('svg path[stroke-width="1.5"]').first()).toBeAttached();
     await curve.getByRole('button', { name: 'damped', exact: true }).click();
     await expect(curve.getByRole('status')).toContainText('half the inertia, 0.15 of critical drag');

@@ -117,8 +117,10 @@ test.describe('work is planned by what the machine is', () => {
     await goWithin(page, `${new URL(page.url()).pathname}?plan=frame`);
     const way = async (name: string): Promise<number> =>
       Number(/([\d.]+)\s(?:mm|µm)/.exec(await figure(page, name).innerText())?.[1]);
+    const before = await way('The tool gives way by');
     await page.getByLabel('Span of the beam').fill('600 mm');
     await page.getByLabel('Span of the beam').press('Enter');
+    await expect.poll(() => way('The tool gives way by')).not.toBe(before);
     const promised = await way('With a span 10 % shorter');
     expect(promised).toBeGreaterThan(0);
     await page.getByLabel('Span of the beam').fill('540 mm');

@@ -86,6 +86,10 @@ async function repair(page: Page, words: string): Promise<void> {
   await expect(page.getByText(`Repaired ${words}`).first()).toBeVisible();
 }
 
+/** Whether the page would ask before it is left. */
+const asksBeforeLeaving = (page: Page): Promise<boolean> =>
+  page.evaluate(() => !dispatchEvent(new Event('beforeunload', { cancelable: true })));
+
 async function finish(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Finish' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Finish' }).click();
@@ -102,6 +106,7 @@ test('each level is gone through, from what is wrong to where it is right, and t
   await begin(page, 'One plain fault');
   let shown = await measure(page, PLACES);
   await expect(shown).toContainText('came to the end of its range');
+  expect(await asksBeforeLeaving(page)).toBe(true);
   await repair(page, 'Seat the microstep jumpers');
   await expect(await measure(page, PLACES)).toContainText('True');
   await finish(page);
@@ -137,6 +142,7 @@ test('each level is gone through, from what is wrong to where it is right, and t
   await expect(page.locator('main')).toContainText('and nothing else was touched');
   await expect(page.getByRole('listitem').filter({ hasText: 'of the doubt' }).first()).toBeVisible();
 
+  await expect.poll(() => asksBeforeLeaving(page)).toBe(false);
   await page.reload();
   const rows = page.getByRole('region', { name: 'Results' }).getByRole('row');
   await expect(rows.nth(1)).toContainText('Two at once');
@@ -190,9 +196,11 @@ test('what is hidden for practice in the first moves is known to the rig alone, 
   for (const text of before) expect(text).toMatch(/^\{"kind":"(opened|line)"/);
   expect((await memoryOf(page)).includes('"kind":"told"')).toBe(false);
   await practice.getByRole('button', { name: 'Tell me what it is' }).click();
-  await expect(practice.locator('p').last()).not.toBeEmpty();
-  const told = (await said()).find((text) => text.startsWith('{"kind":"told"')) ?? '{}';
-  expect((JSON.parse(told) as { readonly faults: readonly object[] }).faults.length).toBe(1);
+  const told = async (): Promise<string> =>
+    (await said()).find((text) => text.startsWith('{"kind":"told"')) ?? '{"faults":[]}';
+  await expect
+    .poll(async () => (JSON.parse(await told()) as { readonly faults: readonly object[] }).faults.length)
+    .toBe(1);
 });
 
 test('the first lesson takes a newcomer from the demo to a verified axis in less than five minutes', async ({

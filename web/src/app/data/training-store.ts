@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import type { TrainingRequest, TrainingResult } from '@crisp-notch/contract';
 import type { UnitSystem } from '@crisp-notch/core/quantity';
 import type { Brief, Ended, Measured } from '@crisp-notch/core/trainer';
@@ -34,6 +34,18 @@ export class TrainingStore {
   readonly ended = signal<Ended | null>(null);
   readonly message = signal('');
   readonly results = signal<Results>({ kind: 'loading' });
+  /** Results that the server has not taken; they wait here until it does. */
+  readonly unsaved = signal<readonly TrainingRequest[]>([]);
+  /** Whether closing the tab would lose something: an exercise half way, or a result that is not saved. */
+  readonly isAtStake = computed(
+    () => this.unsaved().length > 0 || (this.deeds().length > 0 && this.ended() === null) || this.work() === 'ending',
+  );
+
+  constructor() {
+    addEventListener('beforeunload', (event) => {
+      if (this.isAtStake()) event.preventDefault();
+    });
+  }
 
   load(): void {
     this.api.training().subscribe({
@@ -87,17 +99,25 @@ export class TrainingStore {
     this.message.set('');
   }
 
-  /** Keeps a result; where that fails, it is told and the result stays on the page. */
+  /** Keeps a result; where that fails, it is told, and the result waits to be sent again. */
   async keep(request: TrainingRequest): Promise<void> {
+    const others = (): readonly TrainingRequest[] => this.unsaved().filter(({ key }) => key !== request.key);
     try {
       const kept = await firstValueFrom(this.api.keepTraining(request));
       const present = this.results();
       const before = present.kind === 'open' ? present.results : [];
       this.results.set({ kind: 'open', results: [...before.filter(({ key }) => key !== kept.key), kept] });
+      this.unsaved.set(others());
       this.message.set('');
     } catch (error) {
+      this.unsaved.set([...others(), request]);
       this.message.set(`The result could not be saved. ${messageOf(error)}`);
     }
+  }
+
+  /** Sends what waits once more; the server takes each result once. */
+  async keepAgain(): Promise<void> {
+    for (const request of this.unsaved()) await this.keep(request);
   }
 
   /** One thing at a time: what is under way is not asked for again. */

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { sayIn } from '@crisp-notch/core/drive-line';
 import type { Brief } from '@crisp-notch/core/trainer';
 import { ButtonModule } from 'primeng/button';
-import { MessageModule } from 'primeng/message';
 import { PreferencesStore } from '../data/preferences';
 import { TrainingStore } from '../data/training-store';
 import { DialogComponent } from '../ui/dialog.component';
@@ -10,11 +9,19 @@ import { ProgressComponent } from '../ui/progress.component';
 import { TabsComponent } from '../ui/tabs.component';
 import { counted, countsOf } from './exercise.state';
 import { MeasuredComponent } from './measured.component';
+import { TrainingMessageComponent } from './training-message.component';
 
 /** A rig with something wrong: what can be measured and repaired, and what came of it. */
 @Component({
   selector: 'cn-exercise',
-  imports: [ButtonModule, DialogComponent, MeasuredComponent, MessageModule, ProgressComponent, TabsComponent],
+  imports: [
+    ButtonModule,
+    DialogComponent,
+    MeasuredComponent,
+    ProgressComponent,
+    TabsComponent,
+    TrainingMessageComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './exercise.component.html',
   styleUrl: './exercise.component.css',

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { POINTS, type Ended } from '@crisp-notch/core/trainer';
 import { ButtonModule } from 'primeng/button';
-import { MessageModule } from 'primeng/message';
 import { TrainingStore } from '../data/training-store';
 import { counted, outcomeWords, percent } from './exercise.state';
+import { TrainingMessageComponent } from './training-message.component';
 
 /** What was wrong, what one's own path came to, and the best path with how it was found. */
 @Component({
   selector: 'cn-training-result',
-  imports: [ButtonModule, MessageModule],
+  imports: [ButtonModule, TrainingMessageComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './result.component.html',
   styleUrl: './result.component.css',

@@ -11,6 +11,7 @@ import { TrainingStore } from '../data/training-store';
 import { ExerciseComponent } from './exercise.component';
 import { counted } from './exercise.state';
 import { TrainingResultComponent } from './result.component';
+import { TrainingMessageComponent } from './training-message.component';
 
 /** So many results are listed; more are kept. */
 const LISTED = 30;
@@ -18,7 +19,7 @@ const LISTED = 30;
 /** Exercises on rigs with hidden faults, by level, and what came of them. */
 @Component({
   selector: 'cn-training-page',
-  imports: [ButtonModule, ExerciseComponent, MessageModule, TrainingResultComponent],
+  imports: [ButtonModule, ExerciseComponent, MessageModule, TrainingMessageComponent, TrainingResultComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './training.page.html',
   styleUrl: './training.page.css',
