@@ -127,7 +127,9 @@ test.describe('a builder keeps a design', () => {
     await builder.describeScrewAxis();
     await page.getByRole('button', { name: 'inch', exact: true }).click();
     await expect(page.locator('cn-drive-line')).toContainText('16 000 steps/in'.replace(' ', '\u202f'));
+    const kept = page.waitForResponse(/preferences/);
     await page.getByRole('button', { name: 'night', exact: true }).click();
+    await kept;
     await page.evaluate(() => localStorage.clear());
     await page.reload();
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');

@@ -42,6 +42,12 @@ test.describe('at the machine, with a phone in one hand', () => {
     await expect(pad).toHaveCount(0);
     await expect(page.getByLabel(/^Reading 10,/)).toHaveValue('6.35');
     // What has been read is kept with the check.
+    const check = page.url().replace('/machines/', '/api/machines/');
+    await expect
+      .poll(async () =>
+        JSON.stringify(((await (await page.request.get(check)).json()) as { readings: unknown }).readings),
+      )
+      .toContain('6.35');
     await page.reload();
     await page.keyboard.press('Escape');
     await expect(page.getByLabel(/^Reading 1,/)).toHaveValue('6.31');
