@@ -1,9 +1,9 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { expect, test } from '../story';
 import { Builder } from '../builder';
 
-/** Its process, as its own file has it; another one after each start. */
-const processIn = (file: string): number => Number(readFileSync(file, 'utf8'));
+/** Its process, as its own file has it, another one after each start; 0 while there is none. */
+const processIn = (file: string): number => (existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0);
 
 test.describe('a builder goes on', () => {
   test('while the database is frozen for a quarter of a minute and then killed, and loses nothing', async ({
@@ -31,8 +31,8 @@ test.describe('a builder goes on', () => {
 
     process.kill(processIn(stand.databaseProcess), 'SIGKILL');
     await page.getByLabel('Thread pitch', { exact: true }).fill('7 mm');
+    await expect.poll(() => [0, frozen].includes(processIn(stand.databaseProcess)), { timeout: 60_000 }).toBe(false);
     await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible({ timeout: 60_000 });
-    expect(processIn(stand.databaseProcess)).not.toBe(frozen);
     await page.reload();
     await expect(page.locator('cn-drive-line')).toContainText(/[^\d]7\s*mm\/turn/);
   });

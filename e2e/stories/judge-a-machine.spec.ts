@@ -100,7 +100,7 @@ test.describe('a builder judges a machine', () => {
     await builder.fill('Voltage', '36 V');
     await expect(line.locator('.verdict')).not.toContainText('Stop');
     // The chart follows in the frame after the figures.
-    await expect.poll(async () => (await curve()) === before, { timeout: 1000 }).toBe(false);
+    await expect.poll(async () => (await curve()) === before).toBe(false);
     expect(await line.locator('.figures').innerText()).not.toBe(marginBefore);
     await expect(page.locator('cn-push-curve')).toContainText('the volts from');
   });

@@ -46,6 +46,7 @@ test('a term, and what the logbook says, are found with one key; a label says wh
   await page.locator('h1').click();
   await page.keyboard.press('f');
   await page.getByRole('combobox', { name: 'What to find' }).fill('detent torque term');
+  await expect(found.first()).toContainText(/detent torque/i);
   await page.keyboard.press('Enter');
   await expect(page.getByText('What a stepper holds without current, from its magnet alone.')).toBeInViewport();
 });

@@ -31,7 +31,7 @@ import { MovesDesk } from './moves-desk';
           </button>
         </p>
         <cn-select label="Or choose what is wrong" [options]="options()" [value]="''" (chosen)="choose($event)" />
-        @if (told() && isFaulty()) {
+        @if (told() && names()) {
           <p>{{ names() }}</p>
         }
       </div>
@@ -50,7 +50,7 @@ export class PracticeComponent {
   private readonly faults = computed(() => this.desk.line.opened()?.faults ?? []);
   protected readonly isFaulty = computed(() => this.faults().length > 0);
   protected readonly words = computed(() =>
-    this.isFaulty() ? (this.told() ? this.names() : 'something is wrong with the rig') : 'the rig is as designed',
+    this.isFaulty() ? (this.told() && this.names()) || 'something is wrong with the rig' : 'the rig is as designed',
   );
   protected readonly options = computed(() => [
     { value: '', label: 'nothing' },
