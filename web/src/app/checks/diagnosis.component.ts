@@ -5,6 +5,7 @@ import { firstMeasurement } from '@crisp-notch/core/causes';
 import { ButtonModule } from 'primeng/button';
 import { catchError, forkJoin, map, of, scan, startWith, switchMap } from 'rxjs';
 import { messageOf } from '../data/answers';
+import { chanceWords } from '../data/chance-words';
 import { CheckStore } from '../data/check-store';
 import { DesignStore, type AxisView } from '../data/design-store';
 import { DiagnosisRuns } from '../data/diagnosis-runs';
@@ -13,7 +14,6 @@ import { OneOfComponent } from '../ui/one-of.component';
 import type { DiagnosisMessage, ToldDiagnosis } from '../workers/diagnosis-messages';
 import { practised } from './check-run';
 import {
-  chanceWords,
   evidenceLines,
   isOf,
   statementWords,

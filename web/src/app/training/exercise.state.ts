@@ -70,5 +70,5 @@ export const readingsCsv = ({ readings }: Measured): string =>
     ...readings.map(({ of, expected, off, side, moves, push }) => [of, expected, off, side, moves, push].join(',')),
   ].join('\r\n');
 
-/** A chance or a share in per cent. */
+/** A share in per cent. */
 export const percent = (share: number): string => `${Math.round(100 * share)} %`;

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { POINTS, type Ended } from '@crisp-notch/core/trainer';
 import { ButtonModule } from 'primeng/button';
+import { chanceWords } from '../data/chance-words';
 import { TrainingStore } from '../data/training-store';
 import { counted, outcomeWords, percent } from './exercise.state';
 import { TrainingMessageComponent } from './training-message.component';
@@ -20,6 +21,7 @@ export class TrainingResultComponent {
   protected readonly training = inject(TrainingStore);
   protected readonly outcome = computed(() => outcomeWords(this.ended()));
   protected readonly percent = percent;
+  protected readonly chanceWords = chanceWords;
   protected readonly counted = counted;
   protected readonly rows = computed(() => {
     const { measurements, hints, minutes, inVain, best, score } = this.ended();
