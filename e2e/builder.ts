@@ -88,11 +88,13 @@ export class Builder {
     await this.saved();
   }
 
+  /** Goes to an operation and waits until its page stands: what looks alike on the page before is not meant. */
   async goTo(operation: string): Promise<void> {
     await this.page
       .getByRole('navigation', { name: 'Operations' })
       .getByRole('link', { name: new RegExp(`^\\d* ?${operation}`) })
       .click();
+    await expect(this.page.getByRole('heading', { level: 1, name: new RegExp(`^${operation}`) })).toBeVisible();
   }
 
   async startCheck(moves: string): Promise<void> {
