@@ -15,6 +15,8 @@ const FILES = {
   'Twine winder': 'twine-winder.json',
 } as const;
 export type DemoName = keyof typeof FILES;
+/** Every machine of the harbour shed. */
+export const DEMO = Object.keys(FILES) as readonly DemoName[];
 
 /**
  * The document of a demo machine as it is delivered, read from its file by the application. The one in its list may have been changed by
@@ -31,4 +33,15 @@ export async function asDelivered(page: Page, name: DemoName): Promise<object> {
   const { document } = (await (await page.request.get(`/api/machines/${id}`)).json()) as { readonly document: object };
   expect((await page.request.delete(`/api/machines/${id}`)).ok()).toBe(true);
   return document;
+}
+
+/** Where the pages of a machine of the harbour shed begin: of the one in the list, with its checks and its log. */
+export async function addressOf(page: Page, name: DemoName): Promise<string> {
+  const machines = (await (await page.request.get('/api/machines')).json()) as readonly {
+    readonly id: string;
+    readonly name: string;
+  }[];
+  const found = machines.filter((machine) => machine.name === name);
+  expect(found.length, name).toBe(1);
+  return `/machines/${found[0]?.id ?? ''}`;
 }

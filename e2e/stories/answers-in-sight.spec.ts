@@ -1,16 +1,16 @@
 import { Builder } from '../builder';
+import { addressOf, DEMO, type DemoName } from '../demo';
 import { expect, test, type Page } from '../story';
 import { goWithin } from '../within';
 
-const DEMO = ['Fret mill', 'Clock-wheel table', 'Pen lathe', 'Ribbon feeder', 'Jib joint'];
 /** Operations as their pages are called. */
 const OPERATIONS = ['job', 'drive-lines', 'supply', 'wiring', 'current', 'moves', 'checks', 'sign-off'];
 
-async function openDemo(page: Page, name: string): Promise<string> {
-  await page.goto('/');
-  await page.getByRole('link', { name }).first().click();
-  await page.waitForURL(/drive-lines/);
-  return new URL(page.url()).pathname.replace(/\/drive-lines.*$/, '');
+async function openDemo(page: Page, name: DemoName): Promise<string> {
+  const base = await addressOf(page, name);
+  await page.goto(`${base}/drive-lines`);
+  await expect(page.locator('cn-drive-line')).toBeVisible();
+  return base;
 }
 
 async function expectWordsApart(page: Page, what: string): Promise<void> {

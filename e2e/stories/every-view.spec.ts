@@ -1,5 +1,6 @@
 import { createRequire } from 'node:module';
 import type { AxeResults, RunOptions } from 'axe-core';
+import { addressOf, DEMO, type DemoName } from '../demo';
 import { expect, test, type Page, type Request } from '../story';
 import { goWithin } from '../within';
 
@@ -96,14 +97,11 @@ class Visitor {
   }
 
   /** Opens a machine of the harbour shed. @returns the address that its views begin with */
-  async machine(name: string): Promise<string> {
-    await this.page.goto('/');
-    // A list that is still being filled moves away under a click.
+  async machine(name: DemoName): Promise<string> {
+    const base = await addressOf(this.page, name);
+    await this.page.goto(`${base}/drive-lines`);
     await this.settled();
-    await this.page.getByRole('link', { name }).first().click();
-    await this.page.waitForURL(/drive-lines/);
-    await this.settled();
-    return new URL(this.page.url()).pathname.replace(/\/drive-lines.*$/, '');
+    return base;
   }
 
   /** Looks at what stands there by day, by night, and leaves it by day. */
@@ -150,7 +148,7 @@ class Visitor {
 
 async function seeMachine(
   visitor: Visitor,
-  name: string,
+  name: DemoName,
   views: readonly string[],
   stations: readonly string[],
 ): Promise<void> {
@@ -166,7 +164,7 @@ async function seeMachine(
   }
 }
 
-async function seeWorkingAndCheck(visitor: Visitor, name: string): Promise<void> {
+async function seeWorkingAndCheck(visitor: Visitor, name: DemoName): Promise<void> {
   const { page } = visitor;
   const base = await visitor.machine(name);
   await page.getByRole('button', { name: /^why/ }).first().click();
@@ -284,14 +282,7 @@ for (const [sight, see] of Object.entries(SIGHTS)) {
   });
 }
 
-for (const [name, width] of [
-  ['Fret mill', 1280],
-  ['Fret mill', 390],
-  ['Clock-wheel table', 390],
-  ['Pen lathe', 390],
-  ['Ribbon feeder', 390],
-  ['Jib joint', 390],
-] as const) {
+for (const [name, width] of [['Fret mill', 1280] as const, ...DEMO.map((name) => [name, 390] as const)]) {
   test(`${name}: no view scrolls sideways at a width of ${width}`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 });
     const visitor = new Visitor(page);
@@ -320,7 +311,7 @@ for (const [name, width] of [
   });
 }
 
-for (const name of ['Fret mill', 'Clock-wheel table'])
+for (const name of ['Fret mill', 'Clock-wheel table'] as const)
   test(`${name}: on paper every page is a sheet without frames of fields, by night too`, async ({ page }) => {
     await page.request.put('/api/settings/preferences', { data: { units: 'metric', theme: 'night' } });
     // An A4 sheet within its margins.
