@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { TrainingRequest, TrainingResult } from '@crisp-notch/contract';
-import { of, throwError, type Observable } from 'rxjs';
+import { of, Subject, throwError, type Observable } from 'rxjs';
 import { Api } from './api';
 import { TrainingStore } from './training-store';
 
@@ -43,6 +43,19 @@ describe('results of exercises', () => {
     expect(store.isAtStake()).toBeFalse();
     const results = store.results();
     expect(results.kind === 'open' ? results.results.map(({ score }) => score) : null).toEqual([60, 70]);
+  });
+
+  it('are at stake on their way to the server, until it has taken them', async () => {
+    const answer = new Subject<TrainingResult>();
+    TestBed.configureTestingModule({ providers: [{ provide: Api, useValue: { keepTraining: () => answer } }] });
+    const store = TestBed.inject(TrainingStore);
+    const keeping = store.keep(request('c', 80));
+    expect(store.isAtStake()).toBeTrue();
+    expect(store.unsaved()).toEqual([]);
+    answer.next({ ...request('c', 80), at: '2026-05-03T10:00:00.000Z' });
+    answer.complete();
+    await keeping;
+    expect(store.isAtStake()).toBeFalse();
   });
 
   it('are at stake while an exercise is half way, and not once it is put away', () => {

@@ -36,9 +36,14 @@ export class TrainingStore {
   readonly results = signal<Results>({ kind: 'loading' });
   /** Results that the server has not taken; they wait here until it does. */
   readonly unsaved = signal<readonly TrainingRequest[]>([]);
+  /** Results that are on their way to the server. */
+  private readonly sending = signal(0);
   /** Whether closing the tab would lose something: an exercise half way, or a result that is not saved. */
   readonly isAtStake = computed(
-    () => this.unsaved().length > 0 || (this.deeds().length > 0 && this.ended() === null) || this.work() === 'ending',
+    () =>
+      this.unsaved().length + this.sending() > 0 ||
+      (this.deeds().length > 0 && this.ended() === null) ||
+      this.work() === 'ending',
   );
 
   constructor() {
@@ -102,6 +107,7 @@ export class TrainingStore {
   /** Keeps a result; where that fails, it is told, and the result waits to be sent again. */
   async keep(request: TrainingRequest): Promise<void> {
     const others = (): readonly TrainingRequest[] => this.unsaved().filter(({ key }) => key !== request.key);
+    this.sending.update((count) => count + 1);
     try {
       const kept = await firstValueFrom(this.api.keepTraining(request));
       const present = this.results();
@@ -112,6 +118,8 @@ export class TrainingStore {
     } catch (error) {
       this.unsaved.set([...others(), request]);
       this.message.set(`The result could not be saved. ${messageOf(error)}`);
+    } finally {
+      this.sending.update((count) => count - 1);
     }
   }
 

@@ -1,5 +1,4 @@
 import type { Deed } from '../data/training-store';
-import { chanceWords } from '../data/chance-words';
 import { countsOf, outcomeWords, readingRows, readingsCsv } from './exercise.state';
 
 describe('an exercise, in words', () => {
@@ -47,18 +46,6 @@ describe('an exercise, in words', () => {
       'of,expected,off,side,moves,push',
       'push,0.03,-0.0002,up,2,12',
       'shaft,0.5,0.01,down,3,0',
-    ]);
-  });
-
-  it('never says that a chance is all or nothing', () => {
-    expect([0, 0.0004, 0.014, 0.555, 0.9899, 0.9999, 1].map(chanceWords)).toEqual([
-      'less than 1 %',
-      'less than 1 %',
-      '1 %',
-      '56 %',
-      '99 %',
-      'more than 99 %',
-      'more than 99 %',
     ]);
   });
 });
